@@ -1,0 +1,23 @@
+import { dataFolder } from '@/server/kite';
+import { FolderInUse } from '@/store/folder-lock';
+import { migrate } from '@/store/migrate';
+import { findSchool } from '@/store/people';
+import { openPglite } from '@/store/pglite-driver';
+import { seedDemo } from './seed';
+
+// Makes the demo school in the data folder, unless there is a school in it already.
+const began = Date.now();
+try {
+  const db = await openPglite(dataFolder());
+  await migrate(db);
+  if (await findSchool(db)) {
+    console.log(`There is a school in ${dataFolder()} already; it stays as it is.`);
+  } else {
+    await seedDemo(db, Date.now());
+    console.log(`The demo school is ready in ${dataFolder()} (${((Date.now() - began) / 1000).toFixed(1)} s).`);
+  }
+  await db.close();
+} catch (error) {
+  console.error(error instanceof FolderInUse ? error.message : error);
+  process.exit(1);
+}

@@ -1,0 +1,462 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Ask } from '@/core/asks/ask';
+import { wallTime } from '@/core/calendar/due-words';
+import { firstUpdate } from '@/core/documents/text-document';
+import type { AssignmentId, ClassId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
+import type { DocNode } from '@/core/text/document-json';
+import { writeAside } from '@/server/asides';
+import { handIn } from '@/server/handing-in';
+import { handBack } from '@/server/marking';
+import { hashPassword, newId } from '@/server/secrets';
+import type { Database, Queryable } from '@/store/database';
+import { json, time } from '@/store/database';
+import { makeCopy } from '@/store/documents';
+import { findPerson, type Person } from '@/store/people';
+import { record } from '@/store/work';
+import { ASSIGNMENTS, type DemoAssignment } from './assignments';
+import {
+  ANNOUNCEMENTS,
+  CLASSES,
+  DEMO_PASSWORD,
+  FRESH_STUDENTS,
+  SCHOOL,
+  SHOWN_STUDENT,
+  STUDENTS,
+  TEACHERS,
+  UNITS,
+} from './school';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+
+const paragraph = (text: string): DocNode => ({ type: 'paragraph', content: [{ type: 'text', text }] });
+const teacherOf = (classId: string) => TEACHERS.find(({ classes }) => (classes as readonly string[]).includes(classId));
+
+/** A whole tick-off day may have passed when the demo is made late in the evening: what is due today is due in a while. */
+function moment(now: Instant, [days, hours, minutes]: readonly [number, number, number]): Instant {
+  const at = wallTime(now, SCHOOL.zone, days, hours, minutes);
+  return days === 0 ? Math.max(at, now + 2 * HOUR) : at;
+}
+
+/** The asks of a question from its short form (`assignments.ts`). */
+function asksOf(assignment: DemoAssignment): Ask[] {
+  return (assignment.questions ?? []).map(([, measure], i): Ask => {
+    const base = { id: `${assignment.id}-ask-${i + 1}`, place: `q${i + 1}`, bars: assignment.takes === 'short' };
+    const [, kind, min, max] = /^([sw])(\d+)-(\d+)$/.exec(measure) ?? [];
+    if (!kind) return { ...base, kind: 'answered' };
+    return { ...base, kind: kind === 's' ? 'sentences' : 'words', min: Number(min), max: Number(max) };
+  });
+}
+
+function starterOf(assignment: DemoAssignment): DocNode {
+  const content = (assignment.questions ?? []).flatMap(([text], i): DocNode[] => [
+    { type: 'question', attrs: { number: i + 1, text } },
+    { type: 'answer', attrs: { id: `q${i + 1}` }, content: [{ type: 'paragraph' }] },
+  ]);
+  return { type: 'doc', content };
+}
+
+const writeTitle = ({ write, takes }: DemoAssignment): string =>
+  write ?? (takes === 'short' ? 'Write your line' : 'Answer the questions');
+
+function readingOf({ id, read }: DemoAssignment): DocNode {
+  const [lead, ...rest] = (read?.text ?? []).map(paragraph);
+  const picture: DocNode[] = read?.picture
+    ? [{ type: 'image', attrs: { src: `/api/pictures/${id}-${read.picture}`, alt: read.alt ?? '' } }]
+    : [];
+  return { type: 'doc', content: [...(lead ? [lead] : []), ...picture, ...rest] };
+}
+
+const LEVELS = [
+  { title: 'In full', share: 1, says: 'Everything that was asked for is there.' },
+  { title: 'Mostly', share: 2 / 3, says: 'It is there, with a gap that can be named.' },
+  { title: 'Partly', share: 1 / 3, says: 'A beginning that needs more.' },
+  { title: 'Not yet', share: 0, says: 'It cannot be seen yet.' },
+];
+
+async function addPeople(tx: Queryable): Promise<void> {
+  await tx.query('INSERT INTO school (id, name, zone, help, demo) VALUES ($1, $2, $3, $4, true)', [
+    SCHOOL.id,
+    SCHOOL.name,
+    SCHOOL.zone,
+    SCHOOL.help,
+  ]);
+  // The demo's password is no secret, so one hash serves everybody.
+  const hash = await hashPassword(DEMO_PASSWORD);
+  const add = (person: { id: string; name: string; short: string; userName: string }, role: string) =>
+    tx.query(
+      'INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+      [person.id, SCHOOL.id, person.name, person.short, person.userName, role, hash],
+    );
+  for (const teacher of TEACHERS) await add({ ...teacher, userName: teacher.id.slice(2) }, 'teacher');
+  for (const student of STUDENTS) await add(student, 'student');
+}
+
+async function addClasses(tx: Queryable, now: Instant): Promise<void> {
+  for (const { id, name, weave, room } of CLASSES) {
+    await tx.query('INSERT INTO class (id, school_id, name, weave, room, locale) VALUES ($1, $2, $3, $4, $5, $6)', [
+      id,
+      SCHOOL.id,
+      name,
+      weave,
+      room,
+      'en',
+    ]);
+    for (const [position, [title, from, to]] of (UNITS[id] ?? []).entries()) {
+      await tx.query(
+        'INSERT INTO unit (id, class_id, position, title, starts_at, ends_at) VALUES ($1, $2, $3, $4, $5, $6)',
+        [
+          `${id}-${position + 1}`,
+          id,
+          position + 1,
+          title,
+          time(wallTime(now, SCHOOL.zone, from, 8, 0)),
+          time(wallTime(now, SCHOOL.zone, to, 16, 0)),
+        ],
+      );
+    }
+  }
+  const join = (personId: string, classId: string, role: string) =>
+    tx.query('INSERT INTO membership (person_id, class_id, role) VALUES ($1, $2, $3)', [personId, classId, role]);
+  for (const { id, classes } of TEACHERS) for (const classId of classes) await join(id, classId, 'teacher');
+  for (const { id, classes } of STUDENTS) for (const classId of classes) await join(id, classId, 'student');
+  for (const [i, note] of ANNOUNCEMENTS.entries()) {
+    await tx.query(
+      'INSERT INTO announcement (id, class_id, author_id, title, body, posted_at) VALUES ($1, $2, $3, $4, $5, $6)',
+      [
+        `note-${i + 1}`,
+        note.classId,
+        teacherOf(note.classId)?.id,
+        note.title,
+        note.body,
+        time(wallTime(now, SCHOOL.zone, note.days, 8, 10)),
+      ],
+    );
+  }
+}
+
+async function addAssignment(tx: Queryable, assignment: DemoAssignment, position: number, now: Instant): Promise<void> {
+  const { id, classId, late, read, rubric } = assignment;
+  const due = moment(now, assignment.due);
+  const postedAt = Math.min(due - 8 * DAY, now - 26 * HOUR);
+  const opens = assignment.opens ? moment(now, assignment.opens) : null;
+  const unitId = `${classId}-${assignment.unit}`;
+  const lateRule = late === 'closed' ? { kind: 'closed' } : late ? { kind: 'loss', ...late } : { kind: 'no-loss' };
+  await tx.query(
+    `INSERT INTO assignment (id, class_id, unit_id, position, title, instructions, minutes, points, takes, posted_at,
+       opens_at, due_at, closes_at, late, take_back, goes, asks)
+     VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8, $9, $10, $11, $12, $13, $14::text::jsonb, $15, $16, $17::text::jsonb)`,
+    [
+      id,
+      classId,
+      unitId,
+      position,
+      assignment.title,
+      json({ type: 'doc', content: [paragraph(assignment.says)] }),
+      assignment.minutes,
+      assignment.points,
+      assignment.takes,
+      time(postedAt),
+      time(opens),
+      time(due),
+      time(assignment.closes ? moment(now, assignment.closes) : null),
+      json(lateRule),
+      assignment.keep !== true,
+      assignment.goes ?? null,
+      json(asksOf(assignment)),
+    ],
+  );
+  let step = 0;
+  const addStep = (
+    kind: string,
+    title: string,
+    minutes: number,
+    materialId: string | null,
+    starter: DocNode | null,
+  ) => {
+    step += 1;
+    return tx.query(
+      `INSERT INTO step (id, assignment_id, position, kind, title, minutes, material_id, starter)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8::text::jsonb)`,
+      [`${id}-${step}`, id, step, kind, title, minutes, materialId, starter && json(starter)],
+    );
+  };
+  if (read) {
+    const materialId = `${id}-reading`;
+    if (read.picture) {
+      await tx.query('INSERT INTO picture (id, class_id, assignment_id, type, bytes) VALUES ($1, $2, $3, $4, $5)', [
+        `${id}-${read.picture}`,
+        classId,
+        id,
+        'image/svg+xml',
+        readFileSync(join(process.cwd(), 'demo', 'pictures', `${read.picture}.svg`)),
+      ]);
+    }
+    await tx.query(
+      `INSERT INTO material (id, class_id, unit_id, position, title, body, minutes, posted_at, listed)
+       VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8, false)`,
+      [materialId, classId, unitId, position, read.title, json(readingOf(assignment)), read.minutes, time(postedAt)],
+    );
+    await addStep('read', read.title, read.minutes, materialId, null);
+  }
+  if (assignment.questions) {
+    await addStep(
+      'write',
+      writeTitle(assignment),
+      assignment.minutes - (read?.minutes ?? 0),
+      null,
+      starterOf(assignment),
+    );
+  }
+  for (const todo of assignment.todo ?? []) await addStep('do', todo, assignment.minutes, null, null);
+  for (const [i, [title, points]] of (rubric ?? []).entries()) {
+    const levels = LEVELS.map((level) => ({
+      title: level.title,
+      says: level.says,
+      points: Math.round(points * level.share * 2) / 2,
+    }));
+    await tx.query(
+      'INSERT INTO criterion (id, assignment_id, position, title, points, levels) VALUES ($1, $2, $3, $4, $5, $6::text::jsonb)',
+      [`${id}-c${i + 1}`, id, i + 1, title, points, json(levels)],
+    );
+  }
+  if (postedAt > now - 9 * DAY) {
+    await record(tx, {
+      kind: 'posted',
+      at: postedAt,
+      classId: classId as ClassId,
+      assignmentId: id as AssignmentId,
+      studentId: null,
+      actorId: (teacherOf(classId)?.id ?? '') as PersonId,
+    });
+  }
+}
+
+/** A reading that stands in the Class line by itself. */
+async function addMaterials(tx: Queryable, now: Instant): Promise<void> {
+  const materials = [
+    [
+      'weather',
+      2,
+      'How to read the wind gauge',
+      4,
+      [
+        'The three cups turn with the wind; the small box counts the turns. Ten turns in ten seconds are about four metres a second.',
+        'The arrow points to where the wind comes from. A wind from the west is a west wind, even though it goes east.',
+      ],
+    ],
+    ['maths', 2, 'A compass rose to print', 2, ['Print it, cut it out, and lay it on the map with 000° to the top.']],
+    [
+      'stories',
+      2,
+      'Four letters that were answered',
+      9,
+      [
+        'The first was one line long. It said: do you ever sleep? The answer was two pages.',
+        'The second asked for the name of the light with the broken lamp. It came back with a key in it.',
+      ],
+    ],
+    [
+      'tide-pool',
+      1,
+      'Be kind to a pool',
+      3,
+      ['Put every stone back the way it lay. What lives below it lives there because it is dark.'],
+    ],
+  ] as const;
+  for (const [i, [classId, unit, title, minutes, text]] of materials.entries()) {
+    await tx.query(
+      `INSERT INTO material (id, class_id, unit_id, position, title, body, minutes, posted_at)
+       VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8)`,
+      [
+        `material-${i + 1}`,
+        classId,
+        `${classId}-${unit}`,
+        50 + i,
+        title,
+        json({ type: 'doc', content: text.map(paragraph) }),
+        minutes,
+        time(wallTime(now, SCHOOL.zone, -5 - i, 9, 0)),
+      ],
+    );
+  }
+}
+
+/** A copy with the first so many answers written, made as if the student had typed them. */
+function written(assignment: DemoAssignment, answers: number): DocNode {
+  const texts = new Map((assignment.questions ?? []).slice(0, answers).map(([, , text], i) => [`q${i + 1}`, text]));
+  const content = (starterOf(assignment).content ?? []).map((node) => {
+    const text = texts.get(String(node.attrs?.id));
+    return text === undefined ? node : { ...node, content: [paragraph(text)] };
+  });
+  return { type: 'doc', content };
+}
+
+async function write(db: Database, student: Person, assignment: DemoAssignment, answers: number, at: Instant) {
+  const base = {
+    classId: assignment.classId as ClassId,
+    assignmentId: assignment.id as AssignmentId,
+    studentId: student.id,
+    actorId: student.id,
+  };
+  const steps = [assignment.read && 'read', assignment.questions && 'write', ...(assignment.todo ?? [])].filter(
+    Boolean,
+  );
+  for (const [i, kind] of steps.entries()) {
+    const step = `${assignment.id}-${i + 1}` as StepId;
+    if (kind !== 'write') {
+      await record(db, { ...base, kind: 'step-done', at: at - 20 * 60_000, data: { step } });
+      continue;
+    }
+    await makeCopy(db, {
+      id: newId() as DocumentId,
+      ownerId: student.id,
+      assignmentId: base.assignmentId,
+      stepId: step,
+      title: `${writeTitle(assignment)}, ${student.short_name}`,
+      at,
+      firstUpdate: () => firstUpdate(written(assignment, answers)),
+    });
+    await record(db, { ...base, kind: 'opened', at: at - 15 * 60_000 });
+    await record(db, { ...base, kind: 'edited', at });
+  }
+}
+
+async function handInAt(db: Database, student: Person, assignment: DemoAssignment, at: Instant, note: string) {
+  await write(db, student, assignment, 99, at - 10 * 60_000);
+  const outcome = await handIn(
+    db,
+    student,
+    { assignmentId: assignment.id as AssignmentId, act: `demo-${assignment.id}`, note },
+    at,
+  );
+  if (!outcome.ok) throw new Error(`${assignment.id} could not be handed in: ${outcome.code}`);
+  return outcome.receipt.id;
+}
+
+const COMMENTS = [
+  'This is just right.',
+  'Clear, and in your own words.',
+  'Say a little more about how you know.',
+  'Look at the question again.',
+];
+
+async function handBackAt(
+  db: Database,
+  assignment: DemoAssignment,
+  handInId: HandInId,
+  points: readonly number[],
+  at: Instant,
+  anotherGo: boolean,
+) {
+  const teacher = await findPerson(db, (teacherOf(assignment.classId)?.id ?? '') as PersonId);
+  if (!teacher) throw new Error('the demo has no such teacher');
+  const marks = (assignment.rubric ?? []).map(([, most], i) => {
+    const won = points[i] ?? most;
+    const lost = most - won;
+    return {
+      criterionId: `${assignment.id}-c${i + 1}`,
+      points: won,
+      comment: COMMENTS[lost === 0 ? i % 2 : lost < most / 3 ? 2 : 3] ?? '',
+    };
+  });
+  const general = anotherGo
+    ? 'You have the idea. Say which lights you used, and what the size of the triangle tells you.'
+    : 'Read with pleasure.';
+  const outcome = await handBack(db, teacher, { handInId, marks, general, anotherGo }, at);
+  if (!outcome.ok) throw new Error(`${assignment.id} could not be handed back: ${outcome.code}`);
+}
+
+/** The same for everyone but spread: a whole number below `below` from two words. */
+function spread(a: string, b: string, below: number): number {
+  let sum = 7;
+  for (const letter of `${a}/${b}`) sum = (sum * 31 + letter.charCodeAt(0)) % 100_003;
+  return sum % below;
+}
+
+async function showWork(db: Database, student: Person, now: Instant): Promise<void> {
+  for (const assignment of ASSIGNMENTS) {
+    const due = moment(now, assignment.due);
+    switch (assignment.shown) {
+      case 'under-way':
+        await write(db, student, assignment, 2, now - 20 * HOUR);
+        break;
+      case 'handed-in':
+        await handInAt(
+          db,
+          student,
+          assignment,
+          Math.min(due - 5 * HOUR, now - 18 * HOUR),
+          'I asked my grandmother for the second one.',
+        );
+        break;
+      case 'late':
+        await handInAt(db, student, assignment, due + 30 * HOUR, 'I was on the boat to my aunt.');
+        break;
+      case 'handed-back':
+      case 'another-go': {
+        const id = await handInAt(db, student, assignment, due - 4 * HOUR, '');
+        const again = assignment.shown === 'another-go';
+        const at = again ? now - 12 * 60_000 : due + 30 * HOUR;
+        await handBackAt(db, assignment, id, assignment.given ?? [], Math.min(at, now - 60_000), again);
+        break;
+      }
+    }
+  }
+  const teacher = (await findPerson(db, 't-kerr' as PersonId)) as Person;
+  const aside = { assignmentId: 'bearings' as AssignmentId, studentId: student.id };
+  await writeAside(
+    db,
+    student,
+    { ...aside, act: 'demo-1', body: 'I was not sure about the third light.' },
+    now - 70 * HOUR,
+  );
+  await writeAside(
+    db,
+    teacher,
+    { ...aside, act: 'demo-2', body: 'You may leave it out. Say why you did, and the triangle explains itself.' },
+    now - HOUR,
+  );
+}
+
+async function othersWork(db: Database, student: Person, now: Instant): Promise<void> {
+  const fresh = FRESH_STUDENTS.includes(student.id);
+  for (const assignment of ASSIGNMENTS) {
+    const known = STUDENTS.find(({ id }) => id === student.id);
+    if (assignment.opens || !known?.classes.includes(assignment.classId)) continue;
+    const due = moment(now, assignment.due);
+    const chance = spread(student.id, assignment.id, 10);
+    const past = assignment.due[0] < -4;
+    if (!past && (fresh || chance > (assignment.id === 'cloud-ladder' ? 4 : due < now ? 7 : 1))) continue;
+    if (past && chance > 4) continue;
+    const late = past && chance === 4 && assignment.late !== 'closed';
+    const at = late
+      ? due + (5 + spread(assignment.id, student.id, 40)) * HOUR
+      : Math.min(due, now) - (1 + chance * 5) * HOUR;
+    const id = await handInAt(db, student, assignment, at, '');
+    if (assignment.due[0] < -6 && assignment.rubric) {
+      const points = assignment.rubric.map(([, most], i) =>
+        Math.max(0, most - spread(student.id, `${assignment.id}${i}`, 5) / 2),
+      );
+      await handBackAt(db, assignment, id, points, Math.min(at + 50 * HOUR, now - HOUR), false);
+    }
+  }
+}
+
+/** Fills an empty database with the demo school, its dates laid out around now. */
+export async function seedDemo(db: Database, now: Instant): Promise<void> {
+  await db.transaction(async (tx) => {
+    // Everything in one transaction: the acts below ask for transactions of their own and get this one.
+    const within: Database = { ...db, query: tx.query, transaction: (work) => work(tx) };
+    await addPeople(tx);
+    await addClasses(tx, now);
+    for (const [i, assignment] of ASSIGNMENTS.entries()) await addAssignment(tx, assignment, i + 1, now);
+    await addMaterials(tx, now);
+    for (const { id } of STUDENTS) {
+      const student = (await findPerson(within, id as PersonId)) as Person;
+      if (id === SHOWN_STUDENT) await showWork(within, student, now);
+      else await othersWork(within, student, now);
+    }
+  });
+}

@@ -1,0 +1,3 @@
+export default function P() {
+  return <p>hi</p>;
+}

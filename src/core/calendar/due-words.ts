@@ -1,0 +1,38 @@
+import { TZDate } from '@date-fns/tz';
+import { differenceInCalendarDays, startOfDay } from 'date-fns';
+import type { Instant } from '../ids';
+
+/**
+ * Which words fit a moment, seen from now, in the school's zone: `yesterday`, `today` and `tomorrow`; the
+ * day of the week within six days either way; otherwise the date. The words themselves come from the
+ * language catalogue.
+ */
+export type DayWord = 'yesterday' | 'today' | 'tomorrow' | 'weekday' | 'date';
+
+/** Whole calendar days from now to a moment, counted in the zone: 0 is today, 1 tomorrow, -1 yesterday. */
+export function daysAway(at: Instant, now: Instant, zone: string): number {
+  return differenceInCalendarDays(new TZDate(at, zone), new TZDate(now, zone));
+}
+
+/** The word for the day of a moment. */
+export function dayWord(at: Instant, now: Instant, zone: string): DayWord {
+  const away = daysAway(at, now, zone);
+  if (away === 0) return 'today';
+  if (away === 1) return 'tomorrow';
+  if (away === -1) return 'yesterday';
+  return Math.abs(away) <= 6 ? 'weekday' : 'date';
+}
+
+/** The moment at which the day of `at`, moved by so many calendar days, begins in the zone. A day may have 23 or 25 hours. */
+export function dayStart(at: Instant, zone: string, moved = 0): Instant {
+  const start = startOfDay(new TZDate(at, zone));
+  return startOfDay(
+    new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + moved, 12, 0, 0, zone),
+  ).getTime();
+}
+
+/** The moment of a wall-clock time in the zone, on the day of `at` moved by so many calendar days. */
+export function wallTime(at: Instant, zone: string, moved: number, hours: number, minutes: number): Instant {
+  const day = new TZDate(at, zone);
+  return new TZDate(day.getFullYear(), day.getMonth(), day.getDate() + moved, hours, minutes, 0, zone).getTime();
+}

@@ -1,0 +1,24 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+
+/** SHA-256 (FIPS 180-4) of bytes, or of a text in UTF-8, as 64 hexadecimal digits. */
+export function sha256Hex(data: Uint8Array | string): string {
+  return bytesToHex(sha256(typeof data === 'string' ? utf8ToBytes(data) : data));
+}
+
+/**
+ * JSON with the keys of every object in order, so that equal values give equal bytes. What JSON cannot
+ * hold (`undefined`) is left out, as `JSON.stringify` does.
+ */
+export function canonicalJson(value: unknown): string {
+  return JSON.stringify(value, (_key, inner: unknown) =>
+    inner !== null && typeof inner === 'object' && !Array.isArray(inner)
+      ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : inner,
+  );
+}
+
+/** The fingerprint of a hand-in: SHA-256 over the fingerprints of its pieces, one a line, in order. */
+export function handInFingerprint(pieces: readonly { readonly sha256: string }[]): string {
+  return sha256Hex(pieces.map((piece) => `${piece.sha256}\n`).join(''));
+}

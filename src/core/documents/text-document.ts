@@ -1,0 +1,92 @@
+import * as Y from 'yjs';
+import type { DocNode } from '../text/document-json';
+
+/** The name under which a text document keeps its tree in its `Y.Doc`. */
+export const TEXT_FIELD = 'text';
+
+function toElement(node: DocNode): Y.XmlElement | Y.XmlText {
+  if (node.text !== undefined) {
+    const marks = Object.fromEntries((node.marks ?? []).map((mark) => [mark.type, mark.attrs ?? {}]));
+    const text = new Y.XmlText();
+    text.insert(0, node.text, marks);
+    return text;
+  }
+  const element = new Y.XmlElement(node.type);
+  // Yjs keeps any JSON value as an attribute, though its type says string.
+  for (const [key, value] of Object.entries(node.attrs ?? {})) element.setAttribute(key, value as string);
+  element.insert(0, (node.content ?? []).map(toElement));
+  return element;
+}
+
+/**
+ * The first update of a new text document. It is made once, on the server, for each copy: two builds of
+ * one template would double the text when they meet.
+ */
+export function firstUpdate(doc: DocNode): Uint8Array {
+  const ydoc = new Y.Doc();
+  ydoc.getXmlFragment(TEXT_FIELD).insert(0, (doc.content ?? []).map(toElement));
+  const update = Y.encodeStateAsUpdate(ydoc);
+  ydoc.destroy();
+  return update;
+}
+
+interface Delta {
+  readonly insert: unknown;
+  readonly attributes?: Readonly<Record<string, unknown>>;
+}
+
+function fromText(text: Y.XmlText): DocNode[] {
+  return (text.toDelta() as Delta[])
+    .filter((part) => typeof part.insert === 'string' && part.insert !== '')
+    .map((part) => {
+      const marks = Object.entries(part.attributes ?? {}).map(([type, attrs]) =>
+        attrs !== null && typeof attrs === 'object' && Object.keys(attrs).length > 0
+          ? { type, attrs: attrs as Record<string, unknown> }
+          : { type },
+      );
+      return { type: 'text', text: part.insert as string, ...(marks.length > 0 ? { marks } : {}) };
+    });
+}
+
+function fromChildren(parent: Y.XmlFragment): DocNode[] {
+  return parent.toArray().flatMap((child): DocNode[] => {
+    if (child instanceof Y.XmlText) return fromText(child);
+    if (!(child instanceof Y.XmlElement)) return [];
+    const attrs = child.getAttributes();
+    const content = fromChildren(child);
+    return [
+      {
+        type: child.nodeName,
+        ...(Object.keys(attrs).length > 0 ? { attrs } : {}),
+        ...(content.length > 0 ? { content } : {}),
+      },
+    ];
+  });
+}
+
+/** A text document as JSON. */
+export function documentJson(ydoc: Y.Doc): DocNode {
+  return { type: 'doc', content: fromChildren(ydoc.getXmlFragment(TEXT_FIELD)) };
+}
+
+/**
+ * One `Y.Doc` from stored updates, applied within one transaction: merging thousands of updates first
+ * takes many times as long.
+ */
+export function assemble(updates: Iterable<Uint8Array>): Y.Doc {
+  const ydoc = new Y.Doc();
+  ydoc.transact(() => {
+    for (const update of updates) Y.applyUpdate(ydoc, update);
+  });
+  return ydoc;
+}
+
+/** Does this byte string hold a complete Yjs update? Its content is read to the end, not applied. */
+export function isUpdate(bytes: Uint8Array): boolean {
+  try {
+    Y.decodeUpdate(bytes);
+    return true;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,63 @@
+/** One level of a criterion: what it takes, and the points it is worth. */
+export interface Level {
+  readonly title: string;
+  readonly points: number;
+  readonly says: string;
+}
+
+/** One criterion of a rubric. `points` is the most it can give. */
+export interface Criterion {
+  readonly id: string;
+  readonly title: string;
+  readonly points: number;
+  readonly levels: readonly Level[];
+}
+
+/** What a teacher gave for one criterion. `points` is `null` while it has not been marked. */
+export interface Mark {
+  readonly criterionId: string;
+  readonly points: number | null;
+  readonly comment: string;
+}
+
+export interface CriterionResult {
+  readonly criterion: Criterion;
+  readonly won: number | null;
+  readonly lost: number | null;
+  readonly comment: string;
+}
+
+export interface RubricResult {
+  readonly byCriterion: readonly CriterionResult[];
+  /** The sum of what has been marked so far. */
+  readonly total: number;
+  readonly outOf: number;
+  /** Has every criterion been marked? */
+  readonly complete: boolean;
+}
+
+/**
+ * Adds a rubric up and says where points were lost (common practice: a grade is the sum of its
+ * criteria). Marks for criteria that the rubric does not have are left out.
+ */
+export function addUp(rubric: readonly Criterion[], marks: readonly Mark[]): RubricResult {
+  const given = new Map(marks.map((mark) => [mark.criterionId, mark]));
+  const byCriterion = rubric.map((criterion): CriterionResult => {
+    const mark = given.get(criterion.id);
+    const won = mark?.points ?? null;
+    return { criterion, won, lost: won === null ? null : criterion.points - won, comment: mark?.comment ?? '' };
+  });
+  return {
+    byCriterion,
+    total: byCriterion.reduce((sum, { won }) => sum + (won ?? 0), 0),
+    outOf: rubric.reduce((sum, { points }) => sum + points, 0),
+    complete: byCriterion.every(({ won }) => won !== null),
+  };
+}
+
+/** Why points for a criterion cannot be taken; `null` when they can. Points go in half steps from 0 to the most. */
+export function pointsProblem(criterion: Criterion, points: number): 'below-zero' | 'above-most' | 'not-half' | null {
+  if (!(points >= 0)) return 'below-zero';
+  if (points > criterion.points) return 'above-most';
+  return Number.isInteger(points * 2) ? null : 'not-half';
+}

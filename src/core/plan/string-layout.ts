@@ -1,0 +1,101 @@
+import { dayStart } from '../calendar/due-words';
+import type { Instant } from '../ids';
+
+/** A kite to be hung on the String. */
+export interface Hanging {
+  readonly id: string;
+  readonly dueAt: Instant;
+  readonly minutes: number;
+  readonly title: string;
+}
+
+export interface PlacedKite {
+  readonly id: string;
+  /** Where its due time is on the line, and how far its thread hangs, in px. */
+  readonly x: number;
+  readonly lineY: number;
+  readonly thread: number;
+}
+
+export interface StringLayout {
+  readonly width: number;
+  readonly height: number;
+  readonly days: readonly { readonly at: Instant; readonly x: number; readonly y: number; readonly today: boolean }[];
+  readonly now: { readonly x: number; readonly y: number };
+  readonly line: readonly { readonly x: number; readonly y: number }[];
+  readonly kites: readonly PlacedKite[];
+}
+
+export const STRING_SIZES = {
+  day: 158,
+  top: 46,
+  sag: 16,
+  perMinute: 2,
+  labelHeight: 42,
+  kiteHeight: 36,
+  gap: 6,
+} as const;
+
+/** How wide a label is drawn, estimated from its letters: 7.6 px each at 14 px, with room for the kite before it. */
+const labelWidth = (title: string): number => 40 + Math.max(6, Math.min(title.length, 26)) * 7.6;
+
+/**
+ * Lays the String out: a line that sags a little, days as ticks, now, and each kite below its due time on
+ * a thread of 2 px a minute of work (15 minutes are 30 px). Where labels would lie over each other the
+ * later one's thread is let out until there is room; a kite never leaves its due time.
+ *
+ * @param span days shown before today and after it
+ * @returns positions in px from the start edge of the line and from its top
+ */
+export function layString(
+  hangings: readonly Hanging[],
+  now: Instant,
+  zone: string,
+  span: { readonly before: number; readonly after: number },
+): StringLayout {
+  const { day, top, sag, perMinute, labelHeight, gap } = STRING_SIZES;
+  const count = span.before + span.after + 1;
+  const starts = Array.from({ length: count + 1 }, (_, i) => dayStart(now, zone, i - span.before));
+  const width = count * day;
+  const lineY = (x: number): number => top + sag * Math.sin((Math.PI * x) / width);
+  const xOf = (at: Instant): number | null => {
+    const i = starts.findIndex((start, index) => at >= start && at < (starts[index + 1] ?? Number.NEGATIVE_INFINITY));
+    if (i < 0) return null;
+    const start = starts[i] as Instant;
+    return (i + (at - start) / ((starts[i + 1] as Instant) - start)) * day;
+  };
+
+  const boxes: { left: number; right: number; top: number; bottom: number }[] = [];
+  const kites: PlacedKite[] = [];
+  for (const hanging of hangings.toSorted((a, b) => a.dueAt - b.dueAt || a.id.localeCompare(b.id))) {
+    const x = xOf(hanging.dueAt);
+    if (x === null) continue;
+    const y = lineY(x);
+    const left = x - 16;
+    const right = x + labelWidth(hanging.title);
+    let thread = Math.max(24, Math.min(hanging.minutes, 90) * perMinute);
+    for (;;) {
+      const top = y + thread - 4;
+      const bottom = top + labelHeight;
+      const hit = boxes.find(
+        (box) => box.left < right && box.right > left && box.top < bottom + gap && box.bottom + gap > top,
+      );
+      if (!hit) {
+        boxes.push({ left, right, top, bottom });
+        break;
+      }
+      thread = hit.bottom + gap - y + 5;
+    }
+    kites.push({ id: hanging.id, x, lineY: y, thread });
+  }
+
+  const nowX = xOf(now) ?? 0;
+  return {
+    width,
+    height: Math.max(190, ...boxes.map((box) => box.bottom + 14)),
+    days: starts.slice(0, -1).map((at, i) => ({ at, x: i * day, y: lineY(i * day), today: i === span.before })),
+    now: { x: nowX, y: lineY(nowX) },
+    line: Array.from({ length: count * 4 + 1 }, (_, i) => ({ x: (i * day) / 4, y: lineY((i * day) / 4) })),
+    kites,
+  };
+}

@@ -1,0 +1,15 @@
+import type { HandInId, Instant, StepId } from '../ids';
+
+/**
+ * What happened to one student's work on one assignment, oldest first. Facts are only ever added. The
+ * state is not among them: it follows from them, the rules and the time (`standing.ts`).
+ */
+export type Fact =
+  | { readonly kind: 'opened'; readonly at: Instant }
+  | { readonly kind: 'edited'; readonly at: Instant }
+  | { readonly kind: 'step-done'; readonly at: Instant; readonly step: StepId }
+  | { readonly kind: 'handed-in'; readonly at: Instant; readonly handIn: HandInId }
+  | { readonly kind: 'taken-back'; readonly at: Instant }
+  | { readonly kind: 'handed-back'; readonly at: Instant; readonly anotherGo: boolean };
+
+export type Facts = readonly Fact[];

@@ -1,0 +1,138 @@
+import type { HandInId, Instant, StepId } from '../ids';
+import type { Fact, Facts } from './facts';
+import { closingTime, type Rules } from './rules';
+import { type State, standing } from './standing';
+
+/** Something that a person wants to do to a piece of work. */
+export type Move =
+  | { readonly kind: 'open' }
+  | { readonly kind: 'edit' }
+  | { readonly kind: 'do-step'; readonly step: StepId }
+  | { readonly kind: 'hand-in'; readonly handIn: HandInId; readonly pieces: number }
+  | { readonly kind: 'tick-off'; readonly handIn: HandInId }
+  | { readonly kind: 'take-back' }
+  | { readonly kind: 'hand-back'; readonly anotherGo: boolean };
+
+export const MOVE_KINDS = ['open', 'edit', 'do-step', 'hand-in', 'tick-off', 'take-back', 'hand-back'] as const;
+export type MoveKind = (typeof MOVE_KINDS)[number];
+
+/** Why a move cannot be made: a code for the words, and the time the words speak of, where there is one. */
+export interface Refusal {
+  readonly ok: false;
+  readonly code:
+    | 'not-open-yet'
+    | 'closed'
+    | 'already-handed-in'
+    | 'already-handed-back'
+    | 'not-handed-in'
+    | 'no-goes-left'
+    | 'take-back-not-allowed'
+    | 'nothing-to-hand-in'
+    | 'only-ticked-off'
+    | 'needs-a-piece';
+  readonly at: Instant | null;
+}
+
+export interface Accepted {
+  readonly ok: true;
+  readonly fact: Fact;
+  readonly facts: Facts;
+}
+
+const refuse = (code: Refusal['code'], at: Instant | null = null): Refusal => ({ ok: false, code, at });
+
+/** The refusal that follows from the state alone, for whatever a student does to unfinished work. */
+function notNow(state: State, rules: Rules): Refusal | null {
+  switch (state) {
+    case 'opens-later':
+      return refuse('not-open-yet', rules.opensAt);
+    case 'closed':
+      return refuse('closed', closingTime(rules));
+    case 'handed-in':
+    case 'handed-in-late':
+      return refuse('already-handed-in');
+    case 'handed-back':
+      return refuse('already-handed-back');
+    default:
+      return null;
+  }
+}
+
+function refusal(facts: Facts, move: Move, now: Instant, rules: Rules): Refusal | null {
+  const { state, goesUsed } = standing(facts, rules, now);
+  const spent = rules.goes !== null && goesUsed >= rules.goes;
+  switch (move.kind) {
+    case 'open':
+      return state === 'opens-later' ? refuse('not-open-yet', rules.opensAt) : null;
+    case 'edit':
+    case 'do-step':
+      return notNow(state, rules);
+    case 'hand-in':
+    case 'tick-off': {
+      const early = notNow(state, rules);
+      if (early) return early;
+      if (spent) return refuse('no-goes-left');
+      if (move.kind === 'tick-off') return rules.takes === 'tick' ? null : refuse('needs-a-piece');
+      if (rules.takes === 'tick') return refuse('only-ticked-off');
+      return move.pieces > 0 ? null : refuse('nothing-to-hand-in');
+    }
+    case 'take-back': {
+      if (state === 'handed-back') return refuse('already-handed-back');
+      if (state !== 'handed-in' && state !== 'handed-in-late') return refuse('not-handed-in');
+      if (!rules.takeBack) return refuse('take-back-not-allowed');
+      if (spent) return refuse('no-goes-left');
+      const asked = facts.findLast((fact) => fact.kind === 'handed-back');
+      const closing = closingTime(rules);
+      return closing !== null && now > closing && asked === undefined ? refuse('closed', closing) : null;
+    }
+    case 'hand-back':
+      if (state === 'handed-in' || state === 'handed-in-late') return null;
+      return refuse(state === 'handed-back' ? 'already-handed-back' : 'not-handed-in');
+  }
+}
+
+function factOf(move: Move, at: Instant): Fact {
+  switch (move.kind) {
+    case 'open':
+      return { kind: 'opened', at };
+    case 'edit':
+      return { kind: 'edited', at };
+    case 'do-step':
+      return { kind: 'step-done', at, step: move.step };
+    case 'hand-in':
+    case 'tick-off':
+      return { kind: 'handed-in', at, handIn: move.handIn };
+    case 'take-back':
+      return { kind: 'taken-back', at };
+    case 'hand-back':
+      return { kind: 'handed-back', at, anotherGo: move.anotherGo };
+  }
+}
+
+/**
+ * Makes a move, or says why not. The facts that went in are never changed.
+ *
+ * @example makeMove([], { kind: 'take-back' }, now, rules) // { ok: false, code: 'not-handed-in', at: null }
+ */
+export function makeMove(facts: Facts, move: Move, now: Instant, rules: Rules): Accepted | Refusal {
+  const refused = refusal(facts, move, now, rules);
+  if (refused) return refused;
+  const fact = factOf(move, now);
+  return { ok: true, fact, facts: [...facts, fact] };
+}
+
+/** A move of each kind with what it would carry at best, to ask whether the kind is allowed at all. */
+const PROBES: Record<MoveKind, Move> = {
+  open: { kind: 'open' },
+  edit: { kind: 'edit' },
+  'do-step': { kind: 'do-step', step: '' as StepId },
+  'hand-in': { kind: 'hand-in', handIn: '' as HandInId, pieces: 1 },
+  'tick-off': { kind: 'tick-off', handIn: '' as HandInId },
+  'take-back': { kind: 'take-back' },
+  'hand-back': { kind: 'hand-back', anotherGo: false },
+};
+
+/** The kinds of move that would be accepted now. */
+export function allowedMoves(facts: Facts, now: Instant, rules: Rules): readonly MoveKind[] {
+  return MOVE_KINDS.filter((kind) => refusal(facts, PROBES[kind], now, rules) === null);
+}

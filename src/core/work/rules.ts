@@ -1,0 +1,48 @@
+import type { Instant } from '../ids';
+
+/**
+ * What lateness costs. `no-loss`: late work counts in full. `loss`: so many points for every day that
+ * has begun since the due time, never below the floor. `closed`: nothing is taken after the due time.
+ */
+export type LateRule =
+  | { readonly kind: 'no-loss' }
+  | { readonly kind: 'loss'; readonly pointsPerDay: number; readonly floor: number }
+  | { readonly kind: 'closed' };
+
+/** What has to be handed in: pieces, one short text typed in place, or nothing (the work is ticked off). */
+export type Takes = 'pieces' | 'short' | 'tick';
+
+/** The rules of one assignment for one student. A time that is `null` does not exist for it. */
+export interface Rules {
+  readonly opensAt: Instant | null;
+  readonly dueAt: Instant | null;
+  readonly closesAt: Instant | null;
+  readonly late: LateRule;
+  readonly takes: Takes;
+  /** May a hand-in be taken back to revise it? */
+  readonly takeBack: boolean;
+  /** How many hand-ins there may be; `null` for any number. A go that the teacher asks for is on top. */
+  readonly goes: number | null;
+}
+
+/** The last moment at which work is taken: the closing time, or the due time where lateness is refused. */
+export function closingTime(rules: Rules): Instant | null {
+  if (rules.late.kind !== 'closed' || rules.dueAt === null) return rules.closesAt;
+  return rules.closesAt === null ? rules.dueAt : Math.min(rules.dueAt, rules.closesAt);
+}
+
+/** Has the window opened? The opening moment itself counts as open. */
+export function isOpen(rules: Rules, now: Instant): boolean {
+  return rules.opensAt === null || now >= rules.opensAt;
+}
+
+/** Has the closing time passed? The closing moment itself still takes work. */
+export function isPastClosing(rules: Rules, now: Instant): boolean {
+  const closing = closingTime(rules);
+  return closing !== null && now > closing;
+}
+
+/** Has the due time passed? Work handed in at the due moment itself is on time. */
+export function isPastDue(rules: Rules, now: Instant): boolean {
+  return rules.dueAt !== null && now > rules.dueAt;
+}

@@ -1,0 +1,119 @@
+import type { HandInId, Instant } from '../ids';
+import type { Facts } from './facts';
+import { lateness } from './lateness';
+import { isOpen, isPastClosing, isPastDue, type Rules } from './rules';
+
+/** The nine states of a piece of work. Exactly one holds at any moment. */
+export const STATES = [
+  'opens-later',
+  'not-started',
+  'under-way',
+  'handed-in',
+  'handed-in-late',
+  'handed-back',
+  'another-go',
+  'overdue',
+  'closed',
+] as const;
+export type State = (typeof STATES)[number];
+
+/** The hand-in that counts at the moment: which one, when, and how late (0 where the teacher had asked for another go). */
+export interface StandingHandIn {
+  readonly id: HandInId;
+  readonly at: Instant;
+  readonly lateBy: number;
+}
+
+/** Where a piece of work stands: its state, and the few things that every screen asks about it. */
+export interface Standing {
+  readonly state: State;
+  /** Has the student typed, or finished a step? */
+  readonly begun: boolean;
+  /** Hand-ins so far, within the present go: a request for another go starts the count anew. */
+  readonly goesUsed: number;
+  /** The hand-in that lies with the teacher or came back; `null` while there is none. */
+  readonly handIn: StandingHandIn | null;
+}
+
+/**
+ * What the facts alone say, before the clock is asked: the hand-in that was made last, whether it has
+ * been taken back or handed back since, and whether the teacher has asked for another go.
+ */
+interface Course {
+  begun: boolean;
+  goesUsed: number;
+  handIn: StandingHandIn | null;
+  last: 'none' | 'handed-in' | 'taken-back' | 'handed-back';
+  anotherGo: boolean;
+}
+
+function follow(facts: Facts, rules: Rules): Course {
+  const course: Course = { begun: false, goesUsed: 0, handIn: null, last: 'none', anotherGo: false };
+  for (const fact of facts) {
+    switch (fact.kind) {
+      case 'opened':
+        break;
+      case 'edited':
+      case 'step-done':
+        course.begun = true;
+        break;
+      case 'handed-in': {
+        const due = course.anotherGo ? null : rules.dueAt;
+        course.handIn = { id: fact.handIn, at: fact.at, lateBy: lateness(fact.at, due).lateBy };
+        course.goesUsed += 1;
+        course.last = 'handed-in';
+        break;
+      }
+      case 'taken-back':
+        course.begun = true;
+        course.last = 'taken-back';
+        break;
+      case 'handed-back':
+        course.last = 'handed-back';
+        course.anotherGo = fact.anotherGo;
+        if (fact.anotherGo) course.goesUsed = 0;
+        break;
+    }
+  }
+  return course;
+}
+
+function stateOf(course: Course, rules: Rules, now: Instant): State {
+  const handedIn: State = (course.handIn?.lateBy ?? 0) > 0 ? 'handed-in-late' : 'handed-in';
+  if (course.last === 'handed-in') return handedIn;
+  if (course.last === 'handed-back') return course.anotherGo ? 'another-go' : 'handed-back';
+  if (course.last === 'taken-back' && course.anotherGo) return 'another-go';
+  if (isPastClosing(rules, now)) return course.last === 'taken-back' ? handedIn : 'closed';
+  if (!isOpen(rules, now) && !course.begun) return 'opens-later';
+  if (isPastDue(rules, now)) return 'overdue';
+  return course.begun ? 'under-way' : 'not-started';
+}
+
+/**
+ * Folds facts, rules and the time into one standing. Two outcomes are worth naming: what was taken back
+ * and not handed in again by the closing time counts as handed in (taking back never costs a hand-in),
+ * and a go that the teacher asked for has neither a due nor a closing time.
+ *
+ * @param facts of one student on one assignment, oldest first
+ */
+export function standing(facts: Facts, rules: Rules, now: Instant): Standing {
+  const course = follow(facts, rules);
+  const state = stateOf(course, rules, now);
+  const lies = state !== 'under-way' && state !== 'overdue' && state !== 'another-go';
+  return {
+    state,
+    begun: course.begun,
+    goesUsed: course.goesUsed,
+    handIn: lies || course.last === 'handed-back' ? course.handIn : null,
+  };
+}
+
+/** Is there nothing left for the student to do, unless somebody asks? */
+export function isDone(state: State): boolean {
+  return state === 'handed-in' || state === 'handed-in-late' || state === 'handed-back';
+}
+
+/** Can the student work on it now? */
+export function isToDo(state: State): boolean {
+  return state === 'not-started' || state === 'under-way' || state === 'overdue' || state === 'another-go';
+}

@@ -1,0 +1,2 @@
+import { getRequestConfig } from 'next-intl/server';
+export default getRequestConfig(async () => ({ locale: 'en', messages: {} }));

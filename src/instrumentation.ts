@@ -1,0 +1,3 @@
+export async function register(): Promise<void> {
+  if (process.env.NEXT_RUNTIME === 'nodejs') await import('./instrumentation-node');
+}

@@ -1,0 +1,127 @@
+import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId } from '@/core/ids';
+import { isOpen } from '@/core/work/rules';
+import { findMaterial, findPicture, roleIn } from '@/store/classes';
+import type { Queryable } from '@/store/database';
+import { findDocument } from '@/store/documents';
+import { findReceipt } from '@/store/hand-ins';
+import type { Person } from '@/store/people';
+import { assignmentOfStep, findAssignment, teaches } from '@/store/work';
+
+/**
+ * Who may use each page, route and socket. Nothing answers that is not in this table, and a test tries
+ * every entry with everybody who may not. The rule reads the parameters in square brackets.
+ */
+export const PERMISSIONS = {
+  'GET /api/health': 'anyone',
+  'POST /api/language': 'anyone',
+  'POST /api/sign-in': 'anyone',
+  'POST /api/sign-in/demo': 'anyone',
+  'POST /api/sign-in/reset': 'anyone',
+  'POST /api/sign-out': 'signed-in',
+  'GET /api/events': 'signed-in',
+  'GET /api/pictures/[picture]': 'picture-member',
+  'POST /api/steps/[step]/copy': 'step-student',
+  'POST /api/steps/[step]/done': 'step-student',
+  'POST /api/assignments/[assignment]/hand-in': 'assignment-student',
+  'POST /api/assignments/[assignment]/take-back': 'assignment-student',
+  'POST /api/assignments/[assignment]/asides/[student]': 'aside-party',
+  'POST /api/assignments/[assignment]/asides/[student]/read': 'aside-party',
+  'POST /api/hand-ins/[handIn]/draft': 'hand-in-teacher',
+  'POST /api/hand-ins/[handIn]/hand-back': 'hand-in-teacher',
+  'POST /api/people/[person]/reset-code': 'teacher-of-person',
+  'SOCKET /api/save': 'signed-in',
+  'SOCKET /api/save [document]': 'document-owner',
+  'PAGE /': 'anyone',
+  'PAGE /sign-in': 'anyone',
+  'PAGE /today': 'signed-in',
+  'PAGE /classes': 'signed-in',
+  'PAGE /classes/[class]': 'class-member',
+  'PAGE /classes/[class]/materials/[material]': 'material-member',
+  'PAGE /desk/[assignment]': 'assignment-student',
+  'PAGE /marking/[assignment]': 'assignment-teacher',
+} as const satisfies Record<string, Rule>;
+
+export type Entry = keyof typeof PERMISSIONS;
+
+export const RULES = [
+  'anyone',
+  'signed-in',
+  'class-member',
+  'material-member',
+  'picture-member',
+  'assignment-student',
+  'assignment-teacher',
+  'step-student',
+  'document-owner',
+  'aside-party',
+  'hand-in-teacher',
+  'teacher-of-person',
+] as const;
+export type Rule = (typeof RULES)[number];
+
+export type Params = Readonly<Record<string, string>>;
+
+async function roleOnAssignment(db: Queryable, person: Person, assignmentId: string | null) {
+  const assignment = assignmentId === null ? null : await findAssignment(db, assignmentId as AssignmentId);
+  return assignment && (await roleIn(db, person.id, assignment.classId));
+}
+
+/** Whether a signed-in person may, by one rule. What does not exist nobody may. */
+async function holds(db: Queryable, rule: Rule, person: Person, params: Params, now: number): Promise<boolean> {
+  const param = (name: string): string => params[name] ?? '';
+  switch (rule) {
+    case 'anyone':
+    case 'signed-in':
+      return true;
+    case 'class-member':
+      return (await roleIn(db, person.id, param('class'))) !== null;
+    case 'material-member': {
+      const material = await findMaterial(db, param('material'));
+      return material?.class_id === param('class') && (await roleIn(db, person.id, param('class'))) !== null;
+    }
+    case 'picture-member': {
+      const picture = await findPicture(db, param('picture'));
+      const role = picture && (await roleIn(db, person.id, picture.class_id as ClassId));
+      return role === 'teacher' || (role === 'student' && (picture?.opens_at == null || picture.opens_at <= now));
+    }
+    case 'assignment-student':
+      return (await roleOnAssignment(db, person, param('assignment'))) === 'student';
+    case 'assignment-teacher':
+      return (await roleOnAssignment(db, person, param('assignment'))) === 'teacher';
+    case 'step-student':
+      return (await roleOnAssignment(db, person, await assignmentOfStep(db, param('step')))) === 'student';
+    case 'document-owner': {
+      const document = await findDocument(db, param('document') as DocumentId);
+      return document?.owner_id === person.id && (await roleIn(db, person.id, document.class_id)) === 'student';
+    }
+    case 'aside-party': {
+      const assignment = await findAssignment(db, param('assignment') as AssignmentId);
+      if (!assignment || (await roleIn(db, param('student'), assignment.classId)) !== 'student') return false;
+      const role = await roleIn(db, person.id, assignment.classId);
+      if (role === 'teacher') return true;
+      return role === 'student' && person.id === param('student') && isOpen(assignment.rules, now);
+    }
+    case 'hand-in-teacher': {
+      const receipt = await findReceipt(db, param('handIn') as HandInId);
+      return (await roleOnAssignment(db, person, receipt?.assignment_id ?? null)) === 'teacher';
+    }
+    case 'teacher-of-person':
+      return teaches(db, person.id, param('person') as PersonId);
+  }
+}
+
+export type Verdict = 'yes' | 'sign-in-first' | 'no';
+
+/** May this person (or nobody) use this entry, with these parameters? */
+export async function may(
+  db: Queryable,
+  entry: Entry,
+  person: Person | null,
+  params: Params,
+  now: number,
+): Promise<Verdict> {
+  const rule: Rule = PERMISSIONS[entry];
+  if (rule === 'anyone') return 'yes';
+  if (!person) return 'sign-in-first';
+  return (await holds(db, rule, person, params, now)) ? 'yes' : 'no';
+}

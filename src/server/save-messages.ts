@@ -1,0 +1,31 @@
+import { z } from 'zod';
+
+/**
+ * What browser and server say to each other on the save socket. Binary content is base64. `n` numbers a
+ * browser's updates, so that an answer can be told from another.
+ */
+export const fromBrowser = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('join'), document: z.string().max(64), vector: z.string() }),
+  z.object({ kind: z.literal('leave'), document: z.string().max(64) }),
+  z.object({ kind: z.literal('update'), document: z.string().max(64), n: z.number().int(), update: z.string() }),
+]);
+
+export const fromServer = z.discriminatedUnion('kind', [
+  /** What the browser lacks, what the server has (a state vector), and whether it may be typed into. */
+  z.object({
+    kind: z.literal('joined'),
+    document: z.string(),
+    update: z.string(),
+    vector: z.string(),
+    editable: z.boolean(),
+  }),
+  z.object({ kind: z.literal('saved'), document: z.string(), n: z.number(), at: z.number() }),
+  z.object({ kind: z.literal('refused'), document: z.string(), n: z.number().nullable(), code: z.string() }),
+  /** Another device of the same person typed. */
+  z.object({ kind: z.literal('changed'), document: z.string(), update: z.string() }),
+  /** The work was handed in, taken back or handed back. */
+  z.object({ kind: z.literal('editable'), document: z.string(), editable: z.boolean() }),
+]);
+
+export type FromBrowser = z.output<typeof fromBrowser>;
+export type FromServer = z.output<typeof fromServer>;

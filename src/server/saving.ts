@@ -1,0 +1,131 @@
+import { isUpdate } from '@/core/documents/text-document';
+import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
+import type { Fact } from '@/core/work/facts';
+import { makeMove, type Refusal } from '@/core/work/moves';
+import { standing } from '@/core/work/standing';
+import type { Database, Queryable } from '@/store/database';
+import { appendUpdates, compact, documentsById } from '@/store/documents';
+import { factsOfStudents, record, rulesOf } from '@/store/work';
+
+/** An update that is longer than this is not taken: no sentence is a megabyte. */
+export const LONGEST_UPDATE = 4 * 1024 * 1024;
+/** So many updates of one document are put into one. */
+const COMPACT_AFTER = 400;
+const MOST_AT_ONCE = 200;
+
+export type Saved =
+  | { readonly ok: true; readonly at: Instant }
+  | { readonly ok: false; readonly code: Refusal['code'] | 'malformed' | 'too-long' | 'gone' | 'broke' };
+
+interface Waiting {
+  readonly ownerId: PersonId;
+  readonly documentId: DocumentId;
+  readonly update: Uint8Array;
+  readonly answer: (saved: Saved) => void;
+}
+
+/**
+ * Appends what students type. Updates that arrive while a transaction is being written wait and go into
+ * the next one together, so that fifty writers cost one sync of the disk and not fifty. An answer is
+ * given only after the commit.
+ */
+export class Saving {
+  #waiting: Waiting[] = [];
+  #writing = false;
+  readonly #appended = new Map<DocumentId, number>();
+
+  constructor(
+    private readonly db: Database,
+    private readonly now: () => Instant = Date.now,
+  ) {}
+
+  /** Saves one update of a document of this person; the caller has checked whose it is. */
+  save(ownerId: PersonId, documentId: DocumentId, update: Uint8Array): Promise<Saved> {
+    if (update.byteLength > LONGEST_UPDATE) return Promise.resolve({ ok: false, code: 'too-long' });
+    if (!isUpdate(update)) return Promise.resolve({ ok: false, code: 'malformed' });
+    return new Promise((answer) => {
+      this.#waiting.push({ ownerId, documentId, update, answer });
+      void this.#write();
+    });
+  }
+
+  async #write(): Promise<void> {
+    if (this.#writing) return;
+    this.#writing = true;
+    while (this.#waiting.length > 0) {
+      const batch = this.#waiting.splice(0, MOST_AT_ONCE);
+      let answers: Saved[];
+      try {
+        answers = await this.db.transaction((tx) => this.#append(tx, batch));
+      } catch (error) {
+        console.error('saving broke', error);
+        answers = batch.map(() => ({ ok: false, code: 'broke' }));
+      }
+      for (const [i, waiting] of batch.entries()) waiting.answer(answers[i] as Saved);
+      await this.#compactWhatIsLong(batch);
+    }
+    this.#writing = false;
+  }
+
+  async #append(tx: Queryable, batch: readonly Waiting[]): Promise<Saved[]> {
+    const at = this.now();
+    const documents = new Map(
+      (await documentsById(tx, [...new Set(batch.map(({ documentId }) => documentId))])).map((found) => [
+        found.id,
+        found,
+      ]),
+    );
+    const works = [...documents.values()];
+    const rules = await rulesOf(tx, [...new Set(works.map((work) => work.assignment_id))]);
+    const facts = await factsOfStudents(
+      tx,
+      [...new Set(works.map((work) => work.owner_id))],
+      [...new Set(works.map((work) => work.assignment_id))],
+    );
+    const begun = new Set<string>();
+    const verdicts = new Map<DocumentId, Saved>();
+    for (const document of works) {
+      const { assignment_id: assignmentId, owner_id: studentId, class_id: classId } = document;
+      const key = workKey(assignmentId, studentId);
+      const own: readonly Fact[] = facts.get(key) ?? [];
+      const rule = rules.get(assignmentId);
+      if (!rule) continue;
+      const moved = makeMove(own, { kind: 'edit' }, at, rule);
+      // What was typed before the closing time may arrive after it. It is kept; it just cannot be handed in.
+      const kept = moved.ok || moved.code === 'closed';
+      verdicts.set(document.id, kept ? { ok: true, at } : { ok: false, code: moved.code });
+      if (moved.ok && !standing(own, rule, at).begun && !begun.has(key)) {
+        begun.add(key);
+        await record(tx, { kind: 'edited', at, classId, assignmentId, studentId, actorId: studentId });
+      }
+    }
+    const answers = batch.map(({ documentId, ownerId }): Saved => {
+      const document = documents.get(documentId);
+      if (!document || document.owner_id !== ownerId) return { ok: false, code: 'gone' };
+      return verdicts.get(documentId) ?? { ok: false, code: 'gone' };
+    });
+    const taken = batch.filter((_, i) => answers[i]?.ok);
+    if (taken.length > 0) {
+      await appendUpdates(
+        tx,
+        taken.map(({ documentId, update }) => ({ documentId, update, at })),
+      );
+    }
+    return answers;
+  }
+
+  async #compactWhatIsLong(batch: readonly Waiting[]): Promise<void> {
+    for (const { documentId } of batch) {
+      const appended = (this.#appended.get(documentId) ?? 0) + 1;
+      this.#appended.set(documentId, appended);
+      if (appended < COMPACT_AFTER) continue;
+      this.#appended.delete(documentId);
+      await this.db
+        .transaction((tx) => compact(tx, documentId, this.now()))
+        .catch((error: unknown) => console.error('compacting broke', error));
+    }
+  }
+}
+
+/** One student's work on one assignment, as a key. */
+export const workKey = (assignmentId: AssignmentId, studentId: PersonId): string => `${assignmentId} ${studentId}`;

@@ -1,0 +1,140 @@
+import * as Y from 'yjs';
+import { z } from 'zod';
+import { assemble } from '@/core/documents/text-document';
+import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
+import { bytes, id, instant, maybeInstant } from './columns';
+import { first, many, type Queryable, time } from './database';
+
+const document = z.object({
+  id: id<DocumentId>(),
+  owner_id: id<PersonId>(),
+  assignment_id: id<AssignmentId>(),
+  class_id: id<ClassId>(),
+  step_id: id<StepId>(),
+  title: z.string(),
+  created_at: instant,
+  updated_at: maybeInstant,
+});
+
+export type StoredDocument = z.output<typeof document>;
+
+const COLUMNS = `d.id, d.owner_id, d.assignment_id, a.class_id, d.step_id, d.title, d.created_at,
+  (SELECT u.at FROM document_update u WHERE u.document_id = d.id ORDER BY u.seq DESC LIMIT 1) AS updated_at`;
+const FROM = 'FROM document d JOIN assignment a ON a.id = d.assignment_id';
+
+export const findDocument = (db: Queryable, documentId: DocumentId) =>
+  first(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.id = $1`, [documentId]);
+
+export const documentsById = (db: Queryable, documentIds: readonly DocumentId[]) =>
+  many(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.id = ANY($1)`, [documentIds]);
+
+export const documentsOfWork = (db: Queryable, assignmentId: AssignmentId, ownerId: PersonId) =>
+  many(
+    db,
+    document,
+    `SELECT ${COLUMNS} ${FROM} JOIN step s ON s.id = d.step_id
+     WHERE d.assignment_id = $1 AND d.owner_id = $2 ORDER BY s.position`,
+    [assignmentId, ownerId],
+  );
+
+/**
+ * Makes the student's copy of a starter with its first update, or finds the one that is there: however
+ * many devices ask at once, one copy comes into being.
+ */
+export async function makeCopy(
+  tx: Queryable,
+  copy: {
+    id: DocumentId;
+    ownerId: PersonId;
+    assignmentId: AssignmentId;
+    stepId: StepId;
+    title: string;
+    at: Instant;
+    firstUpdate: () => Uint8Array;
+  },
+): Promise<{ id: DocumentId; made: boolean }> {
+  const { affected } = await tx.query(
+    `INSERT INTO document (id, owner_id, assignment_id, step_id, kind, title, created_at)
+     VALUES ($1, $2, $3, $4, 'text', $5, $6) ON CONFLICT (step_id, owner_id) DO NOTHING`,
+    [copy.id, copy.ownerId, copy.assignmentId, copy.stepId, copy.title, time(copy.at)],
+  );
+  if (affected === 1) {
+    await appendUpdates(tx, [{ documentId: copy.id, update: copy.firstUpdate(), at: copy.at }]);
+    return { id: copy.id, made: true };
+  }
+  const there = await first(
+    tx,
+    z.object({ id: id<DocumentId>() }),
+    'SELECT id FROM document WHERE step_id = $1 AND owner_id = $2',
+    [copy.stepId, copy.ownerId],
+  );
+  if (!there) throw new Error(`a copy of step ${copy.stepId} was refused though there is none`);
+  return { id: there.id, made: false };
+}
+
+export interface NewUpdate {
+  readonly documentId: DocumentId;
+  readonly update: Uint8Array;
+  readonly at: Instant;
+}
+
+/** Appends updates of any number of documents in one statement. */
+export async function appendUpdates(tx: Queryable, updates: readonly NewUpdate[]): Promise<void> {
+  await tx.query(
+    `INSERT INTO document_update (document_id, update, at)
+     SELECT * FROM unnest($1::text[], $2::bytea[], $3::timestamptz[])`,
+    [updates.map((u) => u.documentId), updates.map((u) => u.update), updates.map((u) => time(u.at))],
+  );
+}
+
+const updateRow = z.object({ seq: z.coerce.number(), update: bytes });
+
+const updatesOf = (db: Queryable, documentId: DocumentId) =>
+  many(db, updateRow, 'SELECT seq, update FROM document_update WHERE document_id = $1 ORDER BY seq', [documentId]);
+
+/** A document as it is stored, put together. The caller destroys it. */
+export async function loadDocument(db: Queryable, documentId: DocumentId): Promise<Y.Doc> {
+  return assemble((await updatesOf(db, documentId)).map(({ update }) => update));
+}
+
+/** Keeps what a document was at a natural moment, for good. */
+export async function keepVersion(
+  tx: Queryable,
+  version: { documentId: DocumentId; at: Instant; reason: string; state: Uint8Array },
+): Promise<void> {
+  await tx.query('INSERT INTO document_version (document_id, at, reason, state) VALUES ($1, $2, $3, $4)', [
+    version.documentId,
+    time(version.at),
+    version.reason,
+    version.state,
+  ]);
+}
+
+/**
+ * Puts all stored updates of a document into one. Run inside a transaction; what is appended meanwhile
+ * stays as it is.
+ *
+ * @returns how many updates became one
+ */
+export async function compact(tx: Queryable, documentId: DocumentId, at: Instant): Promise<number> {
+  const updates = await updatesOf(tx, documentId);
+  if (updates.length < 2) return 0;
+  const ydoc = assemble(updates.map(({ update }) => update));
+  const whole = Y.encodeStateAsUpdate(ydoc);
+  ydoc.destroy();
+  const last = updates.at(-1) as z.output<typeof updateRow>;
+  await tx.query('DELETE FROM document_update WHERE document_id = $1 AND seq <= $2', [documentId, last.seq]);
+  await appendUpdates(tx, [{ documentId, update: whole, at }]);
+  return updates.length;
+}
+
+/** How many updates of a document are stored one by one. */
+export async function countUpdates(db: Queryable, documentId: DocumentId): Promise<number> {
+  const row = await first(
+    db,
+    z.object({ n: z.number() }),
+    'SELECT count(*)::int AS n FROM document_update WHERE document_id = $1',
+    [documentId],
+  );
+  return row?.n ?? 0;
+}

@@ -1,0 +1,136 @@
+import { z } from 'zod';
+import type { Instant, PersonId } from '@/core/ids';
+import { id } from './columns';
+import { first, many, type Queryable, time } from './database';
+
+const person = z.object({
+  id: id<PersonId>(),
+  name: z.string(),
+  short_name: z.string(),
+  user_name: z.string(),
+  role: z.enum(['student', 'teacher']),
+  locale: z.string().nullable(),
+});
+
+export type Person = z.output<typeof person>;
+
+const COLUMNS = 'p.id, p.name, p.short_name, p.user_name, p.role, p.locale';
+
+const school = z.object({
+  id: z.string(),
+  name: z.string(),
+  zone: z.string(),
+  help: z.string(),
+  demo: z.boolean(),
+});
+
+export type School = z.output<typeof school>;
+
+/** The school of this installation; `null` while the data folder is empty. */
+export const findSchool = (db: Queryable) => first(db, school, 'SELECT id, name, zone, help, demo FROM school LIMIT 1');
+
+export const findPerson = (db: Queryable, personId: PersonId) =>
+  first(db, person, `SELECT ${COLUMNS} FROM person p WHERE p.id = $1`, [personId]);
+
+export const findByUserName = (db: Queryable, userName: string) =>
+  first(
+    db,
+    person.extend({ password_hash: z.string() }),
+    `SELECT ${COLUMNS}, p.password_hash FROM person p WHERE p.user_name = $1`,
+    [userName],
+  );
+
+/** The people whom the demo offers to sign in as: teachers first. */
+export const demoPeople = (db: Queryable) =>
+  many(
+    db,
+    person.extend({ classes: z.number() }),
+    `SELECT ${COLUMNS}, (SELECT count(*)::int FROM membership m WHERE m.person_id = p.id) AS classes
+     FROM person p JOIN school s ON s.id = p.school_id AND s.demo ORDER BY p.role DESC, p.name LIMIT 60`,
+  );
+
+export async function setLocale(db: Queryable, personId: PersonId, locale: string): Promise<void> {
+  await db.query('UPDATE person SET locale = $2 WHERE id = $1', [personId, locale]);
+}
+
+export async function setPassword(db: Queryable, personId: PersonId, passwordHash: string): Promise<void> {
+  await db.query('UPDATE person SET password_hash = $2 WHERE id = $1', [personId, passwordHash]);
+}
+
+export async function addSession(
+  db: Queryable,
+  session: { tokenHash: string; personId: PersonId; at: Instant; expiresAt: Instant },
+): Promise<void> {
+  await db.query('INSERT INTO session (token_hash, person_id, created_at, expires_at) VALUES ($1, $2, $3, $4)', [
+    session.tokenHash,
+    session.personId,
+    time(session.at),
+    time(session.expiresAt),
+  ]);
+}
+
+export const findSession = (db: Queryable, tokenHash: string, now: Instant) =>
+  first(
+    db,
+    person,
+    `SELECT ${COLUMNS} FROM session s JOIN person p ON p.id = s.person_id WHERE s.token_hash = $1 AND s.expires_at > $2`,
+    [tokenHash, time(now)],
+  );
+
+export async function endSession(db: Queryable, tokenHash: string): Promise<void> {
+  await db.query('DELETE FROM session WHERE token_hash = $1', [tokenHash]);
+}
+
+export async function endSessionsOf(db: Queryable, personId: PersonId): Promise<void> {
+  await db.query('DELETE FROM session WHERE person_id = $1', [personId]);
+}
+
+/** Failed sign-ins since a moment, under a name and from an address. */
+export async function countAttempts(db: Queryable, userName: string, address: string, since: Instant) {
+  const row = await first(
+    db,
+    z.object({ by_name: z.number(), by_address: z.number() }),
+    `SELECT (SELECT count(*)::int FROM sign_in_attempt WHERE user_name = $1 AND at > $3) AS by_name,
+            (SELECT count(*)::int FROM sign_in_attempt WHERE address = $2 AND at > $3) AS by_address`,
+    [userName, address, time(since)],
+  );
+  return { byName: row?.by_name ?? 0, byAddress: row?.by_address ?? 0 };
+}
+
+export async function addAttempt(db: Queryable, userName: string, address: string, at: Instant): Promise<void> {
+  await db.query('INSERT INTO sign_in_attempt (user_name, address, at) VALUES ($1, $2, $3)', [
+    userName,
+    address,
+    time(at),
+  ]);
+}
+
+/** Forgets failed sign-ins: those under one name after a success, and all that are older than a moment. */
+export async function forgetAttempts(db: Queryable, userName: string, olderThan: Instant): Promise<void> {
+  await db.query('DELETE FROM sign_in_attempt WHERE user_name = $1 OR at < $2', [userName, time(olderThan)]);
+}
+
+export async function setResetCode(
+  db: Queryable,
+  code: { personId: PersonId; codeHash: string; madeBy: PersonId; expiresAt: Instant },
+): Promise<void> {
+  await db.query(
+    `INSERT INTO reset_code (person_id, code_hash, made_by, expires_at) VALUES ($1, $2, $3, $4)
+     ON CONFLICT (person_id) DO UPDATE SET code_hash = $2, made_by = $3, expires_at = $4`,
+    [code.personId, code.codeHash, code.madeBy, time(code.expiresAt)],
+  );
+}
+
+/** Uses a reset code up: true once for the right code in time. */
+export async function takeResetCode(
+  db: Queryable,
+  personId: PersonId,
+  codeHash: string,
+  now: Instant,
+): Promise<boolean> {
+  const { affected } = await db.query(
+    'DELETE FROM reset_code WHERE person_id = $1 AND code_hash = $2 AND expires_at > $3',
+    [personId, codeHash, time(now)],
+  );
+  return affected === 1;
+}

@@ -1,0 +1,284 @@
+import { z } from 'zod';
+import type { AssignmentId, ClassId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
+import type { Fact } from '@/core/work/facts';
+import type { Rules } from '@/core/work/rules';
+import { ask, criterion, docNode, id, instant, lateRule, maybeInstant } from './columns';
+import { first, json, many, type Queryable, time } from './database';
+
+const listed = z
+  .object({
+    id: id<AssignmentId>(),
+    class_id: id<ClassId>(),
+    unit_id: z.string().nullable(),
+    position: z.number(),
+    title: z.string(),
+    minutes: z.number(),
+    points: z.number().nullable(),
+    takes: z.enum(['pieces', 'short', 'tick']),
+    posted_at: instant,
+    opens_at: maybeInstant,
+    due_at: maybeInstant,
+    closes_at: maybeInstant,
+    late: lateRule,
+    take_back: z.boolean(),
+    goes: z.number().nullable(),
+    steps: z.number(),
+  })
+  .transform((row) => ({
+    id: row.id,
+    classId: row.class_id,
+    unitId: row.unit_id,
+    position: row.position,
+    title: row.title,
+    minutes: row.minutes,
+    points: row.points,
+    postedAt: row.posted_at,
+    steps: row.steps,
+    rules: {
+      opensAt: row.opens_at,
+      dueAt: row.due_at,
+      closesAt: row.closes_at,
+      late: row.late,
+      takes: row.takes,
+      takeBack: row.take_back,
+      goes: row.goes,
+    } satisfies Rules as Rules,
+  }));
+
+export type ListedAssignment = z.output<typeof listed>;
+
+const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.points, a.takes, a.posted_at, a.opens_at,
+  a.due_at, a.closes_at, a.late, a.take_back, a.goes,
+  (SELECT count(*)::int FROM step s WHERE s.assignment_id = a.id) AS steps`;
+
+/** Every assignment of a person's classes, or of one of them. */
+export const assignmentsFor = (db: Queryable, personId: PersonId, classId: ClassId | null) =>
+  many(
+    db,
+    listed,
+    `SELECT ${LISTED} FROM membership m JOIN assignment a ON a.class_id = m.class_id
+     WHERE m.person_id = $1 AND ($2::text IS NULL OR m.class_id = $2)`,
+    [personId, classId],
+  );
+
+export const findAssignment = (db: Queryable, assignmentId: AssignmentId) =>
+  first(db, listed, `SELECT ${LISTED} FROM assignment a WHERE a.id = $1`, [assignmentId]);
+
+/** What the teacher set, beyond what every list shows. */
+export const findBrief = (db: Queryable, assignmentId: AssignmentId) =>
+  first(
+    db,
+    z.object({ instructions: docNode, asks: z.array(ask), unit: z.string().nullable() }),
+    `SELECT a.instructions, a.asks, u.title AS unit FROM assignment a LEFT JOIN unit u ON u.id = a.unit_id WHERE a.id = $1`,
+    [assignmentId],
+  );
+
+export const stepsOf = (db: Queryable, assignmentId: AssignmentId) =>
+  many(
+    db,
+    z.object({
+      id: id<StepId>(),
+      position: z.number(),
+      kind: z.enum(['read', 'write', 'do']),
+      title: z.string(),
+      minutes: z.number(),
+      starter: docNode.nullable(),
+      body: docNode.nullable(),
+    }),
+    `SELECT s.id, s.position, s.kind, s.title, s.minutes, s.starter, m.body
+     FROM step s LEFT JOIN material m ON m.id = s.material_id WHERE s.assignment_id = $1 ORDER BY s.position`,
+    [assignmentId],
+  );
+
+export const rubricOf = (db: Queryable, assignmentId: AssignmentId) =>
+  many(db, criterion, 'SELECT id, title, points, levels FROM criterion WHERE assignment_id = $1 ORDER BY position', [
+    assignmentId,
+  ]);
+
+const FACT_KINDS = ['opened', 'edited', 'step-done', 'handed-in', 'taken-back', 'handed-back'] as const;
+
+const factRow = z.object({
+  assignment_id: id<AssignmentId>(),
+  student_id: id<PersonId>(),
+  kind: z.enum(FACT_KINDS),
+  at: instant,
+  data: z.object({
+    step: id<StepId>().optional(),
+    handIn: id<HandInId>().optional(),
+    anotherGo: z.boolean().optional(),
+  }),
+});
+
+function toFact(row: z.output<typeof factRow>): Fact {
+  const { kind, at, data } = row;
+  switch (kind) {
+    case 'step-done':
+      return { kind, at, step: data.step as StepId };
+    case 'handed-in':
+      return { kind, at, handIn: data.handIn as HandInId };
+    case 'handed-back':
+      return { kind, at, anotherGo: data.anotherGo === true };
+    default:
+      return { kind, at };
+  }
+}
+
+const FACTS = `SELECT assignment_id, student_id, kind, at, data FROM event WHERE kind = ANY($1)`;
+
+/** The facts of one student's work, by assignment: of all, or of those named. */
+export async function factsOfStudent(
+  db: Queryable,
+  studentId: PersonId,
+  assignmentIds: readonly AssignmentId[] | null,
+): Promise<Map<AssignmentId, Fact[]>> {
+  const rows = await many(
+    db,
+    factRow,
+    `${FACTS} AND student_id = $2 AND assignment_id IS NOT NULL AND ($3::text[] IS NULL OR assignment_id = ANY($3)) ORDER BY id`,
+    [FACT_KINDS, studentId, assignmentIds],
+  );
+  return grouped(rows, (row) => row.assignment_id);
+}
+
+/** The rules of some assignments. */
+export async function rulesOf(
+  db: Queryable,
+  assignmentIds: readonly AssignmentId[],
+): Promise<Map<AssignmentId, Rules>> {
+  const rows = await many(db, listed, `SELECT ${LISTED} FROM assignment a WHERE a.id = ANY($1)`, [assignmentIds]);
+  return new Map(rows.map((row) => [row.id, row.rules]));
+}
+
+/** The facts of some students on some assignments, under the assignment's id, a space and the student's. */
+export async function factsOfStudents(
+  db: Queryable,
+  studentIds: readonly PersonId[],
+  assignmentIds: readonly AssignmentId[],
+): Promise<Map<string, Fact[]>> {
+  const rows = await many(db, factRow, `${FACTS} AND student_id = ANY($2) AND assignment_id = ANY($3) ORDER BY id`, [
+    FACT_KINDS,
+    studentIds,
+    assignmentIds,
+  ]);
+  return grouped(rows, (row) => `${row.assignment_id} ${row.student_id}`);
+}
+
+/** The facts of everybody's work on one assignment, by student. */
+export async function factsOfAssignment(db: Queryable, assignmentId: AssignmentId): Promise<Map<PersonId, Fact[]>> {
+  const rows = await many(db, factRow, `${FACTS} AND assignment_id = $2 AND student_id IS NOT NULL ORDER BY id`, [
+    FACT_KINDS,
+    assignmentId,
+  ]);
+  return grouped(rows, (row) => row.student_id);
+}
+
+/** The facts of one student's work on one assignment. */
+export async function factsOf(db: Queryable, assignmentId: AssignmentId, studentId: PersonId): Promise<Fact[]> {
+  return (await factsOfStudent(db, studentId, [assignmentId])).get(assignmentId) ?? [];
+}
+
+function grouped<Key>(rows: z.output<typeof factRow>[], keyOf: (row: z.output<typeof factRow>) => Key) {
+  const groups = new Map<Key, Fact[]>();
+  for (const row of rows) {
+    const key = keyOf(row);
+    const group = groups.get(key);
+    if (group) group.push(toFact(row));
+    else groups.set(key, [toFact(row)]);
+  }
+  return groups;
+}
+
+/** Something that happened, as it is kept and as it is told to those who listen. */
+export interface Happening {
+  readonly kind: (typeof FACT_KINDS)[number] | 'aside-written' | 'posted';
+  readonly at: Instant;
+  readonly classId: ClassId;
+  readonly assignmentId: AssignmentId | null;
+  readonly studentId: PersonId | null;
+  readonly actorId: PersonId;
+  readonly data?: Readonly<Record<string, unknown>>;
+}
+
+export const EVENT_CHANNEL = 'event';
+
+/** What listeners are told: enough to know whom it concerns, nothing of what was written. */
+export const told = z.object({
+  id: z.number(),
+  kind: z.string(),
+  classId: z.string(),
+  assignmentId: z.string().nullable(),
+  studentId: z.string().nullable(),
+  actorId: z.string(),
+});
+
+/** Keeps what happened, in the transaction of the act itself, and tells it when that commits. */
+export async function record(tx: Queryable, happening: Happening): Promise<void> {
+  const { kind, at, classId, assignmentId, studentId, actorId, data = {} } = happening;
+  await tx.query(
+    `WITH kept AS (
+       INSERT INTO event (at, kind, class_id, assignment_id, student_id, actor_id, data)
+       VALUES ($1, $2, $3, $4, $5, $6, $7::text::jsonb) RETURNING *)
+     SELECT pg_notify($8, json_build_object('id', id, 'kind', kind, 'classId', class_id, 'assignmentId', assignment_id,
+       'studentId', student_id, 'actorId', actor_id)::text) FROM kept`,
+    [time(at), kind, classId, assignmentId, studentId, actorId, json(data), EVENT_CHANNEL],
+  );
+}
+
+/** What came to a student lately, newest first: what was handed back, written in an aside by others, or newly posted. */
+export const latelyFor = (db: Queryable, studentId: PersonId, since: Instant, most: number) =>
+  many(
+    db,
+    z.object({
+      id: z.coerce.number(),
+      kind: z.enum(['handed-back', 'aside-written', 'posted']),
+      at: instant,
+      assignment_id: id<AssignmentId>(),
+      title: z.string(),
+      class_name: z.string(),
+      weave: z.string(),
+      another_go: z.boolean(),
+      earned: z.number().nullable(),
+      points: z.number().nullable(),
+    }),
+    `WITH mine AS (
+       (SELECT e.* FROM event e WHERE e.student_id = $1 AND e.actor_id <> $1 AND e.kind IN ('handed-back', 'aside-written')
+          AND e.at > $2 ORDER BY e.id DESC LIMIT $3)
+       UNION ALL
+       (SELECT e.* FROM membership m JOIN event e ON e.class_id = m.class_id
+          WHERE m.person_id = $1 AND e.student_id IS NULL AND e.kind = 'posted' AND e.at > $2 ORDER BY e.id DESC LIMIT $3))
+     SELECT e.id, e.kind, e.at, a.id AS assignment_id, a.title, c.name AS class_name, c.weave, a.points,
+       coalesce((e.data->>'anotherGo')::boolean, false) AS another_go, b.earned - b.lost_late AS earned
+     FROM mine e JOIN assignment a ON a.id = e.assignment_id JOIN class c ON c.id = a.class_id
+     LEFT JOIN hand_back b ON e.kind = 'handed-back' AND b.hand_in_id = e.data->>'handIn'
+     ORDER BY e.at DESC, e.id DESC LIMIT $3`,
+    [studentId, time(since), most],
+  );
+
+/** The assignment that a step belongs to; `null` for an unknown step. */
+export async function assignmentOfStep(db: Queryable, stepId: string): Promise<AssignmentId | null> {
+  const row = await first(
+    db,
+    z.object({ assignment_id: id<AssignmentId>() }),
+    'SELECT assignment_id FROM step WHERE id = $1',
+    [stepId],
+  );
+  return row?.assignment_id ?? null;
+}
+
+/** Does one person teach a class in which the other is a student? */
+export async function teaches(db: Queryable, teacherId: PersonId, studentId: PersonId): Promise<boolean> {
+  const { rows } = await db.query(
+    `SELECT 1 FROM membership t JOIN membership s ON s.class_id = t.class_id
+     WHERE t.person_id = $1 AND t.role = 'teacher' AND s.person_id = $2 AND s.role = 'student' LIMIT 1`,
+    [teacherId, studentId],
+  );
+  return rows.length > 0;
+}
+
+/**
+ * Lets one act at a time touch one student's work on one assignment, until the transaction ends: a
+ * hand-in and a take-back at the same instant, or an update meanwhile, come one after the other.
+ */
+export async function holdWork(tx: Queryable, assignmentId: AssignmentId, studentId: PersonId): Promise<void> {
+  await tx.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`${assignmentId} ${studentId}`]);
+}
