@@ -1,8 +1,49 @@
+import '@mantine/core/styles.css';
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@fontsource-variable/readex-pro';
+import '@/ui/common/look.css';
+import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
+import type { Metadata, Viewport } from 'next';
+import { headers } from 'next/headers';
+import { NextIntlClientProvider } from 'next-intl';
+import { getLocale, getTranslations } from 'next-intl/server';
+import type { ReactNode } from 'react';
+import { isLocale, LOCALES } from '@/i18n/locales';
+import { WeaveDefinitions } from '@/ui/common/sail';
+import { Theme } from '@/ui/common/theme';
+import { TOKENS } from '@/ui/common/tokens';
+
 export const dynamic = 'force-dynamic';
-export default function L({ children }: { children: React.ReactNode }) {
+
+export async function generateMetadata(): Promise<Metadata> {
+  const t = await getTranslations('frame');
+  return { title: { default: t('name'), template: `%s · ${t('name')}` }, description: t('description') };
+}
+
+export const viewport: Viewport = {
+  themeColor: [
+    { media: '(prefers-color-scheme: light)', color: TOKENS.light['sky-deep'] },
+    { media: '(prefers-color-scheme: dark)', color: TOKENS.dark['sky-deep'] },
+  ],
+};
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const locale = await getLocale();
+  const direction = isLocale(locale) ? LOCALES[locale].direction : 'ltr';
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
-    <html lang="en">
-      <body>{children}</body>
+    <html lang={locale} dir={direction} {...mantineHtmlProps}>
+      <head>
+        <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} />
+      </head>
+      <body>
+        <NextIntlClientProvider>
+          <Theme direction={direction}>
+            <WeaveDefinitions />
+            {children}
+          </Theme>
+        </NextIntlClientProvider>
+      </body>
     </html>
   );
 }

@@ -1,3 +1,8 @@
-export default function P() {
-  return <p>hi</p>;
+import { redirect } from 'next/navigation';
+import { visitor } from '@/server/page';
+
+/** PAGE / sends everybody where they belong. */
+export default async function Home() {
+  const { person } = await visitor();
+  redirect(person ? '/today' : '/sign-in');
 }

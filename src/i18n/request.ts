@@ -1,2 +1,13 @@
+import ar from '@messages/ar.json';
+import en from '@messages/en.json';
+import { cookies, headers } from 'next/headers';
 import { getRequestConfig } from 'next-intl/server';
-export default getRequestConfig(async () => ({ locale: 'en', messages: {} }));
+import { isLocale, LOCALE_COOKIE, localeFrom } from './locales';
+
+const MESSAGES = { en, ar };
+
+export default getRequestConfig(async () => {
+  const chosen = (await cookies()).get(LOCALE_COOKIE)?.value;
+  const locale = isLocale(chosen) ? chosen : localeFrom((await headers()).get('accept-language'));
+  return { locale, messages: MESSAGES[locale], timeZone: 'UTC' };
+});

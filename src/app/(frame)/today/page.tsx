@@ -1,0 +1,18 @@
+import type { Metadata } from 'next';
+import { getTranslations } from 'next-intl/server';
+import { enter } from '@/server/page';
+import { studentToday, teacherWork } from '@/server/today';
+import { StudentToday } from '@/ui/today/student-today';
+import { TeacherToday } from '@/ui/today/teacher-today';
+
+export async function generateMetadata(): Promise<Metadata> {
+  return { title: (await getTranslations('frame'))('today') };
+}
+
+export default async function TodayPage() {
+  const { db, person, school, now } = await enter('PAGE /today');
+  if (person.role === 'teacher') {
+    return <TeacherToday items={await teacherWork(db, person, null, now)} zone={school.zone} now={now} />;
+  }
+  return <StudentToday today={await studentToday(db, person, school.zone, now)} zone={school.zone} now={now} />;
+}

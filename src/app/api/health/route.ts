@@ -1,0 +1,13 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { z } from 'zod';
+import { route } from '@/server/route';
+
+const { version } = z
+  .object({ version: z.string() })
+  .parse(JSON.parse(readFileSync(join(process.cwd(), 'package.json'), 'utf8')));
+
+export const GET = route('GET /api/health', async ({ db }) => {
+  await db.query('SELECT 1');
+  return Response.json({ ok: true, version, database: 'open' });
+});

@@ -1,0 +1,15 @@
+import { route } from '@/server/route';
+import { findPicture } from '@/store/classes';
+
+export const GET = route('GET /api/pictures/[picture]', async ({ db, params }) => {
+  const picture = await findPicture(db, params.picture ?? '');
+  if (!picture) return Response.json({ ok: false, code: 'not-found' }, { status: 404 });
+  return new Response(new Uint8Array(picture.bytes), {
+    headers: {
+      'content-type': picture.type,
+      'cache-control': 'private, max-age=3600',
+      // A drawing may hold scripts; opened by itself it must not run them.
+      'content-security-policy': "sandbox; default-src 'none'; style-src 'unsafe-inline'",
+    },
+  });
+});

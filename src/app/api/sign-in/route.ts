@@ -1,0 +1,12 @@
+import { z } from 'zod';
+import { route } from '@/server/route';
+import { signInResponse } from '@/server/session-cookie';
+import { signIn } from '@/server/signing-in';
+
+const shape = z.object({ userName: z.string().min(1).max(100), password: z.string().min(1).max(500) });
+
+export const POST = route(
+  'POST /api/sign-in',
+  async ({ db, body, address, now, request }) => signInResponse(await signIn(db, { ...body, address }, now), request),
+  shape,
+);

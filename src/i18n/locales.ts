@@ -1,0 +1,20 @@
+/** The languages of the interface, each in its own words, and the direction it is written in. */
+export const LOCALES = {
+  en: { name: 'English', direction: 'ltr' },
+  ar: { name: 'العربية', direction: 'rtl' },
+} as const;
+
+export type Locale = keyof typeof LOCALES;
+
+export const LOCALE_COOKIE = 'kite_language';
+
+export const isLocale = (value: unknown): value is Locale => typeof value === 'string' && value in LOCALES;
+
+/** The first of the languages that a browser asks for which we have. */
+export function localeFrom(acceptLanguage: string | null): Locale {
+  for (const part of (acceptLanguage ?? '').split(',')) {
+    const tag = part.trim().split(/[-;]/)[0]?.toLowerCase();
+    if (isLocale(tag)) return tag;
+  }
+  return 'en';
+}

@@ -1,0 +1,15 @@
+import { z } from 'zod';
+
+/** What a teacher sends of their marks. */
+export const marksBody = z.object({
+  marks: z
+    .array(
+      z.object({
+        criterionId: z.string().max(64),
+        points: z.number().finite().nullable(),
+        comment: z.string().max(4000),
+      }),
+    )
+    .max(50),
+  general: z.string().max(8000),
+});

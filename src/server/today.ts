@@ -1,0 +1,100 @@
+import type { ReadyCheck } from '@/core/asks/ready-check';
+import { dayStart } from '@/core/calendar/due-words';
+import type { Instant } from '@/core/ids';
+import { doNext, folds, minutesBefore, type Ranked } from '@/core/plan/do-next';
+import { layString, type StringLayout } from '@/core/plan/string-layout';
+import { isDone, isToDo } from '@/core/work/standing';
+import { classesOf } from '@/store/classes';
+import type { Queryable } from '@/store/database';
+import type { Person } from '@/store/people';
+import { assignmentsFor, latelyFor } from '@/store/work';
+import { checkWork } from './handing-in';
+import { studentsOn } from './marking';
+import { type WorkItem, workOf } from './work-list';
+
+const DAY = 86_400_000;
+/** How many days the String shows before today and after it. */
+const SPAN = { before: 2, after: 12 } as const;
+
+/** Everything that a student's Today shows. */
+export async function studentToday(db: Queryable, student: Person, zone: string, now: Instant) {
+  const items = await workOf(db, student, null, now);
+  const next = doNext(items, now);
+  const shown = items.filter((item) => item.dueAt !== null && item.state !== 'closed');
+  const layout: StringLayout = layString(
+    shown.map((item) => ({ id: item.id, dueAt: item.dueAt as Instant, minutes: item.minutes, title: item.title })),
+    now,
+    zone,
+    SPAN,
+  );
+  const until = dayStart(now, zone, 3);
+  const first: Ranked<WorkItem> | undefined = next[0];
+  const check: ReadyCheck | null =
+    first && first.item.state === 'under-way' && first.item.takes !== 'tick'
+      ? await checkWork(db, first.item.id, student)
+      : null;
+  return {
+    layout,
+    onString: new Map<string, WorkItem>(shown.map((item) => [item.id, item])),
+    next,
+    emptyAnswers: check ? check.answers.filter(({ answered }) => !answered).length : null,
+    minutes: minutesBefore(items, until),
+    until,
+    folds: folds(items),
+    lately: await latelyFor(db, student.id, now - 7 * DAY, 6),
+    week: {
+      handedIn: items.filter((item) => item.handedInAt !== null && item.handedInAt > now - 7 * DAY).length,
+      done: items.filter((item) => isDone(item.state)).length,
+      open: items.filter((item) => isToDo(item.state)).length,
+    },
+  };
+}
+
+/** One assignment as a teacher's lists show it. */
+export interface TeacherItem {
+  readonly id: string;
+  readonly title: string;
+  readonly classId: string;
+  readonly className: string;
+  readonly weave: string;
+  readonly unitId: string | null;
+  readonly position: number;
+  readonly postedAt: Instant;
+  readonly dueAt: Instant | null;
+  readonly students: number;
+  readonly toMark: number;
+  readonly handedBack: number;
+  readonly missing: number;
+}
+
+/** Every assignment of a teacher's classes, or of one, with how many have handed in and how many wait for marks. */
+export async function teacherWork(
+  db: Queryable,
+  teacher: Person,
+  classId: string | null,
+  now: Instant,
+): Promise<readonly TeacherItem[]> {
+  const classes = new Map((await classesOf(db, teacher.id)).map((found) => [found.id, found]));
+  const items: TeacherItem[] = [];
+  for (const assignment of await assignmentsFor(db, teacher.id, null)) {
+    if (classId !== null && assignment.classId !== classId) continue;
+    const students = await studentsOn(db, assignment.id, now);
+    const count = (...states: string[]) => students.filter(({ state }) => states.includes(state)).length;
+    items.push({
+      id: assignment.id,
+      title: assignment.title,
+      classId: assignment.classId,
+      className: classes.get(assignment.classId)?.name ?? '',
+      weave: classes.get(assignment.classId)?.weave ?? 'plain',
+      unitId: assignment.unitId,
+      position: assignment.position,
+      postedAt: assignment.postedAt,
+      dueAt: assignment.rules.dueAt,
+      students: students.length,
+      toMark: count('handed-in', 'handed-in-late'),
+      handedBack: count('handed-back', 'another-go'),
+      missing: count('not-started', 'under-way', 'overdue', 'closed'),
+    });
+  }
+  return items;
+}

@@ -1,0 +1,450 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { useRouter, useSearchParams } from 'next/navigation';
+import { useTranslations } from 'next-intl';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import type { Finding } from '@/core/asks/ready-check';
+import type { DeskStep, DeskView } from '@/server/desk';
+import { newAct } from '@/ui/common/act';
+import { post } from '@/ui/common/client-request';
+import { DocumentView } from '@/ui/common/document-view';
+import { Kite } from '@/ui/common/kite';
+import { QuietButton } from '@/ui/common/primary-button';
+import { Sail, WeaveBand } from '@/ui/common/sail';
+import { type Times, useTimes } from '@/ui/common/times';
+import { Aside } from './aside';
+import classes from './desk.module.css';
+import { placeNotesOf, useFindingWords } from './finding-words';
+import { HandInBar } from './hand-in-bar';
+import { ReceiptList } from './receipt-list';
+import { type Knot, Rope } from './rope';
+import { FeedbackView, RubricView } from './rubric-view';
+import { Pane, SideBySide } from './stage';
+import { useReadyCheck } from './use-ready-check';
+import { useSessionState, useSessions } from './use-sessions';
+import type { WritingHandle } from './writing';
+
+const Writing = dynamic(() => import('./writing').then(({ Writing: loaded }) => loaded), { ssr: false });
+const HandInDialog = dynamic(() => import('./hand-in-dialog').then(({ HandInDialog: loaded }) => loaded), { ssr: false });
+
+const HAND_IN = 'hand-in';
+const SHEETS = ['brief', 'rubric', 'feedback', 'aside'] as const;
+type SheetName = (typeof SHEETS)[number];
+
+/** Keeps step and sheet in the address, so that the view can be reloaded and shared. */
+function useAddress() {
+  const search = useSearchParams();
+  const change = (key: 'step' | 'sheet', value: string | null) => {
+    const next = new URLSearchParams(window.location.search);
+    if (value === null) next.delete(key);
+    else next.set(key, value);
+    window.history.replaceState(null, '', `?${next}`);
+  };
+  return { step: search.get('step'), sheet: search.get('sheet'), change };
+}
+
+/** Asks for the screen again when the next of its times passes: opening, due, closing. */
+function useBoundaries(view: DeskView): void {
+  const router = useRouter();
+  useEffect(() => {
+    const coming = [view.opensAt, view.dueAt, view.closesAt].filter((at) => at !== null && at > Date.now()) as number[];
+    if (coming.length === 0) return;
+    const wait = Math.min(...coming) - Date.now() + 600;
+    if (wait > 2 ** 31 - 1) return;
+    const timer = setTimeout(() => router.refresh(), wait);
+    return () => clearTimeout(timer);
+  }, [view, router]);
+}
+
+function SafetyWords({ state, times }: { state: ReturnType<typeof useSessionState>; times: Times }) {
+  const t = useTranslations('safety');
+  const look = { saved: 'moss', kept: 'plum', gone: 'plum', away: 'amber', saving: undefined, opening: undefined };
+  return (
+    <span className={look[state.safety]} role="status" data-safety={state.safety}>
+      {t(state.safety, { at: state.savedAt === null ? '' : times.clock(state.savedAt) })}
+    </span>
+  );
+}
+
+function firstStep(view: DeskView): string {
+  const waiting = view.steps.find((step) => !step.done && step.kind !== 'write') ?? undefined;
+  const writing = view.steps.find((step) => step.kind === 'write');
+  if (view.state === 'not-started') return view.steps[0]?.id ?? HAND_IN;
+  return writing?.id ?? waiting?.id ?? view.steps[0]?.id ?? HAND_IN;
+}
+
+/** The screen on which one assignment is read, done, handed in and heard back from. */
+export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; now: number }) {
+  const t = useTranslations('desk');
+  const times = useTimes(zone);
+  const router = useRouter();
+  const address = useAddress();
+  const sessions = useSessions(view.steps);
+  const check = useReadyCheck(view, sessions);
+  const { note } = useFindingWords();
+  const notes = useMemo(() => placeNotesOf(check, note), [check, note]);
+  const [initial] = useState(() => firstStep(view));
+  const [dialog, setDialog] = useState(false);
+  const [unfolded, setUnfolded] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [joy, setJoy] = useState(false);
+  const writing = useRef<WritingHandle>(null);
+  const wanted = useRef<string | null | undefined>(undefined);
+  useBoundaries(view);
+
+  const ids = [...view.steps.map((step) => step.id as string), HAND_IN];
+  const current = address.step !== null && ids.includes(address.step) ? address.step : initial;
+  const step = view.steps.find(({ id }) => id === current);
+  const session = step?.document ? sessions.get(step.document.id) : [...sessions.values()][0];
+  const safety = useSessionState(session);
+  const sheet = SHEETS.find((name) => name === address.sheet) ?? null;
+  const canEdit = view.moves.includes('edit');
+  const done = view.state.startsWith('handed');
+
+  const go = (id: string) => address.change('step', id);
+  useEffect(() => {
+    const turn = (event: KeyboardEvent) => {
+      if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
+      event.preventDefault();
+      const next = ids[ids.indexOf(current) + (event.key === 'ArrowDown' ? 1 : -1)];
+      if (next) address.change('step', next);
+    };
+    window.addEventListener('keydown', turn);
+    return () => window.removeEventListener('keydown', turn);
+  });
+
+  // The first visit to a step with a starter makes the student's copy.
+  const opening = step && step.kind === 'write' && !step.document && canEdit ? step.id : null;
+  useEffect(() => {
+    if (!opening) return;
+    void post(`/api/steps/${opening}/copy`).then((answer) => (answer.ok ? router.refresh() : setProblem(answer.code)));
+  }, [opening, router]);
+
+  const finish = async (id: string) => {
+    const answer = await post(`/api/steps/${id}/done`);
+    if (!answer.ok) {
+      setProblem(answer.code);
+      return;
+    }
+    const next = ids[ids.indexOf(id) + 1];
+    if (next) go(next);
+    router.refresh();
+  };
+
+  const jump = (finding: Finding) => {
+    setUnfolded(false);
+    const writeStep = view.steps.find(({ kind }) => kind === 'write');
+    if (writeStep && writeStep.id !== current) {
+      wanted.current = finding.place;
+      go(writeStep.id);
+    } else writing.current?.goTo(finding.place);
+  };
+  // A finding that was asked for from another step is gone to as soon as its document is on the stage.
+  const arrive = (handle: WritingHandle | null) => {
+    writing.current = handle;
+    if (!handle || wanted.current === undefined) return;
+    const place = wanted.current;
+    wanted.current = undefined;
+    setTimeout(() => handle.goTo(place), 60);
+  };
+
+  const celebrate = () => {
+    setDialog(false);
+    setJoy(true);
+    setTimeout(() => setJoy(false), 4000);
+    go(HAND_IN);
+    router.refresh();
+  };
+  const handIn = async () => {
+    if (view.takes !== 'tick') {
+      setDialog(true);
+      return;
+    }
+    setBusy(true);
+    const answer = await post(`/api/assignments/${view.id}/hand-in`, { act: newAct(), note: '' });
+    setBusy(false);
+    if (answer.ok) celebrate();
+    else setProblem(answer.code);
+  };
+  const takeBack = async () => {
+    setBusy(true);
+    const answer = await post(`/api/assignments/${view.id}/take-back`);
+    setBusy(false);
+    if (!answer.ok) setProblem(answer.code);
+    else go(firstStep({ ...view, state: 'under-way' }));
+    router.refresh();
+  };
+
+  const saysOf = (one: DeskStep): string => {
+    if (one.kind !== 'write') return one.done ? t('step-done') : times.length(one.minutes);
+    if (!check) return one.document ? '' : times.length(one.minutes);
+    const answered = check.answers.filter((answer) => answer.answered).length;
+    return check.answers.length > 0 ? t('answered', { n: answered, of: check.answers.length }) : t('words', { n: check.words });
+  };
+  const knots: Knot[] = [
+    ...view.steps.map((one) => ({
+      id: one.id as string,
+      title: one.title,
+      says: saysOf(one),
+      done: one.done || done || (one.kind === 'write' && check !== null && check.answers.every((a) => a.answered)),
+    })),
+    {
+      id: HAND_IN,
+      title: view.takes === 'tick' ? t('tick-off') : t('hand-in'),
+      says: view.dueAt === null ? '' : times.moment(view.dueAt, now),
+      done,
+    },
+  ];
+
+  const reading = (one: DeskStep): ReactNode => (
+    <Pane label={one.title}>
+      <header className={classes.paneHead}>
+        <strong>{one.title}</strong> <span>{t('reading', { length: times.length(one.minutes) })}</span>
+      </header>
+      <div className={classes.paneBody}>
+        {one.body ? <DocumentView document={one.body} lang={view.class.locale} /> : null}
+        {one.done || !canEdit ? null : <QuietButton onClick={() => finish(one.id)}>{t('have-read')}</QuietButton>}
+      </div>
+    </Pane>
+  );
+
+  const writingPane = (one: DeskStep): ReactNode => {
+    const open = one.document ? sessions.get(one.document.id) : undefined;
+    return (
+      <Pane label={one.document?.title ?? one.title}>
+        {open && one.document ? (
+          <Writing
+            session={open}
+            title={one.document.title}
+            lang={view.class.locale}
+            notes={notes}
+            tools={view.takes === 'pieces'}
+            editable={canEdit && open.state.editable}
+            handle={arrive}
+          />
+        ) : (
+          <div className={classes.paneBody}>
+            {one.document || canEdit ? (
+              <p role="status">{t('opening')}</p>
+            ) : (
+              <>
+                <p>{t('was-not-opened')}</p>
+                {one.starter ? <DocumentView document={one.starter} lang={view.class.locale} /> : null}
+              </>
+            )}
+          </div>
+        )}
+      </Pane>
+    );
+  };
+
+  const handInPane = (
+    <Pane label={t('hand-in')}>
+      <div className={classes.paneBody}>
+        {joy ? (
+          <p className={classes.joy} role="status">
+            {t('joy')}
+          </p>
+        ) : null}
+        <h2>{t('receipts')}</h2>
+        <ReceiptList receipts={view.receipts} times={times} />
+      </div>
+    </Pane>
+  );
+
+  const stage = (): ReactNode => {
+    if (view.state === 'opens-later') {
+      return (
+        <Pane label={view.title}>
+          <div className={classes.paneBody}>
+            <p>{t('opens-later', { when: times.moment(view.opensAt ?? now, now) })}</p>
+          </div>
+        </Pane>
+      );
+    }
+    if (!step) return handInPane;
+    if (step.kind === 'read') return reading(step);
+    if (step.kind === 'do') {
+      return (
+        <Pane label={step.title}>
+          <div className={classes.paneBody}>
+            {view.instructions ? <DocumentView document={view.instructions} lang={view.class.locale} /> : null}
+            <h2>{step.title}</h2>
+            {step.done ? <p className="moss">✓ {t('step-done')}</p> : null}
+            {!step.done && canEdit ? <QuietButton onClick={() => finish(step.id)}>{t('did')}</QuietButton> : null}
+          </div>
+        </Pane>
+      );
+    }
+    const beside = view.steps.findLast((one) => one.kind === 'read' && view.steps.indexOf(one) < view.steps.indexOf(step));
+    if (!beside) return writingPane(step);
+    return (
+      <SideBySide
+        beside={{ label: t('side-reading'), pane: reading(beside) }}
+        main={{ label: t('side-writing'), pane: writingPane(step) }}
+      />
+    );
+  };
+
+  const unread = view.aside.filter((message) => message.unread).length;
+  const sheets = SHEETS.filter((name) => name !== 'feedback' || view.feedback.length > 0);
+
+  return (
+    <main className={classes.desk} id="main">
+      <WeaveBand weave={view.class.weave} />
+      <div className={classes.head}>
+        <div>
+          <p className={classes.crumb}>
+            <Link href={`/classes/${view.class.id}`} prefetch={false}>
+              {view.class.name}
+            </Link>
+            {view.unit ? `, ${view.unit}` : null}
+          </p>
+          <h1>
+            <Sail weave={view.class.weave} size={20} />
+            {view.title}
+          </h1>
+        </div>
+        <div className={classes.facts}>
+          <p>
+            {view.dueAt === null
+              ? t('no-due')
+              : t.rich('due', { when: times.moment(view.dueAt, now), strong: (words) => <strong>{words}</strong> })}
+            {view.points === null ? null : `, ${t('points', { n: view.points })}`}
+            {`, ${t('about', { length: times.length(view.minutes) })}`}
+          </p>
+          <p className={classes.standing}>
+            <Kite state={view.state} />
+            <StateWord state={view.state} />
+            {view.steps.some(({ document }) => document) && !done ? (
+              <>
+                {', '}
+                <SafetyWords state={safety} times={times} />
+              </>
+            ) : null}
+          </p>
+        </div>
+      </div>
+      {problem ? (
+        <p role="alert" className={classes.problem}>
+          {t.has(`problem.${problem}`) ? t(`problem.${problem}`) : t('problem.broke')}{' '}
+          <button type="button" className="quiet" onClick={() => setProblem(null)}>
+            {t('put-away')}
+          </button>
+        </p>
+      ) : null}
+      <div className={classes.work} data-sheet={sheet !== null || undefined}>
+        <Rope knots={knots} current={current} tight={joy} go={go} />
+        <div className={classes.stage}>{stage()}</div>
+        <nav className={classes.tabs} aria-label={t('sheets')}>
+          {sheets.map((name) => (
+            <button
+              key={name}
+              type="button"
+              aria-expanded={sheet === name}
+              onClick={() => address.change('sheet', sheet === name ? null : name)}
+            >
+              {t(`sheet-${name}`)}
+              {name === 'aside' && unread > 0 ? (
+                <span className={classes.dot}>
+                  <span className="visually-hidden">{t('unread', { n: unread })}</span>
+                </span>
+              ) : null}
+            </button>
+          ))}
+        </nav>
+        {sheet ? (
+          <aside className={classes.sheet} aria-label={t(`sheet-${sheet}`)}>
+            <header>
+              <h2>{t(`sheet-${sheet}`)}</h2>
+              <button type="button" className="quiet" onClick={() => address.change('sheet', null)}>
+                {t('close-sheet')}
+              </button>
+            </header>
+            <SheetBody name={sheet} view={view} times={times} now={now} />
+          </aside>
+        ) : null}
+      </div>
+      <HandInBar
+        view={view}
+        check={check}
+        times={times}
+        now={now}
+        busy={busy}
+        unfolded={unfolded}
+        pieces={view.steps.filter(({ document }) => document).length}
+        unfold={setUnfolded}
+        jump={jump}
+        handIn={handIn}
+        takeBack={takeBack}
+        readFeedback={() => address.change('sheet', 'feedback')}
+      />
+      {dialog ? (
+        <HandInDialog
+          view={view}
+          check={check}
+          times={times}
+          opened={dialog}
+          close={() => {
+            setDialog(false);
+            router.refresh();
+          }}
+          flush={async () => (await Promise.all([...sessions.values()].map((open) => open.flush()))).every(Boolean)}
+          done={celebrate}
+        />
+      ) : null}
+    </main>
+  );
+}
+
+function StateWord({ state }: { state: DeskView['state'] }) {
+  const t = useTranslations('state');
+  return <span>{t(state)}</span>;
+}
+
+function SheetBody({ name, view, times, now }: { name: SheetName; view: DeskView; times: Times; now: number }) {
+  const t = useTranslations('brief');
+  const desk = useTranslations('desk');
+  switch (name) {
+    case 'brief':
+      return (
+        <>
+          {view.instructions ? <DocumentView document={view.instructions} lang={view.class.locale} /> : null}
+          <dl className={classes.rules}>
+            <dt>{t('hand-in')}</dt>
+            <dd>{t(`takes-${view.takes}`)}</dd>
+            <dt>{t('due')}</dt>
+            <dd>{view.dueAt === null ? t('no-due') : times.exact(view.dueAt)}</dd>
+            <dt>{t('late')}</dt>
+            <dd>
+              {view.late.kind === 'loss'
+                ? t('late-loss', { loss: view.late.pointsPerDay, floor: view.late.floor })
+                : t(`late-${view.late.kind}`)}
+              {view.closesAt === null ? '' : ` ${t('closes', { when: times.exact(view.closesAt) })}`}
+            </dd>
+            <dt>{t('again')}</dt>
+            <dd>{view.takeBack ? t('take-back') : t('no-take-back')}</dd>
+          </dl>
+        </>
+      );
+    case 'rubric':
+      return <RubricView rubric={view.rubric} />;
+    case 'feedback':
+      return <FeedbackView feedback={view.feedback} times={times} now={now} />;
+    case 'aside':
+      return (
+        <Aside
+          assignment={view.id}
+          student={view.student.id}
+          messages={view.aside}
+          readers={desk('aside-readers', { teachers: view.teachers.join(', ') })}
+          times={times}
+          now={now}
+        />
+      );
+  }
+}
+

@@ -1,0 +1,204 @@
+import { IndexeddbPersistence } from 'y-indexeddb';
+import * as Y from 'yjs';
+import { TEXT_FIELD } from '@/core/documents/text-document';
+import type { FromServer } from '@/server/save-messages';
+import type { SaveLine } from './save-line';
+
+/**
+ * How safe what was typed is. `saved`: on the server's disk. `saving`: on its way. `away`: kept in this
+ * browser, the server cannot be reached. `kept`: kept in this browser, the server does not take it while
+ * the work is handed in. `gone`: the server does not know the document.
+ */
+export type Safety = 'opening' | 'saved' | 'saving' | 'away' | 'kept' | 'gone';
+
+export interface SessionState {
+  readonly safety: Safety;
+  readonly savedAt: number | null;
+  /** There is something to show: from the server, or from this browser while the server is away. */
+  readonly ready: boolean;
+  readonly editable: boolean;
+}
+
+const SETTLE = 120;
+const FROM_SERVER = 'server';
+const FROM_TAB = 'tab';
+
+const decode = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+
+function encode(bytes: Uint8Array): string {
+  let letters = '';
+  for (let i = 0; i < bytes.length; i += 8192) letters += String.fromCharCode(...bytes.subarray(i, i + 8192));
+  return btoa(letters);
+}
+
+/** Does a document hold anything that a state vector does not know? */
+function hasMoreThan(ydoc: Y.Doc, vector: Uint8Array): boolean {
+  const known = Y.decodeStateVector(vector);
+  for (const [client, clock] of Y.decodeStateVector(Y.encodeStateVector(ydoc))) {
+    if ((known.get(client) ?? 0) < clock) return true;
+  }
+  return false;
+}
+
+/**
+ * One document, open in this tab. Every change is kept in this browser at once, shown in its other tabs,
+ * and sent to the server; what the server has not acknowledged is sent again, until it has.
+ */
+export class DocumentSession {
+  readonly ydoc = new Y.Doc();
+  readonly #kept: IndexeddbPersistence;
+  readonly #tabs: BroadcastChannel;
+  readonly #listeners = new Set<() => void>();
+  #state: SessionState = { safety: 'opening', savedAt: null, ready: false, editable: false };
+  #pending: Uint8Array[] = [];
+  #inFlight: { readonly n: number; readonly update: Uint8Array } | null = null;
+  #n = 0;
+  #joined = false;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    readonly id: string,
+    private readonly line: SaveLine,
+  ) {
+    this.#kept = new IndexeddbPersistence(`kite-${id}`, this.ydoc);
+    this.#tabs = new BroadcastChannel(`kite-${id}`);
+    this.#tabs.onmessage = ({ data }: MessageEvent<Uint8Array>) => Y.applyUpdate(this.ydoc, data, FROM_TAB);
+    this.ydoc.on('update', this.#changed);
+    void this.#kept.whenSynced.then(() => {
+      if (this.ydoc.getXmlFragment(TEXT_FIELD).length > 0) this.#set({ ready: true });
+      this.line.join(this.id, { opened: this.#sayWhatIsHere, closed: this.#closed, hear: this.#hear });
+    });
+  }
+
+  get state(): SessionState {
+    return this.#state;
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+
+  /** Waits until everything typed so far is on the server's disk; false when that cannot be had now. */
+  async flush(within = 6000): Promise<boolean> {
+    const until = Date.now() + within;
+    this.#send();
+    while (Date.now() < until) {
+      if (!this.#unsaved() && this.#joined) return true;
+      if (this.#state.safety === 'kept' || this.#state.safety === 'gone') return false;
+      await new Promise((resolve) => setTimeout(resolve, 40));
+    }
+    return false;
+  }
+
+  close(): void {
+    clearTimeout(this.#timer);
+    this.#send();
+    this.line.leave(this.id);
+    this.ydoc.off('update', this.#changed);
+    this.#tabs.close();
+    void this.#kept.destroy().then(() => this.ydoc.destroy());
+  }
+
+  #set(part: Partial<SessionState>): void {
+    this.#state = { ...this.#state, ...part };
+    for (const listener of this.#listeners) listener();
+  }
+
+  #unsaved(): boolean {
+    return this.#pending.length > 0 || this.#inFlight !== null;
+  }
+
+  /** A mark in this browser that something has not been acknowledged: deletions alone leave no other trace. */
+  #mark(unsaved: boolean): void {
+    const key = `kite-unsaved-${this.id}`;
+    if (unsaved) localStorage.setItem(key, '1');
+    else localStorage.removeItem(key);
+  }
+
+  #wasLeftUnsaved(): boolean {
+    return localStorage.getItem(`kite-unsaved-${this.id}`) === '1';
+  }
+
+  readonly #changed = (update: Uint8Array, origin: unknown): void => {
+    if (origin === FROM_SERVER || origin === FROM_TAB || origin === this.#kept) return;
+    this.#tabs.postMessage(update);
+    this.#pending.push(update);
+    this.#mark(true);
+    if (this.#state.safety !== 'away') this.#set({ safety: 'saving' });
+    clearTimeout(this.#timer);
+    this.#timer = setTimeout(() => this.#send(), SETTLE);
+  };
+
+  #send(): void {
+    if (!this.#joined || this.#inFlight || this.#pending.length === 0) return;
+    const update = this.#pending.length === 1 ? (this.#pending[0] as Uint8Array) : Y.mergeUpdates(this.#pending);
+    this.#pending = [];
+    this.#n += 1;
+    this.#inFlight = { n: this.#n, update };
+    this.line.send({ kind: 'update', document: this.id, n: this.#n, update: encode(update) });
+  }
+
+  readonly #sayWhatIsHere = (): void => {
+    this.line.send({ kind: 'join', document: this.id, vector: encode(Y.encodeStateVector(this.ydoc)) });
+  };
+
+  readonly #closed = (): void => {
+    this.#joined = false;
+    // What was on its way may or may not have arrived: it is sent again, which changes nothing if it had.
+    if (this.#inFlight) this.#pending.unshift(this.#inFlight.update);
+    this.#inFlight = null;
+    this.#set({ safety: 'away' });
+  };
+
+  readonly #hear = (message: FromServer): void => {
+    switch (message.kind) {
+      case 'joined':
+        this.#meet(decode(message.update), decode(message.vector), message.editable);
+        break;
+      case 'saved':
+        if (this.#inFlight?.n !== message.n) break;
+        this.#inFlight = null;
+        if (this.#pending.length > 0) this.#send();
+        else {
+          this.#mark(false);
+          this.#set({ safety: 'saved', savedAt: message.at });
+        }
+        break;
+      case 'refused':
+        if (message.code === 'gone') this.#set({ safety: 'gone', editable: false });
+        else if (message.code === 'broke') this.#sayWhatIsHere();
+        else {
+          if (this.#inFlight) this.#pending.unshift(this.#inFlight.update);
+          this.#inFlight = null;
+          this.#joined = false;
+          this.#set({ safety: 'kept', editable: false });
+        }
+        break;
+      case 'changed':
+        Y.applyUpdate(this.ydoc, decode(message.update), FROM_SERVER);
+        break;
+      case 'editable':
+        this.#set({ editable: message.editable });
+        if (message.editable) this.#sayWhatIsHere();
+        break;
+    }
+  };
+
+  #meet(lacking: Uint8Array, vector: Uint8Array, editable: boolean): void {
+    Y.applyUpdate(this.ydoc, lacking, FROM_SERVER);
+    this.#joined = true;
+    this.#inFlight = null;
+    this.#pending = [];
+    const more = this.#wasLeftUnsaved() || hasMoreThan(this.ydoc, vector);
+    if (more) this.#pending = [Y.encodeStateAsUpdate(this.ydoc, vector)];
+    this.#set({
+      ready: true,
+      editable,
+      safety: more ? (editable ? 'saving' : 'kept') : 'saved',
+      savedAt: more ? this.#state.savedAt : (this.#state.savedAt ?? Date.now()),
+    });
+    if (more && editable) this.#send();
+    else if (more) this.#joined = false;
+  }
+}

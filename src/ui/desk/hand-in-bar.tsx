@@ -1,0 +1,170 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import type { ReactNode } from 'react';
+import type { Finding, ReadyCheck } from '@/core/asks/ready-check';
+import type { DeskView } from '@/server/desk';
+import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
+import type { Times } from '@/ui/common/times';
+import { useFindingWords } from './finding-words';
+import classes from './hand-in-bar.module.css';
+
+interface Props {
+  readonly view: DeskView;
+  readonly check: ReadyCheck | null;
+  readonly times: Times;
+  readonly now: number;
+  readonly busy: boolean;
+  readonly unfolded: boolean;
+  readonly pieces: number;
+  readonly unfold: (open: boolean) => void;
+  readonly jump: (finding: Finding) => void;
+  readonly handIn: () => void;
+  readonly takeBack: () => void;
+  readonly readFeedback: () => void;
+}
+
+function Asks({ findings }: { findings: readonly Finding[] }) {
+  return (
+    <span className={classes.asks} aria-hidden="true">
+      {findings.map((finding) => (
+        <i key={finding.askId} className={finding.result === 'met' ? classes.met : undefined} />
+      ))}
+    </span>
+  );
+}
+
+function Checked({ view, check, unfolded, unfold, jump }: Props) {
+  const t = useTranslations('check');
+  const { todo, note } = useFindingWords();
+  if (view.takes === 'tick') return <p>{t('nothing-to-hand-in')}</p>;
+  if (!check) return <p className="soft">{view.steps.some(({ document }) => document) ? t('looking') : t('not-opened')}</p>;
+  const unmet = check.findings.filter((finding) => finding.result === 'unmet');
+  const lead = check.untouched ? t('untouched') : unmet.slice(0, 2).map(todo).join(' ');
+  return (
+    <div className={classes.checked}>
+      <Asks findings={check.findings} />
+      <p>
+        <strong>{t('met', { met: check.met, n: check.findings.length })}</strong> <span className="soft">{lead}</span>{' '}
+        <button type="button" className="quiet" aria-expanded={unfolded} onClick={() => unfold(!unfolded)}>
+          {unfolded ? t('fold') : t('unfold')}
+        </button>
+      </p>
+      {unfolded ? (
+        <ul className={classes.list} aria-label={t('title')}>
+          {check.findings.map((finding) => (
+            <li key={finding.askId}>
+              <span className={finding.result === 'met' ? 'moss' : 'amber'}>
+                {finding.result === 'met' ? `✓ ${t('is-met')}` : `○ ${finding.bars ? t('is-needed') : t('is-unmet')}`}
+              </span>
+              <span>
+                {finding.number === null ? t('whole') : t('question', { number: finding.number })}: {note(finding)}
+              </span>
+              <button type="button" className="quiet" onClick={() => jump(finding)}>
+                {t('go')}
+              </button>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </div>
+  );
+}
+
+function Bar({ says, children, label }: { says: ReactNode; children?: ReactNode; label: string }) {
+  return (
+    <footer className={classes.bar} aria-label={label}>
+      <div className={classes.says}>{says}</div>
+      <div className={classes.moves}>{children}</div>
+    </footer>
+  );
+}
+
+/** Always at the bottom of the Desk: what is there and what is missing, and the one button that fits. */
+export function HandInBar(props: Props) {
+  const t = useTranslations('bar');
+  const { view, times, now, check } = props;
+  const can = (move: DeskView['moves'][number]) => view.moves.includes(move);
+  const label = t('label');
+  const receipt = view.receipts[0];
+  const latest = view.feedback[0];
+  const graded = latest && latest.earned !== null ? latest.earned - latest.lostLate : null;
+
+  if (view.state === 'opens-later') {
+    return <Bar label={label} says={<p>{t('opens', { when: times.moment(view.opensAt ?? now, now) })}</p>} />;
+  }
+  if (view.state === 'closed') {
+    return <Bar label={label} says={<p>{t('closed', { when: times.moment(view.closesAt ?? now, now) })}</p>} />;
+  }
+  if (view.state === 'handed-in' || view.state === 'handed-in-late') {
+    return (
+      <Bar
+        label={label}
+        says={
+          <p>
+            <strong>{view.takes === 'tick' ? t('ticked') : t('handed-in')}</strong>{' '}
+            {receipt ? (
+              <span className="soft">
+                {t('receipt', { number: receipt.number, at: times.exact(receipt.at) })}{' '}
+                {receipt.late_by > 0 ? t('late-by', { by: times.late(receipt.late_by) }) : t('on-time')}
+              </span>
+            ) : null}
+          </p>
+        }
+      >
+        {can('take-back') ? (
+          <QuietButton onClick={props.takeBack} loading={props.busy}>
+            {t('take-back')}
+          </QuietButton>
+        ) : (
+          <span className="soft">{t('cannot-take-back')}</span>
+        )}
+      </Bar>
+    );
+  }
+  if (view.state === 'handed-back') {
+    return (
+      <Bar
+        label={label}
+        says={
+          <p>
+            <strong>{graded === null ? t('back') : t('grade', { grade: graded, points: view.points ?? 0 })}</strong>{' '}
+            <span className="soft">{latest ? t('back-when', { when: times.moment(latest.at, now) }) : null}</span>
+          </p>
+        }
+      >
+        <PrimaryButton onClick={props.readFeedback}>{t('read-feedback')}</PrimaryButton>
+      </Bar>
+    );
+  }
+  const overdue =
+    view.state === 'overdue'
+      ? t(view.late.kind === 'loss' ? 'overdue-loss' : 'overdue', {
+          until: view.closesAt === null ? '' : t('until', { when: times.moment(view.closesAt, now) }),
+          loss: view.late.kind === 'loss' ? view.late.pointsPerDay : 0,
+        })
+      : null;
+  return (
+    <Bar
+      label={label}
+      says={
+        <>
+          {overdue ? <p className="plum">{overdue}</p> : null}
+          {view.state === 'another-go' ? <p className="amber">{t('another-go')}</p> : null}
+          <Checked {...props} />
+        </>
+      }
+    >
+      {view.state === 'another-go' ? <QuietButton onClick={props.readFeedback}>{t('read-feedback')}</QuietButton> : null}
+      {can('tick-off') ? (
+        <PrimaryButton onClick={props.handIn} loading={props.busy}>
+          {t('tick-off')}
+        </PrimaryButton>
+      ) : (
+        <PrimaryButton onClick={props.handIn} disabled={!can('hand-in') || !check} loading={props.busy}>
+          {t('hand-in', { n: props.pieces })}
+        </PrimaryButton>
+      )}
+    </Bar>
+  );
+}

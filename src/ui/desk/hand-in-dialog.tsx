@@ -1,0 +1,137 @@
+'use client';
+
+import { Modal, Textarea } from '@mantine/core';
+import { useTranslations } from 'next-intl';
+import { useEffect, useRef, useState } from 'react';
+import type { ReadyCheck } from '@/core/asks/ready-check';
+import { lateLoss, lateness } from '@/core/work/lateness';
+import type { DeskView } from '@/server/desk';
+import type { Receipt } from '@/store/hand-ins';
+import { newAct } from '@/ui/common/act';
+import { post } from '@/ui/common/client-request';
+import { useKeptDraft } from '@/ui/common/kept-draft';
+import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
+import type { Times } from '@/ui/common/times';
+import { useFindingWords } from './finding-words';
+import classes from './hand-in-dialog.module.css';
+
+interface Props {
+  readonly view: DeskView;
+  readonly check: ReadyCheck | null;
+  readonly times: Times;
+  readonly opened: boolean;
+  readonly close: () => void;
+  /** Brings everything typed to the server first; false when it cannot be reached. */
+  readonly flush: () => Promise<boolean>;
+  readonly done: (receipt: Receipt) => void;
+}
+
+/** What lateness would cost if the work were handed in at this moment. */
+function useLateWords(view: DeskView, times: Times): string | null {
+  const t = useTranslations('hand-in');
+  const late = lateness(Date.now(), view.state === 'another-go' ? null : view.dueAt);
+  if (late.lateBy === 0) return null;
+  const by = times.late(late.lateBy);
+  const loss = lateLoss(view.late, late, view.points ?? 0);
+  return loss > 0 ? t('late-loss', { by, loss }) : t('late', { by });
+}
+
+/** The one dialog of a hand-in: what goes, what is still open, a note, and what happens after. */
+export function HandInDialog({ view, check, times, opened, close, flush, done }: Props) {
+  const t = useTranslations('hand-in');
+  const { todo } = useFindingWords();
+  const [note, setNote] = useKeptDraft(`kite-note-${view.id}`);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  // One act for as long as the dialog is open: a retry after a lost answer gives the same receipt.
+  const act = useRef('');
+  useEffect(() => {
+    if (!opened) return;
+    act.current = newAct();
+    setProblem(null);
+  }, [opened]);
+
+  const unmet = (check?.findings ?? []).filter((finding) => finding.result === 'unmet');
+  const barred = check !== null && !check.ready;
+  const lateWords = useLateWords(view, times);
+  const last = view.goes !== null && view.goesUsed + 1 >= view.goes;
+
+  const send = async () => {
+    setBusy(true);
+    setProblem(null);
+    if (!(await flush())) {
+      setBusy(false);
+      setProblem('unreachable');
+      return;
+    }
+    const answer = await post<{ receipt: Receipt }>(`/api/assignments/${view.id}/hand-in`, { act: act.current, note });
+    setBusy(false);
+    if (answer.ok) {
+      setNote('');
+      done(answer.receipt);
+    } else setProblem(t.has(`problem.${answer.code}`) ? answer.code : 'broke');
+  };
+
+  return (
+    <Modal
+      opened={opened}
+      onClose={close}
+      title={t('title', { title: view.title })}
+      size="lg"
+      centered
+      transitionProps={{ duration: 120 }}
+      closeButtonProps={{ 'aria-label': t('not-yet') }}
+      classNames={{ title: classes.title ?? '' }}
+    >
+      <h3>{t('goes')}</h3>
+      <ul className={classes.pieces}>
+        {view.steps
+          .filter(({ document }) => document !== null)
+          .map(({ id, document }) => (
+            <li key={id}>
+              <strong>{document?.title}</strong>{' '}
+              <span className="soft">{check ? t('words', { n: check.words }) : null}</span>
+            </li>
+          ))}
+      </ul>
+      {check?.untouched ? <p className={classes.bars}>{t('untouched')}</p> : null}
+      {unmet.length > 0 && !check?.untouched ? (
+        <>
+          <h3>{t('still-open')}</h3>
+          <ul>
+            {unmet.map((finding) => (
+              <li key={finding.askId} className={finding.bars ? classes.bars : undefined}>
+                {todo(finding)}
+              </li>
+            ))}
+          </ul>
+          <p className="soft">{barred ? t('barred') : t('open-is-fine')}</p>
+        </>
+      ) : null}
+      <Textarea
+        label={t('note')}
+        description={t('note-says', { teachers: view.teachers.join(', ') })}
+        value={note}
+        onChange={(event) => setNote(event.currentTarget.value)}
+        autosize
+        minRows={2}
+        maxLength={2000}
+      />
+      <h3>{t('after')}</h3>
+      <ul>
+        {lateWords ? <li className="plum">{lateWords}</li> : <li>{t('on-time')}</li>}
+        <li>{t('then-read')}</li>
+        <li>{view.takeBack && !last ? t('can-take-back') : t('single')}</li>
+      </ul>
+      <p role="alert" className={classes.bars}>
+        {problem ? t(`problem.${problem}`, { when: view.closesAt === null ? '' : times.exact(view.closesAt) }) : null}
+      </p>
+      <div className={classes.moves}>
+        <QuietButton onClick={close}>{t('not-yet')}</QuietButton>
+        <PrimaryButton onClick={send} loading={busy} disabled={barred}>
+          {t('send')}
+        </PrimaryButton>
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,53 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+import type { ReadyCheck } from '@/core/asks/ready-check';
+import type { DocNode } from '@/core/text/document-json';
+import type { DeskView } from '@/server/desk';
+import type { DocumentSession } from './document-session';
+
+const SETTLE = 150;
+
+/** The ready check of what is being typed, worked out in a worker; `null` until the first one is there. */
+export function useReadyCheck(view: DeskView, sessions: ReadonlyMap<string, DocumentSession>): ReadyCheck | null {
+  const [check, setCheck] = useState<ReadyCheck | null>(null);
+  const latest = useRef(view);
+  latest.current = view;
+  useEffect(() => {
+    if (sessions.size === 0) return;
+    const worker = new Worker(new URL('../../workers/ready-check.ts', import.meta.url), { type: 'module' });
+    let n = 0;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    worker.onmessage = ({ data }: MessageEvent<{ n: number; check: ReadyCheck }>) => {
+      if (data.n === n) setCheck(data.check);
+    };
+    const ask = async () => {
+      const { documentJson } = await import('@/core/documents/text-document');
+      const { asks, steps, class: at } = latest.current;
+      const together = (documents: readonly DocNode[]): DocNode => ({
+        type: 'doc',
+        content: documents.flatMap(({ content }) => content ?? []),
+      });
+      if (![...sessions.values()].every((session) => session.state.ready)) return;
+      const starters = steps.flatMap(({ starter }) => (starter ? [starter] : []));
+      const documents = [...sessions.values()].map(({ ydoc }) => documentJson(ydoc));
+      n += 1;
+      worker.postMessage({ n, asked: [asks, together(documents), together(starters), at.locale] });
+    };
+    const soon = () => {
+      clearTimeout(timer);
+      timer = setTimeout(() => void ask(), SETTLE);
+    };
+    const stops = [...sessions.values()].flatMap((session) => {
+      session.ydoc.on('update', soon);
+      return [session.subscribe(soon), () => session.ydoc.off('update', soon)];
+    });
+    soon();
+    return () => {
+      clearTimeout(timer);
+      for (const stop of stops) stop();
+      worker.terminate();
+    };
+  }, [sessions]);
+  return check;
+}

@@ -1,0 +1,162 @@
+'use client';
+
+import { PasswordInput, TextInput } from '@mantine/core';
+import { useLocale, useTranslations } from 'next-intl';
+import { type FormEvent, useState } from 'react';
+import { LOCALES } from '@/i18n/locales';
+import { post } from '@/ui/common/client-request';
+import { PrimaryButton } from '@/ui/common/primary-button';
+import { Mark } from '@/ui/frame/mark';
+import classes from './sign-in.module.css';
+
+interface DemoPerson {
+  readonly id: string;
+  readonly name: string;
+  readonly role: 'student' | 'teacher';
+}
+
+/** The way in: a user name and a password, a code for who has forgotten it, and in the demo one click. */
+export function SignInScreen({ school, help, people }: { school: string; help: string; people: DemoPerson[] }) {
+  const t = useTranslations('sign-in');
+  const frame = useTranslations('frame');
+  const locale = useLocale();
+  const [forgotten, setForgotten] = useState(false);
+  const [userName, setUserName] = useState('');
+  const [password, setPassword] = useState('');
+  const [code, setCode] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  const enter = async (path: string, body: object) => {
+    setBusy(true);
+    setProblem(null);
+    const answer = await post(path, body);
+    if (answer.ok) {
+      // A full load: the language and the direction may be another person's now.
+      window.location.assign('/today');
+      return;
+    }
+    setBusy(false);
+    setProblem(t.has(`problem.${answer.code}`) ? answer.code : 'broke');
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (forgotten) void enter('/api/sign-in/reset', { userName, code, password });
+    else void enter('/api/sign-in', { userName, password });
+  };
+  const language = async (next: string) => {
+    await post('/api/language', { locale: next });
+    window.location.reload();
+  };
+
+  return (
+    <div className={classes.page}>
+      <header className={classes.head}>
+        <span className={classes.mark}>
+          <Mark name={frame('name')} />
+        </span>
+        <nav aria-label={frame('language')} className={classes.languages}>
+          {Object.entries(LOCALES).map(([key, { name }]) => (
+            <button
+              key={key}
+              type="button"
+              lang={key}
+              className="quiet"
+              aria-current={key === locale || undefined}
+              onClick={() => language(key)}
+            >
+              {name}
+            </button>
+          ))}
+        </nav>
+      </header>
+      <main className={classes.main} id="main">
+        <section className={classes.form} aria-labelledby="sign-in-title">
+          <h1 id="sign-in-title">{forgotten ? t('new-password') : t('title')}</h1>
+          <p className="soft">{school}</p>
+          <form onSubmit={submit}>
+            <TextInput
+              label={t('user-name')}
+              size="md"
+              value={userName}
+              onChange={(event) => setUserName(event.currentTarget.value)}
+              autoComplete="username"
+              autoCapitalize="none"
+              required
+              withAsterisk={false}
+            />
+            {forgotten ? (
+              <TextInput
+                label={t('code')}
+                description={t('code-says')}
+                size="md"
+                value={code}
+                onChange={(event) => setCode(event.currentTarget.value)}
+                autoComplete="one-time-code"
+                inputMode="numeric"
+                required
+                withAsterisk={false}
+              />
+            ) : null}
+            <PasswordInput
+              label={forgotten ? t('chosen-password') : t('password')}
+              description={forgotten ? t('chosen-says') : undefined}
+              size="md"
+              value={password}
+              onChange={(event) => setPassword(event.currentTarget.value)}
+              autoComplete={forgotten ? 'new-password' : 'current-password'}
+              minLength={forgotten ? 8 : undefined}
+              visibilityToggleButtonProps={{ 'aria-label': t('show-password') }}
+              required
+              withAsterisk={false}
+            />
+            <p role="alert" className={classes.problem}>
+              {problem ? t(`problem.${problem}`, { help }) : null}
+            </p>
+            <PrimaryButton type="submit" loading={busy} fullWidth>
+              {forgotten ? t('set-and-enter') : t('enter')}
+            </PrimaryButton>
+          </form>
+          <button
+            type="button"
+            className="quiet"
+            onClick={() => {
+              setForgotten(!forgotten);
+              setProblem(null);
+            }}
+          >
+            {forgotten ? t('back') : t('forgotten')}
+          </button>
+          <p className="soft">{forgotten ? t('forgotten-says', { help }) : t('whom', { help })}</p>
+        </section>
+        {people.length > 0 ? (
+          <section className={classes.demo} aria-labelledby="demo-title">
+            <h2 id="demo-title">{t('demo')}</h2>
+            <p className="soft">{t('demo-says')}</p>
+            {(['student', 'teacher'] as const).map((role) => (
+              <div key={role}>
+                <h3>{t(`demo-${role}`)}</h3>
+                <ul className={classes.people}>
+                  {people
+                    .filter((person) => person.role === role)
+                    .map((person) => (
+                      <li key={person.id}>
+                        <button
+                          type="button"
+                          className="quiet"
+                          disabled={busy}
+                          onClick={() => enter('/api/sign-in/demo', { person: person.id })}
+                        >
+                          {person.name}
+                        </button>
+                      </li>
+                    ))}
+                </ul>
+              </div>
+            ))}
+          </section>
+        ) : null}
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,76 @@
+import Link from 'next/link';
+import { useTranslations } from 'next-intl';
+import type { StringLayout } from '@/core/plan/string-layout';
+import type { WorkItem } from '@/server/work-list';
+import { Kite } from '@/ui/common/kite';
+import { hueOf } from '@/ui/common/sail';
+import { useTimes } from '@/ui/common/times';
+import { SkyScroll } from './sky-scroll';
+import classes from './sky-string.module.css';
+
+interface Props {
+  readonly layout: StringLayout;
+  readonly items: ReadonlyMap<string, WorkItem>;
+  readonly zone: string;
+  readonly now: number;
+}
+
+/** The String: days as ticks, now in red, and every kite below its due time on a thread as long as its work. */
+export function SkyString({ layout, items, zone, now }: Props) {
+  const t = useTranslations('string');
+  const times = useTimes(zone);
+  const { width, height } = layout;
+  return (
+    <SkyScroll label={t('label')} to={layout.now.x} earlier={t('earlier')} later={t('later')} back={t('back')}>
+      <div className={classes.sky} style={{ inlineSize: width, blockSize: height }}>
+        <svg className={classes.drawn} width={width} height={height} aria-hidden="true">
+          <polyline points={layout.line.map(({ x, y }) => `${x},${y}`).join(' ')} className={classes.line} />
+          {layout.days.map(({ at, x, y }) => (
+            <path key={at} d={`M${x} ${y - 5}v10`} className={classes.line} />
+          ))}
+          {layout.kites.map(({ id, x, lineY, thread }) => (
+            <path key={id} d={`M${x} ${lineY}v${thread}`} className={classes.hanging} />
+          ))}
+          <circle cx={layout.now.x} cy={layout.now.y} r="5.5" className={classes.now} />
+        </svg>
+        {layout.days.map(({ at, x, y, today }) => (
+          <span
+            key={at}
+            aria-hidden="true"
+            className={`${classes.day} ${today ? classes.today : ''}`}
+            style={{ insetInlineStart: x + 6, insetBlockStart: y - 30 }}
+          >
+            {times.tick(at)}
+          </span>
+        ))}
+        <span
+          aria-hidden="true"
+          className={`${classes.day} ${classes.nowWord}`}
+          style={{ insetInlineStart: layout.now.x + 9, insetBlockStart: layout.now.y + 4 }}
+        >
+          {t('now', { clock: times.clock(now) })}
+        </span>
+        <ol className={classes.kites}>
+          {layout.kites.map(({ id, x, lineY, thread }) => {
+            const item = items.get(id);
+            if (!item) return null;
+            return (
+              <li key={id} style={{ insetInlineStart: x - 14, insetBlockStart: lineY + thread - 5 }}>
+                <Link href={`/desk/${id}`} prefetch={false} className={classes.kite}>
+                  <Kite state={item.state} labelled color={hueOf(item.weave)} />
+                  <span>
+                    <span className={item.state === 'overdue' ? 'plum' : undefined}>{item.title}</span>
+                    <small className="soft">
+                      <span className="visually-hidden">{times.moment(item.dueAt ?? now, now)}, </span>
+                      {times.length(item.minutes)}
+                    </small>
+                  </span>
+                </Link>
+              </li>
+            );
+          })}
+        </ol>
+      </div>
+    </SkyScroll>
+  );
+}

@@ -1,0 +1,215 @@
+import Link from 'next/link';
+import { useTranslations } from 'next-intl';
+import type { ReactNode } from 'react';
+import type { Ranked } from '@/core/plan/do-next';
+import type { studentToday } from '@/server/today';
+import type { WorkItem } from '@/server/work-list';
+import { Kite } from '@/ui/common/kite';
+import { Sail } from '@/ui/common/sail';
+import { useStateLine } from '@/ui/common/state-line';
+import { type Times, useTimes } from '@/ui/common/times';
+import { SkyString } from './sky-string';
+import classes from './today.module.css';
+
+type Today = Awaited<ReturnType<typeof studentToday>>;
+
+function useReason(times: Times, now: number) {
+  const t = useTranslations('reason');
+  return ({ reason }: Ranked<WorkItem>): string => {
+    switch (reason.code) {
+      case 'closes-for-good':
+      case 'due-soon':
+        return t(reason.code, { when: times.moment(reason.at, now) });
+      case 'long':
+        return t('long', { length: times.length(reason.minutes) });
+      default:
+        return t(reason.code);
+    }
+  };
+}
+
+const soonness = (item: WorkItem, now: number): string | undefined => {
+  if (item.state === 'overdue') return 'plum';
+  return item.dueAt !== null && item.dueAt - now < 36 * 3_600_000 ? 'amber' : undefined;
+};
+
+function First({ ranked, today, zone, now }: { ranked: Ranked<WorkItem>; today: Today; zone: string; now: number }) {
+  const t = useTranslations('today');
+  const times = useTimes(zone);
+  const reason = useReason(times, now);
+  const { item } = ranked;
+  const go = item.state === 'another-go' ? t('look') : item.state === 'not-started' ? t('begin') : t('go-on');
+  return (
+    <article className={classes.first}>
+      <div>
+        <h3>
+          <Sail weave={item.weave} />
+          <Link href={`/desk/${item.id}`} prefetch={false}>
+            {item.title}
+          </Link>
+        </h3>
+        <p className="soft">
+          {item.className}
+          {item.dueAt === null ? null : (
+            <>
+              {' · '}
+              {t.rich('due', {
+                when: times.moment(item.dueAt, now),
+                strong: (words) => <strong className={soonness(item, now)}>{words}</strong>,
+              })}
+            </>
+          )}
+          {' · '}
+          {t('about', { length: times.length(item.minutes) })}
+        </p>
+        <p>
+          {reason(ranked)}{' '}
+          {item.state === 'under-way' && item.steps > 1
+            ? t('stopped', { step: Math.min(item.stepsDone + 1, item.steps), steps: item.steps })
+            : null}{' '}
+          {today.emptyAnswers === null ? null : t('answers-left', { n: today.emptyAnswers })}
+        </p>
+      </div>
+      <Link href={`/desk/${item.id}`} prefetch={false} className={classes.go} aria-describedby="do-next">
+        {go}
+      </Link>
+    </article>
+  );
+}
+
+function ItemRow({ item, says, zone, now }: { item: WorkItem; says: ReactNode; zone: string; now: number }) {
+  const times = useTimes(zone);
+  return (
+    <li className={classes.row}>
+      <Kite state={item.state} labelled />
+      <div>
+        <Link href={`/desk/${item.id}`} prefetch={false} className={classes.title}>
+          {item.title}
+        </Link>{' '}
+        <span className="soft">{item.className}</span>
+        <div className="soft">{says}</div>
+      </div>
+      <span className={soonness(item, now)}>{item.dueAt === null ? '' : times.moment(item.dueAt, now)}</span>
+    </li>
+  );
+}
+
+function Fold({ word, items, className, zone, now }: FoldProps) {
+  const line = useStateLine(useTimes(zone), now);
+  if (items.length === 0) return null;
+  return (
+    <details className={classes.fold}>
+      <summary className={className}>{word}</summary>
+      <ul className={classes.rows}>
+        {items.slice(0, 30).map((item) => (
+          <ItemRow key={item.id} item={item} says={line(item)} zone={zone} now={now} />
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+interface FoldProps {
+  readonly word: string;
+  readonly items: readonly WorkItem[];
+  readonly className?: string;
+  readonly zone: string;
+  readonly now: number;
+}
+
+/** The student's first screen: what is due when, what to do next and why, and what came in. */
+export function StudentToday({ today, zone, now }: { today: Today; zone: string; now: number }) {
+  const t = useTranslations('today');
+  const times = useTimes(zone);
+  const reason = useReason(times, now);
+  const [first, ...rest] = today.next;
+  const overdue = today.folds.overdue.length;
+  return (
+    <main className={classes.main} id="main">
+      <div className={classes.head}>
+        <h1>{times.heading(now)}</h1>
+        <p className="soft">
+          {t('before', { length: times.length(today.minutes), day: times.weekday(today.until) })}{' '}
+          {overdue > 0 ? t('overdue', { n: overdue }) : null}
+        </p>
+      </div>
+      <SkyString layout={today.layout} items={today.onString} zone={zone} now={now} />
+      <div className={classes.columns}>
+        <section aria-labelledby="do-next">
+          <h2 id="do-next">{t('do-next')}</h2>
+          {first ? (
+            <First ranked={first} today={today} zone={zone} now={now} />
+          ) : (
+            <p className={classes.empty}>{t('nothing')}</p>
+          )}
+          <ul className={classes.rows}>
+            {rest.slice(0, 4).map((ranked) => (
+              <ItemRow key={ranked.item.id} item={ranked.item} says={reason(ranked)} zone={zone} now={now} />
+            ))}
+          </ul>
+          <div className={classes.folds}>
+            <Fold
+              word={t('fold-overdue', { n: overdue })}
+              items={today.folds.overdue}
+              className="plum"
+              zone={zone}
+              now={now}
+            />
+            <Fold
+              word={t('fold-more', { n: Math.max(0, rest.length - 4) })}
+              items={rest.slice(4).map(({ item }) => item)}
+              zone={zone}
+              now={now}
+            />
+            <Fold
+              word={t('fold-later', { n: today.folds.later.length })}
+              items={today.folds.later}
+              zone={zone}
+              now={now}
+            />
+            <Fold
+              word={t('fold-done', { n: today.folds.done.length })}
+              items={today.folds.done}
+              zone={zone}
+              now={now}
+            />
+          </div>
+        </section>
+        <section aria-labelledby="lately">
+          <h2 id="lately">{t('lately')}</h2>
+          {today.lately.length === 0 ? <p className={classes.empty}>{t('lately-none')}</p> : null}
+          <ul className={classes.rows}>
+            {today.lately.map((event) => (
+              <li key={event.id} className={classes.row}>
+                {event.kind === 'handed-back' ? (
+                  <Kite state={event.another_go ? 'another-go' : 'handed-back'} labelled />
+                ) : (
+                  <Sail weave={event.weave} size={20} />
+                )}
+                <div>
+                  <Link
+                    href={`/desk/${event.assignment_id}${event.kind === 'posted' ? '' : event.kind === 'aside-written' ? '?sheet=aside' : '?sheet=feedback'}`}
+                    prefetch={false}
+                  >
+                    {t(`event-${event.kind}`, { title: event.title })}
+                  </Link>
+                  {event.kind === 'handed-back' ? (
+                    <div className="soft">
+                      {event.earned !== null
+                        ? t('event-grade', { grade: event.earned, points: event.points ?? 0 })
+                        : null}{' '}
+                      {event.another_go ? t('event-again') : null}
+                    </div>
+                  ) : null}
+                </div>
+                <span className="soft">{times.ago(event.at, now)}</span>
+              </li>
+            ))}
+          </ul>
+          <h2 className={classes.week}>{t('week')}</h2>
+          <p className="soft">{t('week-says', { handedIn: today.week.handedIn, open: today.week.open })}</p>
+        </section>
+      </div>
+    </main>
+  );
+}
