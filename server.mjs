@@ -10,6 +10,11 @@ const port = Number(process.env.PORT ?? 3000);
 const app = next({ dev, port, turbopack: dev });
 await app.prepare();
 
+// Next loads src/instrumentation.ts beside its own start and does not wait for it.
+for (let i = 0; globalThis.kiteStart === undefined && i < 600; i += 1) {
+  await new Promise((resolve) => setTimeout(resolve, 50));
+}
+
 try {
   await globalThis.kiteStart();
 } catch (error) {

@@ -8,7 +8,7 @@ import { headers } from 'next/headers';
 import { NextIntlClientProvider } from 'next-intl';
 import { getLocale, getTranslations } from 'next-intl/server';
 import type { ReactNode } from 'react';
-import { isLocale, LOCALES } from '@/i18n/locales';
+import { LOCALES, localeOf } from '@/i18n/locales';
 import { WeaveDefinitions } from '@/ui/common/sail';
 import { Theme } from '@/ui/common/theme';
 import { TOKENS } from '@/ui/common/tokens';
@@ -29,7 +29,7 @@ export const viewport: Viewport = {
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const locale = await getLocale();
-  const direction = isLocale(locale) ? LOCALES[locale].direction : 'ltr';
+  const direction = LOCALES[localeOf(locale)].direction;
   const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
     <html lang={locale} dir={direction} {...mantineHtmlProps}>

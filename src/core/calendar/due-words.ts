@@ -20,7 +20,7 @@ export function dayWord(at: Instant, now: Instant, zone: string): DayWord {
   if (away === 0) return 'today';
   if (away === 1) return 'tomorrow';
   if (away === -1) return 'yesterday';
-  return Math.abs(away) <= 6 ? 'weekday' : 'date';
+  return away > 0 && away <= 6 ? 'weekday' : 'date';
 }
 
 /** The moment at which the day of `at`, moved by so many calendar days, begins in the zone. A day may have 23 or 25 hours. */

@@ -15,6 +15,8 @@ export interface PlacedKite {
   readonly x: number;
   readonly lineY: number;
   readonly thread: number;
+  /** On which side of the kite its label stands. */
+  readonly side: 'after' | 'before';
 }
 
 export interface StringLayout {
@@ -26,23 +28,26 @@ export interface StringLayout {
   readonly kites: readonly PlacedKite[];
 }
 
-export const STRING_SIZES = {
-  day: 158,
-  top: 46,
-  sag: 16,
-  perMinute: 2,
-  labelHeight: 42,
-  kiteHeight: 36,
-  gap: 6,
-} as const;
+export const STRING_SIZES = { day: 186, top: 46, sag: 16, perMinute: 2, labelHeight: 36, gap: 4 } as const;
 
-/** How wide a label is drawn, estimated from its letters: 7.6 px each at 14 px, with room for the kite before it. */
-const labelWidth = (title: string): number => 40 + Math.max(6, Math.min(title.length, 26)) * 7.6;
+/** How wide a label is drawn, estimated from its letters: 7.4 px each at 14 px, with half the kite before it. */
+const labelWidth = (title: string): number => 20 + Math.max(6, Math.min(title.length, 26)) * 7.4;
+
+interface Box {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+const overlap = (a: Box, b: Box, gap: number): boolean =>
+  a.left < b.right && a.right > b.left && a.top < b.bottom + gap && a.bottom + gap > b.top;
 
 /**
  * Lays the String out: a line that sags a little, days as ticks, now, and each kite below its due time on
- * a thread of 2 px a minute of work (15 minutes are 30 px). Where labels would lie over each other the
- * later one's thread is let out until there is room; a kite never leaves its due time.
+ * a thread of 2 px a minute of work (15 minutes are 30 px, an hour and a half or more 180). Where a label
+ * would lie over another it goes to the other side of its kite, and where that does not help its thread is
+ * let out until there is room; a kite never leaves its due time.
  *
  * @param span days shown before today and after it
  * @returns positions in px from the start edge of the line and from its top
@@ -65,34 +70,34 @@ export function layString(
     return (i + (at - start) / ((starts[i + 1] as Instant) - start)) * day;
   };
 
-  const boxes: { left: number; right: number; top: number; bottom: number }[] = [];
+  const taken: Box[] = [];
+  const free = (box: Box): boolean => box.left >= 0 && !taken.some((other) => overlap(box, other, gap));
   const kites: PlacedKite[] = [];
   for (const hanging of hangings.toSorted((a, b) => a.dueAt - b.dueAt || a.id.localeCompare(b.id))) {
     const x = xOf(hanging.dueAt);
     if (x === null) continue;
     const y = lineY(x);
-    const left = x - 16;
-    const right = x + labelWidth(hanging.title);
+    const label = labelWidth(hanging.title);
     let thread = Math.max(24, Math.min(hanging.minutes, 90) * perMinute);
     for (;;) {
-      const top = y + thread - 4;
-      const bottom = top + labelHeight;
-      const hit = boxes.find(
-        (box) => box.left < right && box.right > left && box.top < bottom + gap && box.bottom + gap > top,
-      );
-      if (!hit) {
-        boxes.push({ left, right, top, bottom });
+      const boxTop = y + thread - 4;
+      const at = { top: boxTop, bottom: boxTop + labelHeight };
+      const after: Box = { ...at, left: x - 15, right: x + label };
+      const before: Box = { ...at, left: x - label, right: x + 15 };
+      const side = free(after) ? 'after' : free(before) ? 'before' : null;
+      if (side) {
+        taken.push(side === 'after' ? after : before);
+        kites.push({ id: hanging.id, x, lineY: y, thread, side });
         break;
       }
-      thread = hit.bottom + gap - y + 5;
+      thread += labelHeight / 3;
     }
-    kites.push({ id: hanging.id, x, lineY: y, thread });
   }
 
   const nowX = xOf(now) ?? 0;
   return {
     width,
-    height: Math.max(190, ...boxes.map((box) => box.bottom + 14)),
+    height: Math.max(190, ...taken.map((box) => box.bottom + 14)),
     days: starts.slice(0, -1).map((at, i) => ({ at, x: i * day, y: lineY(i * day), today: i === span.before })),
     now: { x: nowX, y: lineY(nowX) },
     line: Array.from({ length: count * 4 + 1 }, (_, i) => ({ x: (i * day) / 4, y: lineY((i * day) / 4) })),

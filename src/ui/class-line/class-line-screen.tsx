@@ -25,7 +25,7 @@ function WorkRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'work' }>
       <Kite state={item.state} labelled />
       <div>
         <Link href={`/desk/${item.id}`} prefetch={false} className={classes.title}>
-          {item.title}
+          <bdi>{item.title}</bdi>
         </Link>
         <div className={item.state === 'overdue' ? 'plum' : 'soft'}>{line(item)}</div>
       </div>
@@ -53,7 +53,7 @@ function TeachingRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'teac
       <Sail weave={item.weave} />
       <div>
         <Link href={`/marking/${item.id}`} prefetch={false} className={classes.title}>
-          {item.title}
+          <bdi>{item.title}</bdi>
         </Link>
         <div className="soft">
           {t('counts', { toMark: item.toMark, missing: item.missing, handedBack: item.handedBack })}
@@ -86,14 +86,18 @@ function Row(props: { entry: Entry } & Shown) {
       {entry.kind === 'material' ? (
         <div>
           <Link href={`/classes/${props.classId}/materials/${entry.id}`} prefetch={false} className={classes.title}>
-            {entry.title}
+            <bdi>{entry.title}</bdi>
           </Link>
           <div className="soft">{t('material')}</div>
         </div>
       ) : (
         <div>
-          <strong>{entry.title}</strong>
-          <div>{entry.body}</div>
+          <strong>
+            <bdi>{entry.title}</bdi>
+          </strong>
+          <div>
+            <bdi>{entry.body}</bdi>
+          </div>
           <div className="soft">{t('announced', { author: entry.author })}</div>
         </div>
       )}
@@ -139,7 +143,7 @@ function Unit({ unit, ...shown }: { unit: ClassLine['units'][number] } & Shown) 
   const head = (
     <>
       <h2>
-        {unit.title}
+        <bdi>{unit.title}</bdi>
         {unit.starts_at !== null && unit.ends_at !== null ? (
           <small>{times.span(unit.starts_at, unit.ends_at)}</small>
         ) : null}
@@ -199,7 +203,7 @@ export function ClassLineScreen({ line, order, chip, zone, now }: Props) {
           <div>
             <h1>
               <Sail weave={found.weave} size={26} />
-              {found.name}
+              <bdi>{found.name}</bdi>
             </h1>
             <p className="soft">{t('with', { teachers: found.teachers.join(', '), room: found.room })}</p>
           </div>

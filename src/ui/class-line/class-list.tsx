@@ -17,7 +17,7 @@ export function ClassList({ classes: list }: { classes: readonly (SchoolClass & 
             <Sail weave={found.weave} size={26} />
             <div>
               <Link href={`/classes/${found.id}`} prefetch={false} className={classes.title}>
-                {found.name}
+                <bdi>{found.name}</bdi>
               </Link>
               <div className="soft">{t('with', { teachers: found.teachers.join(', '), room: found.room })}</div>
             </div>

@@ -12,8 +12,10 @@ function marked(node: DocNode): ReactNode {
 }
 
 function children(node: DocNode): ReactNode {
-  // The tree never changes while it is shown, so a child's place is its key.
-  return (node.content ?? []).map((child, i) => <Node key={`${i}-${child.type}`} node={child} />);
+  return (node.content ?? []).map((child, i) => (
+    // biome-ignore lint/suspicious/noArrayIndexKey: the tree never changes while it is shown
+    <Node key={i} node={child} />
+  ));
 }
 
 function Node({ node }: { node: DocNode }): ReactNode {

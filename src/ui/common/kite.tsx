@@ -73,6 +73,7 @@ const DRAWN: Record<State, React.ReactNode> = {
 export function Kite({ state, labelled = false, color }: { state: State; labelled?: boolean; color?: string }) {
   const t = useTranslations('state');
   return (
+    // biome-ignore lint/a11y/noSvgWithoutTitle: it is labelled, or hidden where its word stands beside it
     <svg
       className="kite"
       viewBox="0 0 24 31"

@@ -27,7 +27,9 @@ import { useSessionState, useSessions } from './use-sessions';
 import type { WritingHandle } from './writing';
 
 const Writing = dynamic(() => import('./writing').then(({ Writing: loaded }) => loaded), { ssr: false });
-const HandInDialog = dynamic(() => import('./hand-in-dialog').then(({ HandInDialog: loaded }) => loaded), { ssr: false });
+const HandInDialog = dynamic(() => import('./hand-in-dialog').then(({ HandInDialog: loaded }) => loaded), {
+  ssr: false,
+});
 
 const HAND_IN = 'hand-in';
 const SHEETS = ['brief', 'rubric', 'feedback', 'aside'] as const;
@@ -182,7 +184,9 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     if (one.kind !== 'write') return one.done ? t('step-done') : times.length(one.minutes);
     if (!check) return one.document ? '' : times.length(one.minutes);
     const answered = check.answers.filter((answer) => answer.answered).length;
-    return check.answers.length > 0 ? t('answered', { n: answered, of: check.answers.length }) : t('words', { n: check.words });
+    return check.answers.length > 0
+      ? t('answered', { n: answered, of: check.answers.length })
+      : t('words', { n: check.words });
   };
   const knots: Knot[] = [
     ...view.steps.map((one) => ({
@@ -202,7 +206,10 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const reading = (one: DeskStep): ReactNode => (
     <Pane label={one.title}>
       <header className={classes.paneHead}>
-        <strong>{one.title}</strong> <span>{t('reading', { length: times.length(one.minutes) })}</span>
+        <strong>
+          <bdi>{one.title}</bdi>
+        </strong>{' '}
+        <span>{t('reading', { length: times.length(one.minutes) })}</span>
       </header>
       <div className={classes.paneBody}>
         {one.body ? <DocumentView document={one.body} lang={view.class.locale} /> : null}
@@ -279,7 +286,9 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         </Pane>
       );
     }
-    const beside = view.steps.findLast((one) => one.kind === 'read' && view.steps.indexOf(one) < view.steps.indexOf(step));
+    const beside = view.steps.findLast(
+      (one) => one.kind === 'read' && view.steps.indexOf(one) < view.steps.indexOf(step),
+    );
     if (!beside) return writingPane(step);
     return (
       <SideBySide
@@ -299,13 +308,18 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         <div>
           <p className={classes.crumb}>
             <Link href={`/classes/${view.class.id}`} prefetch={false}>
-              {view.class.name}
+              <bdi>{view.class.name}</bdi>
             </Link>
-            {view.unit ? `, ${view.unit}` : null}
+            {view.unit ? (
+              <>
+                {' · '}
+                <bdi>{view.unit}</bdi>
+              </>
+            ) : null}
           </p>
           <h1>
             <Sail weave={view.class.weave} size={20} />
-            {view.title}
+            <bdi>{view.title}</bdi>
           </h1>
         </div>
         <div className={classes.facts}>
@@ -321,7 +335,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
             <StateWord state={view.state} />
             {view.steps.some(({ document }) => document) && !done ? (
               <>
-                {', '}
+                <span aria-hidden="true">·</span>
                 <SafetyWords state={safety} times={times} />
               </>
             ) : null}
@@ -447,4 +461,3 @@ function SheetBody({ name, view, times, now }: { name: SheetName; view: DeskView
       );
   }
 }
-

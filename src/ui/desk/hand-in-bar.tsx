@@ -38,7 +38,8 @@ function Checked({ view, check, unfolded, unfold, jump }: Props) {
   const t = useTranslations('check');
   const { todo, note } = useFindingWords();
   if (view.takes === 'tick') return <p>{t('nothing-to-hand-in')}</p>;
-  if (!check) return <p className="soft">{view.steps.some(({ document }) => document) ? t('looking') : t('not-opened')}</p>;
+  if (!check)
+    return <p className="soft">{view.steps.some(({ document }) => document) ? t('looking') : t('not-opened')}</p>;
   const unmet = check.findings.filter((finding) => finding.result === 'unmet');
   const lead = check.untouched ? t('untouched') : unmet.slice(0, 2).map(todo).join(' ');
   return (
@@ -73,10 +74,10 @@ function Checked({ view, check, unfolded, unfold, jump }: Props) {
 
 function Bar({ says, children, label }: { says: ReactNode; children?: ReactNode; label: string }) {
   return (
-    <footer className={classes.bar} aria-label={label}>
+    <section className={classes.bar} aria-label={label}>
       <div className={classes.says}>{says}</div>
       <div className={classes.moves}>{children}</div>
-    </footer>
+    </section>
   );
 }
 
@@ -155,7 +156,9 @@ export function HandInBar(props: Props) {
         </>
       }
     >
-      {view.state === 'another-go' ? <QuietButton onClick={props.readFeedback}>{t('read-feedback')}</QuietButton> : null}
+      {view.state === 'another-go' ? (
+        <QuietButton onClick={props.readFeedback}>{t('read-feedback')}</QuietButton>
+      ) : null}
       {can('tick-off') ? (
         <PrimaryButton onClick={props.handIn} loading={props.busy}>
           {t('tick-off')}

@@ -24,11 +24,17 @@ export function Rope({ knots, current, tight, go }: Props) {
     <nav className={classes.rope} aria-label={t('steps')} data-tight={tight || undefined}>
       <ol>
         {knots.map((knot, i) => (
-          <li key={knot.id} className={knot.done ? classes.done : undefined} style={{ '--knot': i } as React.CSSProperties}>
+          <li
+            key={knot.id}
+            className={knot.done ? classes.done : undefined}
+            style={{ '--knot': i } as React.CSSProperties}
+          >
             <button type="button" aria-current={knot.id === current ? 'step' : undefined} onClick={() => go(knot.id)}>
               <span className={classes.knot} aria-hidden="true" />
               <span>
-                <span className={classes.title}>{knot.title}</span>
+                <span className={classes.title}>
+                  <bdi>{knot.title}</bdi>
+                </span>
                 {knot.done ? <span className="visually-hidden">{t('done')}</span> : null}
                 <small>{knot.says}</small>
               </span>

@@ -15,13 +15,18 @@ export function RubricView({ rubric }: { rubric: readonly Criterion[] }) {
       {rubric.map((criterion) => (
         <section key={criterion.id} className={classes.criterion}>
           <h3>
-            {criterion.title} <span className="soft">{t('points', { n: criterion.points })}</span>
+            <bdi>{criterion.title}</bdi> <span className="soft">{t('points', { n: criterion.points })}</span>
           </h3>
           <ul>
             {criterion.levels.map((level) => (
               <li key={level.title}>
-                <strong>{level.title}</strong> <span className="num soft">{t('points', { n: level.points })}</span>
-                <div className="soft">{level.says}</div>
+                <strong>
+                  <bdi>{level.title}</bdi>
+                </strong>{' '}
+                <span className="num soft">{t('points', { n: level.points })}</span>
+                <div className="soft">
+                  <bdi>{level.says}</bdi>
+                </div>
               </li>
             ))}
           </ul>
@@ -48,11 +53,15 @@ export function FeedbackView({ feedback, times, now }: { feedback: readonly Feed
             {one.lostLate > 0 ? ` ${t('lost-late', { earned: one.earned ?? 0, loss: one.lostLate })}` : ''}
             {one.anotherGo ? ` ${t('another-go')}` : ''}
           </p>
-          {one.general === '' ? null : <p className={classes.general}>{one.general}</p>}
+          {one.general === '' ? null : (
+            <p className={classes.general}>
+              <bdi>{one.general}</bdi>
+            </p>
+          )}
           {one.result.byCriterion.map(({ criterion, won, lost, comment }) => (
             <div key={criterion.id} className={classes.criterion}>
               <h3>
-                {criterion.title}{' '}
+                <bdi>{criterion.title}</bdi>{' '}
                 <span className="num">
                   {won === null ? t('not-marked') : t('won', { won, points: criterion.points })}
                 </span>
@@ -63,7 +72,8 @@ export function FeedbackView({ feedback, times, now }: { feedback: readonly Feed
                 </div>
               )}
               <p>
-                {lost === null ? null : lost > 0 ? <strong>{t('lost', { n: lost })}</strong> : t('none-lost')} {comment}
+                {lost === null ? null : lost > 0 ? <strong>{t('lost', { n: lost })}</strong> : t('none-lost')}{' '}
+                <bdi>{comment}</bdi>
               </p>
             </div>
           ))}

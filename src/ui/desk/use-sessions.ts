@@ -20,12 +20,14 @@ export function useSessions(steps: readonly DeskStep[]): ReadonlyMap<string, Doc
     if (wanted === '') return;
     let left = false;
     const opened: DocumentSession[] = [];
-    void Promise.all([import('./document-session'), import('./save-line')]).then(([{ DocumentSession }, { SaveLine }]) => {
-      if (left) return;
-      line ??= new SaveLine(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/save`);
-      for (const id of wanted.split(' ')) opened.push(new DocumentSession(id, line));
-      setSessions(new Map(opened.map((session) => [session.id, session])));
-    });
+    void Promise.all([import('./document-session'), import('./save-line')]).then(
+      ([{ DocumentSession }, { SaveLine }]) => {
+        if (left) return;
+        line ??= new SaveLine(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/save`);
+        for (const id of wanted.split(' ')) opened.push(new DocumentSession(id, line));
+        setSessions(new Map(opened.map((session) => [session.id, session])));
+      },
+    );
     return () => {
       left = true;
       for (const session of opened) session.close();

@@ -118,9 +118,18 @@ export function Writing({ session, title, lang, notes, tools, editable, handle }
     if (!editor) return;
     editor.setEditable(canType, false);
     if (!canType || begun.current) return;
-    begun.current = true;
-    const at = place(editor, firstEmpty(editor));
-    editor.commands.focus(at ?? 'end', { scrollIntoView: false });
+    // The text may come a moment after the permission to type: the caret waits for it.
+    const begin = () => {
+      const at = place(editor, firstEmpty(editor));
+      if (begun.current || at === null) return;
+      begun.current = true;
+      editor.commands.focus(at, { scrollIntoView: false });
+    };
+    begin();
+    editor.on('update', begin);
+    return () => {
+      editor.off('update', begin);
+    };
   }, [editor, canType]);
 
   useEffect(() => {
@@ -142,7 +151,9 @@ export function Writing({ session, title, lang, notes, tools, editable, handle }
   return (
     <>
       <header className={classes.head}>
-        <strong>{title}</strong>
+        <strong>
+          <bdi>{title}</bdi>
+        </strong>
         {editor && canType && tools ? <Tools editor={editor} /> : null}
         {ready && !canType ? <span>{t('read-only')}</span> : null}
       </header>

@@ -3,7 +3,7 @@
 import { Menu, useMantineColorScheme } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useLocale, useTranslations } from 'next-intl';
-import { LOCALES } from '@/i18n/locales';
+import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
 import classes from './frame.module.css';
 
@@ -11,7 +11,7 @@ import classes from './frame.module.css';
 export function PersonMenu({ name }: { name: string }) {
   const t = useTranslations('frame');
   const router = useRouter();
-  const current = useLocale();
+  const current = localeOf(useLocale());
   const { colorScheme, setColorScheme } = useMantineColorScheme();
   const choose = async (locale: string) => {
     await post('/api/language', { locale });
@@ -27,7 +27,7 @@ export function PersonMenu({ name }: { name: string }) {
     <Menu position="bottom-end" withinPortal={false} transitionProps={{ duration: 0 }}>
       <Menu.Target>
         <button type="button" className={classes.person}>
-          {name}
+          <bdi>{name}</bdi>
         </button>
       </Menu.Target>
       <Menu.Dropdown>

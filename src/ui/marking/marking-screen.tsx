@@ -23,7 +23,9 @@ function Students({ view, zone, now }: Props) {
   const missing = view.students.filter((student) => student.handedInAt === null && !student.state.includes('back'));
   return (
     <nav className={classes.students} aria-label={t('students')}>
-      <p className="soft">{t('counts', { waiting: waiting.length, missing: missing.length, all: view.students.length })}</p>
+      <p className="soft">
+        {t('counts', { waiting: waiting.length, missing: missing.length, all: view.students.length })}
+      </p>
       <ol>
         {view.students.map((student) => (
           <li key={student.id}>
@@ -34,7 +36,7 @@ function Students({ view, zone, now }: Props) {
             >
               <Kite state={student.state} />
               <span>
-                {student.name}
+                <bdi>{student.name}</bdi>
                 <small>
                   {state(student.state)}
                   {student.handedInAt === null ? '' : `, ${times.moment(student.handedInAt, now)}`}
@@ -58,7 +60,9 @@ function HandedIn({ view, zone, now }: Props) {
   return (
     <article className={classes.work} aria-label={t('work-of', { name: open.student.name })}>
       <header>
-        <h2>{open.student.name}</h2>
+        <h2>
+          <bdi>{open.student.name}</bdi>
+        </h2>
         {receipt ? (
           <p className="soft">
             {t('receipt', { number: receipt.number, at: times.exact(receipt.at), n: open.receipts.length })}{' '}
@@ -66,9 +70,7 @@ function HandedIn({ view, zone, now }: Props) {
           </p>
         ) : null}
       </header>
-      {receipt ? null : (
-        <p>{t('nothing-yet', { due: view.dueAt === null ? '' : times.moment(view.dueAt, now) })}</p>
-      )}
+      {receipt ? null : <p>{t('nothing-yet', { due: view.dueAt === null ? '' : times.moment(view.dueAt, now) })}</p>}
       {receipt && receipt.note !== '' ? (
         <p className={classes.note}>
           <strong>{t('note')}</strong> {receipt.note}
@@ -103,7 +105,7 @@ export function MarkingScreen({ view, zone, now }: Props) {
           </p>
           <h1>
             <Sail weave={view.class.weave} size={20} />
-            {view.title}
+            <bdi>{view.title}</bdi>
           </h1>
         </div>
         <p className="soft">
@@ -113,7 +115,9 @@ export function MarkingScreen({ view, zone, now }: Props) {
       <div className={classes.columns}>
         <Students view={view} zone={zone} now={now} />
         <HandedIn view={view} zone={zone} now={now} />
-        {view.open ? <MarkingSide key={view.open.receipts[0]?.id ?? view.open.student.id} view={view} zone={zone} now={now} /> : null}
+        {view.open ? (
+          <MarkingSide key={view.open.receipts[0]?.id ?? view.open.student.id} view={view} zone={zone} now={now} />
+        ) : null}
       </div>
       <NextByKey before={order[at - 1]} after={order[at + 1]} />
     </main>

@@ -16,7 +16,15 @@ import classes from './marking.module.css';
 
 const SETTLE = 500;
 
-function CriterionMarks({ criterion, mark, change }: { criterion: Criterion; mark: Mark; change: (mark: Mark) => void }) {
+function CriterionMarks({
+  criterion,
+  mark,
+  change,
+}: {
+  criterion: Criterion;
+  mark: Mark;
+  change: (mark: Mark) => void;
+}) {
   const t = useTranslations('marking');
   const problem = mark.points === null ? null : pointsProblem(criterion, mark.points);
   return (

@@ -3,7 +3,7 @@
 import { PasswordInput, TextInput } from '@mantine/core';
 import { useLocale, useTranslations } from 'next-intl';
 import { type FormEvent, useState } from 'react';
-import { LOCALES } from '@/i18n/locales';
+import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
 import { PrimaryButton } from '@/ui/common/primary-button';
 import { Mark } from '@/ui/frame/mark';
@@ -19,7 +19,7 @@ interface DemoPerson {
 export function SignInScreen({ school, help, people }: { school: string; help: string; people: DemoPerson[] }) {
   const t = useTranslations('sign-in');
   const frame = useTranslations('frame');
-  const locale = useLocale();
+  const locale = localeOf(useLocale());
   const [forgotten, setForgotten] = useState(false);
   const [userName, setUserName] = useState('');
   const [password, setPassword] = useState('');

@@ -1,9 +1,8 @@
 'use client';
 
 import { type ReactNode, useLayoutEffect, useRef } from 'react';
+import { STRING_SIZES } from '@/core/plan/string-layout';
 import classes from './sky-string.module.css';
-
-const DAY = 158;
 
 interface Props {
   readonly label: string;
@@ -21,7 +20,7 @@ export function SkyScroll({ label, earlier, later, back, to, children }: Props) 
   const sign = () => (box.current && getComputedStyle(box.current).direction === 'rtl' ? -1 : 1);
   const lead = () => Math.min(250, (box.current?.clientWidth ?? 0) / 4);
   const toNow = (behavior: ScrollBehavior) => box.current?.scrollTo({ left: sign() * (to - lead()), behavior });
-  const by = (days: number) => box.current?.scrollBy({ left: sign() * days * DAY, behavior: 'smooth' });
+  const by = (days: number) => box.current?.scrollBy({ left: sign() * days * STRING_SIZES.day, behavior: 'smooth' });
   const placed = useRef(false);
   useLayoutEffect(() => {
     if (placed.current || !box.current) return;

@@ -51,15 +51,25 @@ export function SkyString({ layout, items, zone, now }: Props) {
           {t('now', { clock: times.clock(now) })}
         </span>
         <ol className={classes.kites}>
-          {layout.kites.map(({ id, x, lineY, thread }) => {
+          {layout.kites.map(({ id, x, lineY, thread, side }) => {
             const item = items.get(id);
             if (!item) return null;
             return (
-              <li key={id} style={{ insetInlineStart: x - 14, insetBlockStart: lineY + thread - 5 }}>
+              <li
+                key={id}
+                data-side={side}
+                style={
+                  side === 'after'
+                    ? { insetInlineStart: x - 14, insetBlockStart: lineY + thread - 5 }
+                    : { insetInlineEnd: width - x - 14, insetBlockStart: lineY + thread - 5 }
+                }
+              >
                 <Link href={`/desk/${id}`} prefetch={false} className={classes.kite}>
                   <Kite state={item.state} labelled color={hueOf(item.weave)} />
                   <span>
-                    <span className={item.state === 'overdue' ? 'plum' : undefined}>{item.title}</span>
+                    <span className={item.state === 'overdue' ? 'plum' : undefined}>
+                      <bdi>{item.title}</bdi>
+                    </span>
                     <small className="soft">
                       <span className="visually-hidden">{times.moment(item.dueAt ?? now, now)}, </span>
                       {times.length(item.minutes)}

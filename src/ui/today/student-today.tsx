@@ -45,11 +45,11 @@ function First({ ranked, today, zone, now }: { ranked: Ranked<WorkItem>; today: 
         <h3>
           <Sail weave={item.weave} />
           <Link href={`/desk/${item.id}`} prefetch={false}>
-            {item.title}
+            <bdi>{item.title}</bdi>
           </Link>
         </h3>
         <p className="soft">
-          {item.className}
+          <bdi>{item.className}</bdi>
           {item.dueAt === null ? null : (
             <>
               {' · '}
@@ -84,9 +84,9 @@ function ItemRow({ item, says, zone, now }: { item: WorkItem; says: ReactNode; z
       <Kite state={item.state} labelled />
       <div>
         <Link href={`/desk/${item.id}`} prefetch={false} className={classes.title}>
-          {item.title}
+          <bdi>{item.title}</bdi>
         </Link>{' '}
-        <span className="soft">{item.className}</span>
+        <bdi className="soft">{item.className}</bdi>
         <div className="soft">{says}</div>
       </div>
       <span className={soonness(item, now)}>{item.dueAt === null ? '' : times.moment(item.dueAt, now)}</span>

@@ -15,9 +15,9 @@ function Rows({ items, zone, now }: { items: readonly TeacherItem[]; zone: strin
           <Sail weave={item.weave} size={20} />
           <div>
             <Link href={`/marking/${item.id}`} prefetch={false} className={classes.title}>
-              {item.title}
+              <bdi>{item.title}</bdi>
             </Link>{' '}
-            <span className="soft">{item.className}</span>
+            <bdi className="soft">{item.className}</bdi>
             <div className="soft">
               {t('counts', { toMark: item.toMark, missing: item.missing, handedBack: item.handedBack })}
             </div>
