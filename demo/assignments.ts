@@ -373,7 +373,7 @@ export const ASSIGNMENTS: readonly DemoAssignment[] = [
     minutes: 2,
     points: null,
     takes: 'tick',
-    due: [2, 9, 0],
+    due: [4, 15, 0],
     says: 'Put it into the box in room 2 and tick it off here.',
     todo: ['Put the compass into the box'],
   },
@@ -454,8 +454,8 @@ export const ASSIGNMENTS: readonly DemoAssignment[] = [
     minutes: 5,
     points: null,
     takes: 'short',
-    due: [1, 20, 0],
-    says: 'One sentence of at least six words. We read them all aloud tomorrow evening.',
+    due: [2, 20, 0],
+    says: 'One sentence of at least six words. We read them all aloud on the quay.',
     questions: [['Your line about fog', 'w6-40', 'The fog came up the slip like somebody who had forgotten why.']],
   },
   {
@@ -534,7 +534,7 @@ export const ASSIGNMENTS: readonly DemoAssignment[] = [
     minutes: 5,
     points: null,
     takes: 'short',
-    due: [5, 18, 0],
+    due: [6, 18, 0],
     says: 'The new school boat needs a name. Give one, with two reasons.',
     questions: [
       [
@@ -642,7 +642,7 @@ export const ASSIGNMENTS: readonly DemoAssignment[] = [
     minutes: 30,
     points: 20,
     takes: 'pieces',
-    due: [6, 15, 0],
+    due: [7, 15, 0],
     says: 'Fly it with three tails and say which one you would keep.',
     questions: [
       [
@@ -662,7 +662,7 @@ export const ASSIGNMENTS: readonly DemoAssignment[] = [
     minutes: 5,
     points: null,
     takes: 'tick',
-    due: [3, 8, 0],
+    due: [5, 8, 0],
     says: 'Read them and agree to them before you use a knife.',
     read: {
       title: 'Read the rules',

@@ -1,0 +1,26 @@
+/** Unit tests run as native modules, since much of what we use comes only as such. */
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/src', '<rootDir>/scripts', '<rootDir>/demo'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^@messages/(.*)$': '<rootDir>/messages/$1',
+    '^@demo/(.*)$': '<rootDir>/demo/$1',
+  },
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+          target: 'es2023',
+        },
+        module: { type: 'es6' },
+      },
+    ],
+  },
+  globalSetup: '<rootDir>/scripts/jest-template.mjs',
+  testTimeout: 60_000,
+};

@@ -1,0 +1,61 @@
+import fc from 'fast-check';
+import { lateLoss, lateness } from './lateness';
+
+const DAY = 86_400_000;
+
+describe('lateness', () => {
+  // Common practice: a day counts as soon as it has begun.
+  test.each([
+    [-1, 0, 0],
+    [0, 0, 0],
+    [1, 1, 1],
+    [DAY, DAY, 1],
+    [DAY + 1, DAY + 1, 2],
+    [3 * DAY, 3 * DAY, 3],
+  ])('handed in %i ms after the due time: late by %i ms, %i days begun', (after, lateBy, daysBegun) => {
+    expect(lateness(100 * DAY + after, 100 * DAY)).toEqual({ lateBy, daysBegun });
+  });
+
+  test('without a due time nothing is late', () => {
+    expect(lateness(5, null)).toEqual({ lateBy: 0, daysBegun: 0 });
+  });
+});
+
+describe('what lateness costs', () => {
+  const twoADay = { kind: 'loss', pointsPerDay: 2, floor: 10 } as const;
+  const late = (days: number) => ({ lateBy: days * DAY, daysBegun: days });
+
+  test.each([
+    [20, 0, 0],
+    [20, 1, 2],
+    [20, 4, 8],
+    [20, 9, 10],
+    [11, 3, 1],
+    [8, 3, 0],
+  ])('%i points earned, %i days late: %i lost', (earned, days, lost) => {
+    expect(lateLoss(twoADay, late(days), earned)).toBe(lost);
+  });
+
+  test('the other two rules cost nothing', () => {
+    expect(lateLoss({ kind: 'no-loss' }, late(9), 20)).toBe(0);
+    expect(lateLoss({ kind: 'closed' }, late(0), 20)).toBe(0);
+  });
+
+  test('the grade never falls below the floor or below zero, and never rises by waiting', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 200 }).map((half) => half / 2),
+        fc.integer({ min: 0, max: 10 }),
+        fc.integer({ min: 0, max: 60 }),
+        fc.integer({ min: 0, max: 30 }),
+        (earned, pointsPerDay, floor, days) => {
+          const rule = { kind: 'loss', pointsPerDay, floor } as const;
+          const rest = earned - lateLoss(rule, late(days), earned);
+          expect(rest).toBeGreaterThanOrEqual(Math.min(earned, floor));
+          expect(rest).toBeLessThanOrEqual(earned);
+          expect(earned - lateLoss(rule, late(days + 1), earned)).toBeLessThanOrEqual(rest);
+        },
+      ),
+    );
+  });
+});

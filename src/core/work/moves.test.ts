@@ -1,0 +1,208 @@
+import fc from 'fast-check';
+import type { HandInId, StepId } from '../ids';
+import type { Fact, Facts } from './facts';
+import { allowedMoves, MOVE_KINDS, type Move, type MoveKind, makeMove } from './moves';
+import type { Rules } from './rules';
+import { STATES, type State, standing } from './standing';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+const OPENS = 10 * DAY;
+const DUE = 20 * DAY;
+const CLOSES = 25 * DAY;
+
+const rules: Rules = {
+  opensAt: OPENS,
+  dueAt: DUE,
+  closesAt: CLOSES,
+  late: { kind: 'no-loss' },
+  takes: 'pieces',
+  takeBack: true,
+  goes: null,
+};
+
+const edited = (at: number): Fact => ({ kind: 'edited', at });
+const handedIn = (at: number, id = 'h'): Fact => ({ kind: 'handed-in', at, handIn: id as HandInId });
+const takenBack = (at: number): Fact => ({ kind: 'taken-back', at });
+const handedBack = (at: number, anotherGo = false): Fact => ({ kind: 'handed-back', at, anotherGo });
+
+/** One way into each of the nine states. */
+const INTO: Record<State, { facts: Facts; now: number }> = {
+  'opens-later': { facts: [], now: OPENS - 1 },
+  'not-started': { facts: [], now: OPENS },
+  'under-way': { facts: [edited(12 * DAY)], now: 13 * DAY },
+  'handed-in': { facts: [edited(12 * DAY), handedIn(DUE)], now: 21 * DAY },
+  'handed-in-late': { facts: [edited(12 * DAY), handedIn(DUE + 1)], now: 21 * DAY },
+  'handed-back': { facts: [handedIn(15 * DAY), handedBack(16 * DAY)], now: 17 * DAY },
+  'another-go': { facts: [handedIn(15 * DAY), handedBack(16 * DAY, true)], now: 40 * DAY },
+  overdue: { facts: [], now: DUE + 1 },
+  closed: { facts: [edited(12 * DAY)], now: CLOSES + 1 },
+};
+
+/** What each state allows. Whatever is not named is refused. */
+const ALLOWED: Record<State, readonly MoveKind[]> = {
+  'opens-later': [],
+  'not-started': ['open', 'edit', 'do-step', 'hand-in'],
+  'under-way': ['open', 'edit', 'do-step', 'hand-in'],
+  'handed-in': ['open', 'take-back', 'hand-back'],
+  'handed-in-late': ['open', 'take-back', 'hand-back'],
+  'handed-back': ['open'],
+  'another-go': ['open', 'edit', 'do-step', 'hand-in'],
+  overdue: ['open', 'edit', 'do-step', 'hand-in'],
+  closed: ['open'],
+};
+
+describe('the nine states', () => {
+  test.each(STATES)('%s comes from its facts and allows just its moves', (state) => {
+    const { facts, now } = INTO[state];
+    expect(standing(facts, rules, now).state).toBe(state);
+    expect(allowedMoves(facts, now, rules)).toEqual(ALLOWED[state]);
+  });
+
+  test('the due moment is on time, the closing moment still takes', () => {
+    expect(standing([handedIn(DUE)], rules, DUE).state).toBe('handed-in');
+    expect(standing([], rules, DUE).state).toBe('not-started');
+    expect(makeMove([], { kind: 'hand-in', handIn: 'h' as HandInId, pieces: 1 }, CLOSES, rules).ok).toBe(true);
+    expect(makeMove([], { kind: 'hand-in', handIn: 'h' as HandInId, pieces: 1 }, CLOSES + 1, rules)).toMatchObject({
+      code: 'closed',
+      at: CLOSES,
+    });
+  });
+
+  test('where lateness is refused, the due time closes', () => {
+    const strict: Rules = { ...rules, late: { kind: 'closed' } };
+    expect(standing([], strict, DUE).state).toBe('not-started');
+    expect(standing([], strict, DUE + 1).state).toBe('closed');
+  });
+
+  test('taking back never costs the hand-in: at the closing time it counts again', () => {
+    const facts = [handedIn(15 * DAY), takenBack(16 * DAY), edited(17 * DAY)];
+    expect(standing(facts, rules, 18 * DAY)).toMatchObject({ state: 'under-way', handIn: null });
+    expect(standing(facts, rules, DUE + 1).state).toBe('overdue');
+    expect(standing(facts, rules, CLOSES + 1)).toMatchObject({ state: 'handed-in', handIn: { at: 15 * DAY } });
+    expect(makeMove(facts, { kind: 'take-back' }, CLOSES + 1, rules)).toMatchObject({ code: 'closed' });
+  });
+
+  test('another go that was asked for has no due time and no closing time', () => {
+    const facts = [handedIn(15 * DAY), handedBack(16 * DAY, true), handedIn(40 * DAY, 'second')];
+    expect(standing(facts, rules, 41 * DAY)).toMatchObject({ state: 'handed-in', handIn: { lateBy: 0 } });
+    expect(standing([...facts, takenBack(42 * DAY)], rules, 43 * DAY).state).toBe('another-go');
+  });
+
+  test('work that nothing is handed in for is ticked off, and only that', () => {
+    const tick: Rules = { ...rules, takes: 'tick' };
+    const now = 12 * DAY;
+    expect(makeMove([], { kind: 'tick-off', handIn: 'h' as HandInId }, now, tick).ok).toBe(true);
+    expect(makeMove([], { kind: 'hand-in', handIn: 'h' as HandInId, pieces: 1 }, now, tick)).toMatchObject({
+      code: 'only-ticked-off',
+    });
+    expect(makeMove([], { kind: 'tick-off', handIn: 'h' as HandInId }, now, rules)).toMatchObject({
+      code: 'needs-a-piece',
+    });
+    expect(makeMove([], { kind: 'hand-in', handIn: 'h' as HandInId, pieces: 0 }, now, rules)).toMatchObject({
+      code: 'nothing-to-hand-in',
+    });
+  });
+
+  test('with one go, what is handed in stays; a go that is asked for comes on top', () => {
+    const once: Rules = { ...rules, goes: 1 };
+    const facts = [handedIn(12 * DAY)];
+    expect(makeMove(facts, { kind: 'take-back' }, 13 * DAY, once)).toMatchObject({ code: 'no-goes-left' });
+    const again = [...facts, handedBack(14 * DAY, true)];
+    expect(allowedMoves(again, 15 * DAY, once)).toContain('hand-in');
+    expect(allowedMoves([handedIn(12 * DAY)], 13 * DAY, { ...rules, takeBack: false })).not.toContain('take-back');
+  });
+});
+
+const anyRules = fc.record({
+  opensAt: fc.option(fc.integer({ min: 0, max: 12 }).map((d) => d * DAY)),
+  dueAt: fc.option(fc.integer({ min: 8, max: 25 }).map((d) => d * DAY)),
+  closesAt: fc.option(fc.integer({ min: 10, max: 30 }).map((d) => d * DAY)),
+  late: fc.constantFrom<Rules['late']>(
+    { kind: 'no-loss' },
+    { kind: 'loss', pointsPerDay: 2, floor: 5 },
+    { kind: 'closed' },
+  ),
+  takes: fc.constantFrom<Rules['takes']>('pieces', 'short', 'tick'),
+  takeBack: fc.boolean(),
+  goes: fc.option(fc.integer({ min: 1, max: 3 })),
+});
+
+const anyMove = fc.oneof(
+  fc.constantFrom<Move>(
+    { kind: 'open' },
+    { kind: 'edit' },
+    { kind: 'do-step', step: 's' as StepId },
+    { kind: 'take-back' },
+    { kind: 'hand-in', handIn: 'a' as HandInId, pieces: 1 },
+    { kind: 'hand-in', handIn: 'b' as HandInId, pieces: 0 },
+    { kind: 'tick-off', handIn: 'c' as HandInId },
+    { kind: 'hand-back', anotherGo: false },
+    { kind: 'hand-back', anotherGo: true },
+  ),
+);
+
+/** A life of a piece of work: moves with hours between them, each tried, the accepted ones kept. */
+const life = fc.array(fc.record({ move: anyMove, after: fc.integer({ min: 0, max: 5 * 24 }) }), { maxLength: 25 });
+
+describe('whatever happens to a piece of work', () => {
+  test('it is in exactly one state, refusals change nothing, and a move is allowed just when it is accepted', () => {
+    fc.assert(
+      fc.property(anyRules, life, (anyOf, moves) => {
+        let facts: Facts = [];
+        let now = 0;
+        for (const { move, after } of moves) {
+          now += after * HOUR;
+          const before = standing(facts, anyOf, now);
+          expect(STATES).toContain(before.state);
+          const kept = [...facts];
+          const outcome = makeMove(facts, move, now, anyOf);
+          expect(facts).toEqual(kept);
+          if (outcome.ok) {
+            expect(allowedMoves(facts, now, anyOf)).toContain(move.kind);
+            expect(outcome.facts).toEqual([...facts, outcome.fact]);
+            facts = outcome.facts;
+          }
+          const since = standing(facts, anyOf, now).state;
+          if (outcome.ok && (move.kind === 'hand-in' || move.kind === 'tick-off')) {
+            expect(['handed-in', 'handed-in-late']).toContain(since);
+          }
+          if (outcome.ok && move.kind === 'hand-back') {
+            expect(since).toBe(move.anotherGo ? 'another-go' : 'handed-back');
+          }
+          if (!outcome.ok) expect(since).toBe(before.state);
+        }
+      }),
+      { numRuns: 600 },
+    );
+  });
+
+  test('a hand-in, once accepted, is never lost to the passing of time', () => {
+    fc.assert(
+      fc.property(anyRules, life, fc.integer({ min: 0, max: 60 }), (anyOf, moves, later) => {
+        let facts: Facts = [];
+        let now = 0;
+        for (const { move, after } of moves) {
+          now += after * HOUR;
+          const outcome = makeMove(facts, move, now, anyOf);
+          if (outcome.ok) facts = outcome.facts;
+        }
+        fc.pre(facts.some(({ kind }) => kind === 'handed-in'));
+        expect(['closed', 'opens-later', 'not-started']).not.toContain(standing(facts, anyOf, now + later * DAY).state);
+      }),
+      { numRuns: 600 },
+    );
+  });
+
+  test('every kind of move is accepted somewhere and refused somewhere', () => {
+    const tick: Rules = { ...rules, takes: 'tick' };
+    const accepted = new Set(
+      STATES.flatMap((state) => [
+        ...allowedMoves(INTO[state].facts, INTO[state].now, rules),
+        ...allowedMoves(INTO[state].facts, INTO[state].now, tick),
+      ]),
+    );
+    expect([...accepted].sort()).toEqual([...MOVE_KINDS].sort());
+    expect(allowedMoves([], OPENS - 1, rules)).toEqual([]);
+  });
+});

@@ -1,0 +1,116 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { type TestSchool, testSchool } from '@/store/test-school';
+import { type Entry, may, type Params, PERMISSIONS, RULES, type Rule } from './permissions';
+
+const APP = join(process.cwd(), 'src', 'app');
+
+/** Every page and every method of every route handler, as the table names them. */
+function entriesOnDisk(): string[] {
+  const files = readdirSync(APP, { recursive: true, encoding: 'utf8' });
+  return files.flatMap((file) => {
+    const path =
+      `/${relative(APP, join(APP, file)).replace(/\(\w+\)\//g, '')}`.replace(/\/(page|route)\.tsx?$/, '') || '/';
+    if (file.endsWith('page.tsx')) return [`PAGE ${path}`];
+    if (!file.endsWith('route.ts')) return [];
+    const source = readFileSync(join(APP, file), 'utf8');
+    return [...source.matchAll(/export const (GET|POST|PUT|PATCH|DELETE|HEAD|OPTIONS) = route\(\s*'([^']+)'/g)].map(
+      ([, method, entry]) => {
+        expect(entry).toBe(`${method} ${path}`);
+        return `${method} ${path}`;
+      },
+    );
+  });
+}
+
+test('every page and route is in the table, and the table has no others', () => {
+  const inTable = Object.keys(PERMISSIONS).filter((entry) => !entry.startsWith('SOCKET'));
+  expect(entriesOnDisk().sort()).toEqual(inTable.sort());
+});
+
+test('every exported method of a route goes through the table, and every page but the way in asks it', () => {
+  for (const file of readdirSync(APP, { recursive: true, encoding: 'utf8' })) {
+    const source = /\.tsx?$/.test(file) ? readFileSync(join(APP, file), 'utf8') : '';
+    if (file.endsWith('route.ts')) {
+      expect([file, /export (async )?function|export const \w+ = (?!route\()/.test(source)]).toEqual([file, false]);
+    }
+    if (file.endsWith('page.tsx') && !/^(page|sign-in\/page)\.tsx$/.test(file)) {
+      expect([file, source.includes("await enter('PAGE ")]).toEqual([file, true]);
+    }
+  }
+});
+
+describe('who may', () => {
+  let school: TestSchool;
+  let params: Params;
+  beforeAll(async () => {
+    school = await testSchool();
+    // Zofia is in Weather but not in Stories; Imke is in both; Ms Haddad teaches Stories only.
+    const { rows } = await school.db.query(
+      "SELECT id FROM document WHERE owner_id = 's-imke' AND assignment_id = 'cloud-ladder'",
+    );
+    const handIn = await school.db.query(
+      "SELECT id FROM hand_in WHERE student_id = 's-imke' AND assignment_id = 'storm-words'",
+    );
+    params = {
+      class: 'weather',
+      material: 'material-1',
+      picture: 'cloud-ladder-cloud-ladder',
+      assignment: 'cloud-ladder',
+      step: 'cloud-ladder-2',
+      document: (rows[0] as { id: string }).id,
+      student: 's-imke',
+      handIn: (handIn.rows[0] as { id: string }).id,
+      person: 's-imke',
+    };
+  });
+  afterAll(() => school.end());
+
+  /** Everybody who may, by rule. Whoever is not named may not. */
+  const EVERYBODY = ['s-imke', 's-zofia', 't-bello', 't-haddad'] as const;
+  const MAY: Record<Rule, readonly (typeof EVERYBODY)[number][]> = {
+    anyone: EVERYBODY,
+    'signed-in': EVERYBODY,
+    'class-member': ['s-imke', 's-zofia', 't-bello'],
+    'material-member': ['s-imke', 's-zofia', 't-bello'],
+    'picture-member': ['s-imke', 's-zofia', 't-bello'],
+    'assignment-student': ['s-imke', 's-zofia'],
+    'assignment-teacher': ['t-bello'],
+    'step-student': ['s-imke', 's-zofia'],
+    'document-owner': ['s-imke'],
+    'aside-party': ['s-imke', 't-bello'],
+    'hand-in-teacher': ['t-bello'],
+    'teacher-of-person': ['t-bello', 't-haddad'],
+  };
+
+  test('every rule is used and every rule is known', () => {
+    expect([...new Set(Object.values(PERMISSIONS))].sort()).toEqual([...RULES].sort());
+  });
+
+  test.each(Object.entries(PERMISSIONS) as [Entry, Rule][])('%s (%s)', async (entry, rule) => {
+    const now = Date.now();
+    expect(await may(school.db, entry, null, params, now)).toBe(rule === 'anyone' ? 'yes' : 'sign-in-first');
+    for (const id of EVERYBODY) {
+      const verdict = await may(school.db, entry, await school.person(id), params, now);
+      expect([id, verdict]).toEqual([id, MAY[rule].includes(id) ? 'yes' : 'no']);
+    }
+    if (rule === 'anyone' || rule === 'signed-in') return;
+    const unknown = Object.fromEntries(Object.keys(params).map((key) => [key, 'unknown']));
+    expect(await may(school.db, entry, await school.person('t-bello'), unknown, now)).toBe('no');
+  });
+
+  test('a student of another class may nothing in one that is not theirs', async () => {
+    const zofia = await school.person('s-zofia');
+    for (const entry of ['PAGE /desk/[assignment]', 'POST /api/assignments/[assignment]/hand-in'] as const) {
+      expect(await may(school.db, entry, zofia, { assignment: 'fog-line' }, Date.now())).toBe('no');
+    }
+    expect(await may(school.db, 'PAGE /classes/[class]', zofia, { class: 'stories' }, Date.now())).toBe('no');
+  });
+
+  test('a picture of work that has not opened is for teachers only', async () => {
+    await school.db.query("UPDATE assignment SET opens_at = now() + interval '1 day' WHERE id = 'cloud-ladder'");
+    const entry = 'GET /api/pictures/[picture]';
+    expect(await may(school.db, entry, await school.person('s-imke'), params, Date.now())).toBe('no');
+    expect(await may(school.db, entry, await school.person('t-bello'), params, Date.now())).toBe('yes');
+  });
+});

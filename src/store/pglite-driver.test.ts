@@ -1,0 +1,124 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { cpSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { migrate } from './migrate';
+import { openPglite } from './pglite-driver';
+
+const folders: string[] = [];
+function copy(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'kite-'));
+  folders.push(folder);
+  cpSync(join(process.cwd(), '.cache', 'template'), folder, { recursive: true });
+  return folder;
+}
+afterAll(() => {
+  for (const folder of folders) rmSync(folder, { recursive: true, force: true });
+});
+
+/** The source of a process of its own that opens the folder in its first argument. */
+const script = (body: string) => [
+  '--import',
+  'tsx',
+  '--input-type=module',
+  '-e',
+  `import fs from 'node:fs'; import { syncBuiltinESMExports } from 'node:module';
+   let syncs = 0; const real = fs.fdatasyncSync; fs.fdatasyncSync = (fd) => { syncs += 1; real(fd); }; syncBuiltinESMExports();
+   const { openPglite } = await import('./src/store/pglite-driver.ts');
+   const db = await openPglite(process.argv[1]);
+   const add = (i) => db.query('INSERT INTO sign_in_attempt (user_name, address, at) VALUES ($1, $2, now())', ['w' + i, 'test']);
+   ${body}`,
+];
+
+const plainEnv = { ...process.env, NODE_OPTIONS: '' };
+
+describe('the data folder', () => {
+  test('is for one process at a time, and free again when that one is killed', async () => {
+    const folder = copy();
+    const holder = spawn('node', [...script("console.log('open'); setInterval(() => {}, 1000);"), folder], {
+      env: plainEnv,
+    });
+    await new Promise<void>((resolve) => holder.stdout.once('data', () => resolve()));
+    await expect(openPglite(folder)).rejects.toThrow(`The data folder ${folder} is in use`);
+    const gone = new Promise((resolve) => holder.once('exit', resolve));
+    holder.kill('SIGKILL');
+    await gone;
+    // A crash may leave this file empty.
+    writeFileSync(join(folder, 'pg', 'postmaster.pid'), '');
+    const db = await openPglite(folder);
+    await expect(openPglite(folder)).rejects.toThrow('in use');
+    await db.close();
+    const again = await openPglite(folder);
+    await again.close();
+  });
+
+  test('keeps every row that was acknowledged before the process was killed', async () => {
+    const folder = copy();
+    const writer = spawn(
+      'node',
+      [...script('for (let i = 0; ; i += 1) { await add(i); fs.writeSync(1, i + "\\n"); }'), folder],
+      {
+        env: plainEnv,
+      },
+    );
+    let acknowledged = -1;
+    await new Promise<void>((resolve) => {
+      writer.stdout.on('data', (data: Buffer) => {
+        acknowledged = Number(String(data).trim().split('\n').at(-1));
+        if (acknowledged >= 100) resolve();
+      });
+    });
+    const gone = new Promise((resolve) => writer.once('close', resolve));
+    writer.kill('SIGKILL');
+    await gone;
+    const db = await openPglite(folder);
+    const { rows } = await db.query("SELECT count(*)::int AS n FROM sign_in_attempt WHERE address = 'test'");
+    expect((rows[0] as { n: number }).n).toBeGreaterThanOrEqual(acknowledged + 1);
+    await db.close();
+  });
+
+  test('syncs the write-ahead log to the disk at every commit', () => {
+    const traced = spawnSync(
+      'node',
+      [
+        ...script(
+          'const before = syncs; for (let i = 0; i < 40; i += 1) await add(i); console.log(syncs - before); await db.close();',
+        ),
+        copy(),
+      ],
+      {
+        env: plainEnv,
+        encoding: 'utf8',
+      },
+    );
+    expect(traced.stderr).toBe('');
+    expect(Number(traced.stdout)).toBeGreaterThanOrEqual(40);
+  });
+
+  test('can be read by its owner only', () => {
+    const folder = copy();
+    rmSync(folder, { recursive: true });
+    return openPglite(folder).then(async (db) => {
+      expect(statSync(folder).mode & 0o077).toBe(0);
+      expect(await migrate(db)).toEqual(['001_start.sql']);
+      expect(await migrate(db)).toEqual([]);
+      await db.close();
+    });
+  });
+
+  test('a transaction that breaks leaves nothing behind, and what is told is heard after the commit only', async () => {
+    const db = await openPglite(copy());
+    const heard: string[] = [];
+    await db.listen('event', (payload) => heard.push(payload));
+    const broken = db.transaction(async (tx) => {
+      await tx.query("SELECT pg_notify('event', 'broken')");
+      await tx.query("INSERT INTO sign_in_attempt VALUES ('x', 'rolled-back', now())");
+      throw new Error('stop');
+    });
+    await expect(broken).rejects.toThrow('stop');
+    await db.transaction((tx) => tx.query("SELECT pg_notify('event', 'kept')"));
+    const { rows } = await db.query("SELECT 1 FROM sign_in_attempt WHERE address = 'rolled-back'");
+    expect([rows, heard]).toEqual([[], ['kept']]);
+    await db.close();
+  });
+});

@@ -1,0 +1,32 @@
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { PersonId } from '@/core/ids';
+import type { Database } from './database';
+import { findPerson, type Person } from './people';
+import { openPglite } from './pglite-driver';
+
+/** A copy of the demo school in a folder of its own, on a real database, for one test file. */
+export interface TestSchool {
+  readonly db: Database;
+  readonly person: (id: string) => Promise<Person>;
+  readonly end: () => Promise<void>;
+}
+
+export async function testSchool(): Promise<TestSchool> {
+  const folder = mkdtempSync(join(tmpdir(), 'kite-'));
+  cpSync(join(process.cwd(), '.cache', 'template'), folder, { recursive: true });
+  const db = await openPglite(folder);
+  return {
+    db,
+    async person(id) {
+      const found = await findPerson(db, id as PersonId);
+      if (!found) throw new Error(`there is no ${id} in the demo school`);
+      return found;
+    },
+    async end() {
+      await db.close();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}

@@ -1,0 +1,40 @@
+import { wcagContrast } from 'culori';
+import { TOKENS, WEAVE_HUES } from './tokens';
+
+// WCAG 2.2, relative luminance and contrast ratio (the formula of its glossary), as `culori` has it.
+describe('contrast', () => {
+  // Published values: #767676 on white just passes 4.5 to 1, #777777 just fails.
+  test.each([
+    ['#767676', 4.54],
+    ['#777777', 4.48],
+    ['#000000', 21],
+  ])('%s on white is %d to 1', (colour, ratio) => {
+    expect(wcagContrast(colour, '#ffffff')).toBeCloseTo(ratio, 2);
+  });
+
+  describe.each(['light', 'dark'] as const)('%s', (scheme) => {
+    const token = TOKENS[scheme];
+    const grounds = [token.sky, token['sky-deep'], token.sheet];
+
+    test.each(['ink', 'ink-soft', 'thread', 'moss', 'amber', 'plum'] as const)(
+      '%s can be read on every ground',
+      (name) => {
+        for (const ground of grounds) expect(wcagContrast(token[name], ground)).toBeGreaterThanOrEqual(4.5);
+      },
+    );
+
+    test('the words on a button can be read', () => {
+      expect(wcagContrast(token['on-button'], token.button)).toBeGreaterThanOrEqual(4.5);
+      expect(wcagContrast(token['ink-soft'], token['line-soft'])).toBeGreaterThanOrEqual(4.5);
+    });
+
+    test('edges of fields and every weave stand out 3 to 1', () => {
+      for (const ground of grounds) {
+        expect(wcagContrast(token.edge, ground)).toBeGreaterThanOrEqual(3);
+        for (const hue of Object.values(WEAVE_HUES)) {
+          expect(wcagContrast(hue[scheme], ground)).toBeGreaterThanOrEqual(3);
+        }
+      }
+    });
+  });
+});
