@@ -1,7 +1,6 @@
 'use client';
 
 import { Textarea } from '@mantine/core';
-import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import type { AsideMessage } from '@/server/desk';
@@ -10,6 +9,7 @@ import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { PrimaryButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
+import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './aside.module.css';
 
 interface Props {
@@ -25,7 +25,7 @@ interface Props {
 /** The private exchange on one piece of work. Who will read it stands above what one writes. */
 export function Aside({ assignment, student, messages, readers, times, now }: Props) {
   const t = useTranslations('aside');
-  const router = useRouter();
+  const refresh = useRefresh();
   const path = `/api/assignments/${assignment}/asides/${student}`;
   const [draft, setDraft] = useKeptDraft(`kite-aside-${assignment}-${student}`);
   const [problem, setProblem] = useState<string | null>(null);
@@ -50,7 +50,7 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
     act.current = newAct();
     setProblem(null);
     setDraft('');
-    router.refresh();
+    refresh();
   };
 
   return (

@@ -2,7 +2,6 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useRouter, useSearchParams } from 'next/navigation';
 import { useTranslations } from 'next-intl';
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import type { Finding } from '@/core/asks/ready-check';
@@ -14,6 +13,7 @@ import { Kite } from '@/ui/common/kite';
 import { QuietButton } from '@/ui/common/primary-button';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { type Times, useTimes } from '@/ui/common/times';
+import { useRefresh } from '@/ui/common/use-refresh';
 import { Aside } from './aside';
 import classes from './desk.module.css';
 import { placeNotesOf, useFindingWords } from './finding-words';
@@ -22,6 +22,7 @@ import { ReceiptList } from './receipt-list';
 import { type Knot, Rope } from './rope';
 import { FeedbackView, RubricView } from './rubric-view';
 import { Pane, SideBySide } from './stage';
+import { useAddress } from './use-address';
 import { useReadyCheck } from './use-ready-check';
 import { useSessionState, useSessions } from './use-sessions';
 import type { WritingHandle } from './writing';
@@ -35,29 +36,17 @@ const HAND_IN = 'hand-in';
 const SHEETS = ['brief', 'rubric', 'feedback', 'aside'] as const;
 type SheetName = (typeof SHEETS)[number];
 
-/** Keeps step and sheet in the address, so that the view can be reloaded and shared. */
-function useAddress() {
-  const search = useSearchParams();
-  const change = (key: 'step' | 'sheet', value: string | null) => {
-    const next = new URLSearchParams(window.location.search);
-    if (value === null) next.delete(key);
-    else next.set(key, value);
-    window.history.replaceState(null, '', `?${next}`);
-  };
-  return { step: search.get('step'), sheet: search.get('sheet'), change };
-}
-
 /** Asks for the screen again when the next of its times passes: opening, due, closing. */
 function useBoundaries(view: DeskView): void {
-  const router = useRouter();
+  const refresh = useRefresh();
   useEffect(() => {
     const coming = [view.opensAt, view.dueAt, view.closesAt].filter((at) => at !== null && at > Date.now()) as number[];
     if (coming.length === 0) return;
     const wait = Math.min(...coming) - Date.now() + 600;
     if (wait > 2 ** 31 - 1) return;
-    const timer = setTimeout(() => router.refresh(), wait);
+    const timer = setTimeout(refresh, wait);
     return () => clearTimeout(timer);
-  }, [view, router]);
+  }, [view, refresh]);
 }
 
 function SafetyWords({ state, times }: { state: ReturnType<typeof useSessionState>; times: Times }) {
@@ -81,7 +70,7 @@ function firstStep(view: DeskView): string {
 export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; now: number }) {
   const t = useTranslations('desk');
   const times = useTimes(zone);
-  const router = useRouter();
+  const refresh = useRefresh();
   const address = useAddress();
   const sessions = useSessions(view.steps);
   const check = useReadyCheck(view, sessions);
@@ -122,8 +111,8 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const opening = step && step.kind === 'write' && !step.document && canEdit ? step.id : null;
   useEffect(() => {
     if (!opening) return;
-    void post(`/api/steps/${opening}/copy`).then((answer) => (answer.ok ? router.refresh() : setProblem(answer.code)));
-  }, [opening, router]);
+    void post(`/api/steps/${opening}/copy`).then((answer) => (answer.ok ? refresh() : setProblem(answer.code)));
+  }, [opening, refresh]);
 
   const finish = async (id: string) => {
     const answer = await post(`/api/steps/${id}/done`);
@@ -133,7 +122,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     }
     const next = ids[ids.indexOf(id) + 1];
     if (next) go(next);
-    router.refresh();
+    refresh();
   };
 
   const jump = (finding: Finding) => {
@@ -158,7 +147,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     setJoy(true);
     setTimeout(() => setJoy(false), 4000);
     go(HAND_IN);
-    router.refresh();
+    refresh();
   };
   const handIn = async () => {
     if (view.takes !== 'tick') {
@@ -177,7 +166,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     setBusy(false);
     if (!answer.ok) setProblem(answer.code);
     else go(firstStep({ ...view, state: 'under-way' }));
-    router.refresh();
+    refresh();
   };
 
   const saysOf = (one: DeskStep): string => {
@@ -404,7 +393,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
           opened={dialog}
           close={() => {
             setDialog(false);
-            router.refresh();
+            refresh();
           }}
           flush={async () => (await Promise.all([...sessions.values()].map((open) => open.flush()))).every(Boolean)}
           done={celebrate}

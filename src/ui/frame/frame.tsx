@@ -20,7 +20,7 @@ export function Frame({ shortName, children }: { shortName: string; children: Re
         {t('skip')}
       </a>
       <header className={classes.bar}>
-        <Link href="/today" className={classes.mark}>
+        <Link href="/today" prefetch={false} className={classes.mark}>
           <Mark name={t('name')} />
         </Link>
         <FrameWords words={words} label={t('places')} />

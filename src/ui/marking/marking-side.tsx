@@ -1,7 +1,6 @@
 'use client';
 
 import { NumberInput, Textarea } from '@mantine/core';
-import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
 import { addUp, type Criterion, type Mark, pointsProblem } from '@/core/marks/rubric';
@@ -10,6 +9,7 @@ import type { MarkingView } from '@/server/marking-desk';
 import { post } from '@/ui/common/client-request';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
+import { useRefresh } from '@/ui/common/use-refresh';
 import { Aside } from '@/ui/desk/aside';
 import { FeedbackView } from '@/ui/desk/rubric-view';
 import classes from './marking.module.css';
@@ -76,7 +76,7 @@ interface Props {
 /** Marks and comments by criterion, the sum, the aside, and handing back. */
 export function MarkingSide({ view, zone, now }: Props) {
   const t = useTranslations('marking');
-  const router = useRouter();
+  const refresh = useRefresh();
   const times = useTimes(zone);
   const open = view.open as NonNullable<MarkingView['open']>;
   const receipt = open.receipts[0];
@@ -116,7 +116,7 @@ export function MarkingSide({ view, zone, now }: Props) {
     setBusy(false);
     if (answer.ok) {
       setProblem(null);
-      router.refresh();
+      refresh();
       return;
     }
     const words = answer.code === 'bad-points' ? `points-${answer.problem}` : `problem-${answer.code}`;

@@ -188,7 +188,7 @@ export function StudentToday({ today, zone, now }: { today: Today; zone: string;
                 )}
                 <div>
                   <Link
-                    href={`/desk/${event.assignment_id}${event.kind === 'posted' ? '' : event.kind === 'aside-written' ? '?sheet=aside' : '?sheet=feedback'}`}
+                    href={`/desk/${event.assignment_id}${event.kind === 'posted' ? '' : event.kind === 'aside-written' ? '#sheet=aside' : '#sheet=feedback'}`}
                     prefetch={false}
                   >
                     {t(`event-${event.kind}`, { title: event.title })}

@@ -1,0 +1,195 @@
+import { WebSocket } from 'ws';
+import { type Entry, PERMISSIONS, type Rule } from '@/server/permissions';
+import { expect, type School, signIn, test } from './school';
+
+const PARAMS: Record<string, string> = {
+  class: 'weather',
+  material: 'material-1',
+  picture: 'cloud-ladder-cloud-ladder',
+  assignment: 'cloud-ladder',
+  step: 'cloud-ladder-2',
+  student: 's-imke',
+  handIn: 'unknown',
+  person: 's-imke',
+};
+
+const entries = (Object.entries(PERMISSIONS) as [Entry, Rule][])
+  .filter(([entry]) => !entry.startsWith('SOCKET'))
+  .map(([entry, rule]) => {
+    const [method = '', path = ''] = entry.split(' ');
+    return { entry, rule, method, path: path.replace(/\[(\w+)\]/g, (_, name: string) => PARAMS[name] ?? '') };
+  });
+
+test('every page and route, tried by nobody and by people who may not', async ({ browser, school }) => {
+  const nobody = await browser.newContext();
+  const stranger = await browser.newContext();
+  await signIn(stranger, school, 't-haddad');
+  const headers = { origin: school.url };
+  for (const { entry, rule, method, path } of entries.filter((one) => one.rule !== 'anyone')) {
+    const ask = (who: typeof nobody) =>
+      who.request.fetch(school.url + path, {
+        method: method === 'PAGE' ? 'GET' : method,
+        headers,
+        maxRedirects: 0,
+        data: method === 'POST' ? {} : undefined,
+      });
+    const out = await ask(nobody);
+    expect([entry, out.status()]).toEqual([entry, method === 'PAGE' ? 307 : 401]);
+    if (method === 'PAGE') expect(out.headers().location).toContain('/sign-in');
+    // Ms Haddad teaches another class. She does teach Imke, so she may make her a code.
+    if (rule === 'signed-in' || rule === 'teacher-of-person') continue;
+    const other = await ask(stranger);
+    expect([entry, other.status()]).toEqual([entry, 404]);
+    expect(await other.text()).not.toMatch(/at .*\.(js|ts):\d+/);
+  }
+});
+
+test('a request that writes from another site is refused', async ({ context, school }) => {
+  await signIn(context, school, 's-imke');
+  for (const origin of ['https://elsewhere.example', undefined]) {
+    const answer = await context.request.post(`${school.url}/api/steps/cloud-ladder-2/copy`, {
+      headers: origin ? { origin } : {},
+    });
+    expect([origin, answer.status()]).toEqual([origin, 403]);
+  }
+});
+
+test('bad input gets a code and no stack trace', async ({ context, school }) => {
+  await signIn(context, school, 's-imke');
+  const post = (path: string, data: string) =>
+    context.request.post(school.url + path, {
+      data,
+      headers: { origin: school.url, 'content-type': 'application/json' },
+    });
+  const cases: [string, string, number, string][] = [
+    ['/api/assignments/cloud-ladder/hand-in', '{', 422, 'bad-input'],
+    ['/api/assignments/cloud-ladder/hand-in', '{"act":"x"}', 422, 'bad-input'],
+    ['/api/assignments/cloud-ladder/hand-in', `{"act":"12345678","note":"${'n'.repeat(300_000)}"}`, 413, 'too-long'],
+    ['/api/assignments/nothing-here/hand-in', '{"act":"12345678","note":""}', 404, 'not-found'],
+    ['/api/assignments/cloud-ladder/take-back', '{}', 409, 'not-handed-in'],
+    ['/api/assignments/which-way/hand-in', '{"act":"12345678","note":""}', 409, 'not-open-yet'],
+    ['/api/assignments/postcards/hand-in', '{"act":"12345678","note":""}', 409, 'closed'],
+    ['/api/language', '{"locale":"xx"}', 422, 'bad-input'],
+    ['/api/sign-in', '{"userName":"imke","password":"wrong"}', 401, 'wrong-password'],
+    ['/api/sign-in/demo', '{"person":"nobody"}', 404, 'not-a-demo'],
+  ];
+  for (const [path, data, status, code] of cases) {
+    const answer = await post(path, data);
+    expect([path, answer.status(), (await answer.json()).code]).toEqual([path, status, code]);
+  }
+  expect((await context.request.get(`${school.url}/desk/nothing-here`)).status()).toBe(404);
+  expect((await context.request.get(`${school.url}/nothing-here`)).status()).toBe(404);
+});
+
+/** Says something on a save socket and gives back the first answer. */
+async function onSocket(school: School, cookie: string, messages: unknown[], origin = school.url): Promise<string> {
+  return new Promise((resolve) => {
+    const socket = new WebSocket(`${school.url.replace('http', 'ws')}/api/save`, { headers: { cookie, origin } });
+    socket.on('open', () => {
+      for (const message of messages) socket.send(typeof message === 'string' ? message : JSON.stringify(message));
+    });
+    socket.on('message', (data) => {
+      resolve(String(data));
+      socket.close();
+    });
+    socket.on('unexpected-response', (_, response) => resolve(String(response.statusCode)));
+    socket.on('error', () => resolve('error'));
+  });
+}
+
+test('the save socket is for signed-in people on our own pages, and for their own documents', async ({
+  browser,
+  school,
+}) => {
+  const owner = await browser.newContext();
+  await signIn(owner, school, 's-imke');
+  const copy = await owner.request.post(`${school.url}/api/steps/cloud-ladder-2/copy`, {
+    headers: { origin: school.url },
+  });
+  const { document } = (await copy.json()) as { document: string };
+  const other = await browser.newContext();
+  await signIn(other, school, 's-zofia');
+  const cookieOf = async (who: typeof owner) =>
+    (await who.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
+  const [mine, theirs] = [await cookieOf(owner), await cookieOf(other)];
+  const join = { kind: 'join', document, vector: '' };
+  expect(await onSocket(school, '', [join])).toBe('401');
+  expect(await onSocket(school, mine, [join], 'https://elsewhere.example')).toBe('401');
+  expect(await onSocket(school, mine, [join])).toContain('"joined"');
+  expect(await onSocket(school, theirs, [join])).toContain('"code":"gone"');
+  const update = { kind: 'update', document, n: 1, update: 'AAA=' };
+  expect(await onSocket(school, theirs, [update])).toContain('"code":"gone"');
+  expect(await onSocket(school, mine, ['not json'])).toContain('"code":"malformed"');
+  expect(await onSocket(school, mine, [{ kind: 'update', document: 7 }])).toContain('"code":"malformed"');
+});
+
+test('a malformed update is refused and the document stays as it was', async ({ context, school }) => {
+  await signIn(context, school, 's-imke');
+  const copy = await context.request.post(`${school.url}/api/steps/cloud-ladder-2/copy`, {
+    headers: { origin: school.url },
+  });
+  const { document } = (await copy.json()) as { document: string };
+  const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
+  const answers = await new Promise<string[]>((resolve) => {
+    const heard: string[] = [];
+    const socket = new WebSocket(`${school.url.replace('http', 'ws')}/api/save`, {
+      headers: { cookie, origin: school.url },
+    });
+    socket.on('open', () => {
+      socket.send(JSON.stringify({ kind: 'join', document, vector: '' }));
+    });
+    socket.on('message', (data) => {
+      heard.push(String(data));
+      if (heard.length === 1)
+        socket.send(
+          JSON.stringify({ kind: 'update', document, n: 1, update: Buffer.alloc(50, 255).toString('base64') }),
+        );
+      if (heard.length === 2) socket.send(JSON.stringify({ kind: 'join', document, vector: '' }));
+      if (heard.length === 3) {
+        resolve(heard);
+        socket.close();
+      }
+    });
+  });
+  expect(answers[1]).toContain('"code":"malformed"');
+  expect(JSON.parse(answers[2] ?? '').update).toBe(JSON.parse(answers[0] ?? '').update);
+});
+
+test('pages carry security headers, a picture opened by itself runs nothing, and the health says how it is', async ({
+  context,
+  school,
+}) => {
+  const page = await signIn(context, school, 's-imke');
+  const answer = await page.goto(`${school.url}/today`);
+  const headers = answer?.headers() ?? {};
+  expect(headers['content-security-policy']).toContain("script-src 'self' 'nonce-");
+  expect(headers['content-security-policy']).toContain("object-src 'none'");
+  expect(headers['x-content-type-options']).toBe('nosniff');
+  const cookie = (await context.cookies()).find(({ name }) => name === 'kite_session');
+  expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax' });
+  const picture = await context.request.get(`${school.url}/api/pictures/cloud-ladder-cloud-ladder`);
+  expect(picture.headers()['content-security-policy']).toContain('sandbox');
+  const health = await context.request.get(`${school.url}/api/health`);
+  expect(await health.json()).toEqual({ ok: true, version: '0.1.0', database: 'open' });
+});
+
+test('a teacher makes a code, and the student who forgot the password gets in with it', async ({ browser, school }) => {
+  const staff = await signIn(await browser.newContext(), school, 't-kerr');
+  await staff.goto(`${school.url}/classes/maths`);
+  await staff.getByText('25 people').click();
+  const row = staff.getByRole('listitem').filter({ hasText: 'Abena Mensah' });
+  await row.getByRole('button', { name: 'Make a password code' }).click();
+  const said = await row.getByRole('status').textContent();
+  const code = /: (\d{8})\./.exec(said ?? '')?.[1] ?? '';
+  const page = await (await browser.newContext()).newPage();
+  await page.goto(`${school.url}/sign-in`);
+  await page.getByRole('button', { name: 'I have forgotten my password' }).click();
+  await page.getByLabel('User name').fill('abena');
+  await page.getByLabel('Code from your teacher').fill('00000000');
+  await page.getByLabel('New password', { exact: true }).fill('a kite of my own');
+  await page.getByRole('button', { name: 'Set it and sign in' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'code' })).toContainText('Ask your teacher for a new one');
+  await page.getByLabel('Code from your teacher').fill(code);
+  await page.getByRole('button', { name: 'Set it and sign in' }).click();
+  await expect(page).toHaveURL(/today/);
+});

@@ -1,0 +1,110 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type School, signIn, test } from './school';
+
+const SCREENS: { name: string; path: string; who: string | null; ready?: string }[] = [
+  { name: 'sign in', path: '/sign-in', who: null },
+  { name: 'Today', path: '/today', who: 's-imke' },
+  { name: 'Classes', path: '/classes', who: 's-imke' },
+  { name: 'Class line', path: '/classes/weather', who: 's-imke' },
+  { name: 'Class line, newest first', path: '/classes/maths?order=newest', who: 's-imke' },
+  { name: 'a material', path: '/classes/weather/materials/material-1', who: 's-imke' },
+  { name: 'Desk, writing', path: '/desk/cloud-ladder#step=cloud-ladder-2', who: 's-imke', ready: '.answer' },
+  { name: 'Desk, rubric', path: '/desk/cloud-ladder#sheet=rubric', who: 's-imke', ready: '.answer' },
+  { name: 'Desk, aside', path: '/desk/bearings#sheet=aside', who: 's-imke', ready: '.answer' },
+  { name: 'Desk, feedback', path: '/desk/ten-mornings#sheet=feedback', who: 's-imke', ready: '.answer' },
+  { name: 'Desk, receipts', path: '/desk/storm-words#step=hand-in', who: 's-imke' },
+  { name: 'Desk, brief', path: '/desk/storm-log#sheet=brief', who: 's-imke', ready: '.answer' },
+  { name: 'Desk, to tick off', path: '/desk/tide-walk', who: 's-imke' },
+  { name: 'Desk, closed', path: '/desk/postcards', who: 's-imke' },
+  { name: 'Today of a teacher', path: '/today', who: 't-bello' },
+  { name: 'Class line of a teacher', path: '/classes/weather', who: 't-bello' },
+  { name: 'Marking desk', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello' },
+  { name: 'nothing here', path: '/desk/nothing', who: 's-imke' },
+];
+
+async function open(
+  browser: import('@playwright/test').Browser,
+  school: School,
+  screen: (typeof SCREENS)[number],
+  options: object,
+) {
+  const context = await browser.newContext({ reducedMotion: 'reduce', ...options });
+  const page = screen.who ? await signIn(context, school, screen.who) : await context.newPage();
+  await page.goto(school.url + screen.path);
+  if (screen.ready) await page.locator(screen.ready).first().waitFor();
+  return { context, page };
+}
+
+for (const screen of SCREENS) {
+  for (const [colorScheme, locale] of [
+    ['light', 'en-GB'],
+    ['dark', 'ar'],
+  ] as const) {
+    test(`axe finds nothing on ${screen.name}, ${colorScheme}, ${locale}`, async ({ browser, school }) => {
+      const { context, page } = await open(browser, school, screen, { colorScheme, locale });
+      await expect(page.locator('html')).toHaveAttribute('dir', locale === 'ar' ? 'rtl' : 'ltr');
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+        .analyze();
+      expect(violations.map(({ id, nodes }) => [id, ...nodes.slice(0, 4).map(({ html }) => html)])).toEqual([]);
+      await context.close();
+    });
+  }
+
+  test(`${screen.name} fits a phone of 360 px, in either direction`, async ({ browser, school }) => {
+    for (const locale of ['en-GB', 'ar']) {
+      const { context, page } = await open(browser, school, screen, { viewport: { width: 360, height: 740 }, locale });
+      const wider = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
+      expect([locale, wider]).toEqual([locale, 0]);
+      await context.close();
+    }
+  });
+}
+
+test('the dialog of a hand-in has nothing for axe in either scheme', async ({ browser, school }) => {
+  for (const colorScheme of ['light', 'dark'] as const) {
+    const { context, page } = await open(browser, school, SCREENS[6] as (typeof SCREENS)[number], { colorScheme });
+    await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
+    await page.getByRole('dialog').getByText('What goes').waitFor();
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
+    await context.close();
+  }
+});
+
+test('a language that is chosen stays, before and after signing in', async ({ context, school }) => {
+  const page = await context.newPage();
+  await page.goto(`${school.url}/sign-in`);
+  await page.getByRole('button', { name: 'العربية' }).click();
+  await expect(page.locator('html')).toHaveAttribute('dir', 'rtl');
+  await page.getByRole('button', { name: 'Dao Nguyen' }).click();
+  await expect(page.getByRole('heading', { name: 'افعل الآن' })).toBeVisible();
+  await page.getByRole('button', { name: 'Dao N.' }).click();
+  await page.getByRole('menuitem', { name: 'English' }).click();
+  await expect(page.getByRole('heading', { name: 'Do next' })).toBeVisible();
+});
+
+test('by keyboard alone: to the content, along the String, into the work, and from step to step', async ({
+  context,
+  school,
+}) => {
+  const page = await signIn(context, school, 's-imke');
+  await page.goto(`${school.url}/today`);
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'To the content' })).toBeFocused();
+  const strings = page.getByRole('region', { name: 'The String' });
+  await strings.focus();
+  const before = await strings.evaluate((box) => box.scrollLeft);
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(() => strings.evaluate((box) => box.scrollLeft)).toBeGreaterThan(before);
+  await strings.getByRole('link', { name: /Reading the cloud ladder/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: /Imke A/ })).toBeFocused();
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(page.getByRole('button', { name: /Read “The ladder”/ })).toHaveAttribute('aria-current', 'step');
+  await page.keyboard.press('Alt+ArrowDown');
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(page.getByRole('heading', { name: 'Receipts' })).toBeVisible();
+});

@@ -1,0 +1,163 @@
+import { time } from '@/store/database';
+import { openPglite } from '@/store/pglite-driver';
+import { expect, School, saved, signIn, test, typeAnswer } from './school';
+
+// These journeys end the server, so each has one of its own.
+test.describe('nothing that was typed is lost', () => {
+  let school: School;
+  test.beforeEach(async () => {
+    school = await School.open();
+  });
+  test.afterEach(async () => {
+    await school.end();
+    school.remove();
+  });
+
+  test('by reloading at once, by closing, or on another device', async ({ browser }) => {
+    const home = await browser.newContext();
+    const page = await signIn(home, school, 's-keanu');
+    await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
+    await expect(page.getByRole('textbox', { name: /Keanu P/ })).toBeFocused();
+    await page.keyboard.type('Typed and reloaded before it was sent.');
+    await page.reload();
+    await expect(page.getByText('Typed and reloaded before it was sent.')).toBeVisible();
+    await saved(page);
+    await typeAnswer(page, 2, 'Typed and closed.');
+    await page.close();
+
+    const again = await home.newPage();
+    await again.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
+    await expect(again.getByText('Typed and closed.')).toBeVisible();
+    await saved(again);
+
+    const tablet = await signIn(await browser.newContext(), school, 's-keanu');
+    await tablet.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
+    await expect(tablet.getByText('Typed and reloaded before it was sent.')).toBeVisible();
+    await expect(tablet.getByText('Typed and closed.')).toBeVisible();
+  });
+
+  test('in a second tab and on a second device, which see each other and freeze together', async ({ browser }) => {
+    const home = await browser.newContext();
+    const one = await signIn(home, school, 's-keanu');
+    const address = `${school.url}/desk/cloud-ladder#step=cloud-ladder-2`;
+    await one.goto(address);
+    await expect(one.getByRole('textbox', { name: /Keanu P/ })).toBeFocused();
+    const tab = await home.newPage();
+    await tab.goto(address);
+    const tablet = await signIn(await browser.newContext(), school, 's-keanu');
+    await tablet.goto(address);
+    await expect(tablet.getByRole('textbox', { name: /Keanu P/ })).toHaveAttribute('contenteditable', 'true');
+    await typeAnswer(one, 1, 'From the first.');
+    await expect(tab.getByText('From the first.')).toBeVisible();
+    await expect(tablet.getByText('From the first.')).toBeVisible();
+    await typeAnswer(tablet, 3, 'From the tablet.');
+    await expect(one.getByText('From the tablet.')).toBeVisible();
+    await saved(one);
+    await one.getByRole('button', { name: 'Hand in 1 piece' }).click();
+    await one.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
+    await expect(one.getByRole('heading', { name: /^Receipt \d/ })).toBeVisible();
+    for (const other of [tab, tablet]) {
+      await expect(other.getByText('to read, not to change')).toBeVisible();
+      await expect(other.getByRole('button', { name: 'Take back' })).toBeVisible();
+    }
+  });
+
+  test('while the server is gone: it is said, kept, and sent by itself when the server is back', async ({
+    context,
+  }) => {
+    const page = await signIn(context, school, 's-keanu');
+    await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
+    await expect(page.getByRole('textbox', { name: /Keanu P/ })).toBeFocused();
+    await typeAnswer(page, 1, 'Before. ');
+    await saved(page);
+    await school.end('SIGKILL');
+    await typeAnswer(page, 1, 'While it was gone.');
+    await expect(page.locator('[data-safety="away"]')).toContainText('kept on this device');
+    await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
+    await expect(page.getByRole('alert').filter({ hasText: 'not handed in' })).toContainText('What you typed is kept');
+    await page.getByRole('dialog').getByRole('button', { name: 'Not yet' }).last().click();
+    await school.start();
+    await saved(page);
+    await page.reload();
+    await expect(page.getByText('Before. While it was gone.')).toBeVisible();
+  });
+
+  test('when the closing time passes while the page is open', async ({ context }) => {
+    const page = await signIn(context, school, 's-keanu');
+    await page.goto(`${school.url}/desk/captain-letter`);
+    await expect(page.getByRole('textbox', { name: /Keanu P/ })).toBeFocused();
+    await page.keyboard.type('Dear Captain Osei, I live above the shop.');
+    await saved(page);
+    await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
+    // The teacher moves the closing time while the dialog is open and the network is away.
+    await page.route('**/desk/**', (route) => route.abort());
+    await school.end();
+    const db = await openPglite(school.folder);
+    await db.query("UPDATE assignment SET closes_at = $1 WHERE id = 'captain-letter'", [time(Date.now() - 60_000)]);
+    await db.close();
+    await school.start();
+    await saved(page);
+    await page.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
+    await expect(page.getByRole('alert').filter({ hasText: 'cannot be handed in any more' })).toContainText(
+      'What you typed is kept',
+    );
+    await page.unroute('**/desk/**');
+    await page.reload();
+    await expect(page.getByText(/It can no longer be handed in/)).toBeVisible();
+    await expect(page.getByText('Dear Captain Osei, I live above the shop.')).toBeVisible();
+  });
+
+  test('words that arrive after the hand-in are kept on the device and come along after taking back', async ({
+    browser,
+  }) => {
+    const home = await browser.newContext();
+    const one = await signIn(home, school, 's-keanu');
+    const address = `${school.url}/desk/cloud-ladder#step=cloud-ladder-2`;
+    await one.goto(address);
+    await expect(one.getByRole('textbox', { name: /Keanu P/ })).toBeFocused();
+    await typeAnswer(one, 1, 'It is a ladder. It has rungs.');
+    await saved(one);
+    const tablet = await signIn(await browser.newContext(), school, 's-keanu');
+    await tablet.goto(address);
+    await expect(tablet.getByText('It is a ladder.')).toBeVisible();
+    await saved(tablet);
+    // The tablet's line is cut: what it types stays with it while the other one hands in.
+    await school.end();
+    await typeAnswer(tablet, 2, 'Typed on the tablet.');
+    await one.close();
+    await tablet.context().setOffline(true);
+    await school.start();
+    const desk = await home.newPage();
+    await desk.goto(address);
+    await saved(desk);
+    await desk.getByRole('button', { name: 'Hand in 1 piece' }).click();
+    await desk.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
+    await expect(desk.getByRole('heading', { name: /^Receipt \d/ })).toBeVisible();
+    await tablet.context().setOffline(false);
+    await expect(
+      tablet
+        .locator('[data-safety="kept"], [data-safety="saved"]')
+        .or(tablet.getByText('to read, not to change'))
+        .first(),
+    ).toBeVisible();
+    await expect(tablet.getByText('Typed on the tablet.')).toBeVisible();
+    await desk.getByRole('button', { name: 'Take back' }).click();
+    await desk.getByRole('button', { name: 'Answer the questions' }).click();
+    await expect(desk.getByText('Typed on the tablet.')).toBeVisible();
+  });
+});
+
+test('a second start on the same data folder is refused with a clear message', async ({ school }) => {
+  const second = new Promise<string>((resolve) => {
+    void import('node:child_process').then(({ spawn }) => {
+      const started = spawn('node', ['server.mjs'], { env: { ...process.env, PORT: '0', KITE_DATA: school.folder } });
+      let said = '';
+      started.stderr.on('data', (data: Buffer) => {
+        said += String(data);
+      });
+      started.once('exit', (code) => resolve(`${code} ${said}`));
+    });
+  });
+  expect(await second).toMatch(/^1 .*in use by another running Kite String/s);
+});

@@ -1,0 +1,98 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type BrowserContext, test as base, expect, type Page } from '@playwright/test';
+
+async function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer().listen(0, () => {
+      const address = probe.address();
+      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+}
+
+/** The built application on a copy of the demo school, as a process that can be killed and started again. */
+export class School {
+  #process: ChildProcess | undefined;
+  readonly folder = mkdtempSync(join(tmpdir(), 'kite-e2e-'));
+
+  private constructor(readonly port: number) {}
+
+  static async open(): Promise<School> {
+    const school = new School(await freePort());
+    cpSync(join(process.cwd(), '.cache', 'template'), school.folder, { recursive: true });
+    await school.start();
+    return school;
+  }
+
+  get url(): string {
+    return `http://localhost:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    const started = spawn('node', ['server.mjs'], {
+      env: { ...process.env, PORT: String(this.port), KITE_DATA: this.folder, NODE_ENV: 'production' },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    this.#process = started;
+    await new Promise<void>((resolve, reject) => {
+      started.stdout?.on('data', (data: Buffer) => {
+        if (String(data).includes('Kite String is at')) resolve();
+      });
+      started.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+    });
+  }
+
+  /** Ends the server: politely, or as a crash would. */
+  async end(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
+    const ending = this.#process;
+    if (!ending || ending.exitCode !== null || ending.signalCode !== null) return;
+    ending.removeAllListeners('exit');
+    const gone = new Promise((resolve) => ending.once('exit', resolve));
+    ending.kill(signal);
+    await gone;
+  }
+
+  remove(): void {
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+/** Signs a person of the demo in, in a browser of their own. */
+export async function signIn(context: BrowserContext, school: School, person: string): Promise<Page> {
+  const answer = await context.request.post(`${school.url}/api/sign-in/demo`, {
+    data: { person },
+    headers: { origin: school.url },
+  });
+  expect(answer.status()).toBe(200);
+  return context.newPage();
+}
+
+/** Waits until the Desk says that everything is on the server's disk. */
+export const saved = (page: Page) => expect(page.locator('[data-safety="saved"]')).toBeVisible();
+
+/** Types into the answer place with this number, at its end. */
+export async function typeAnswer(page: Page, number: number, text: string): Promise<void> {
+  const answer = page.locator('.answer').nth(number - 1);
+  await answer.locator('p').last().click();
+  await page.keyboard.press('End');
+  await page.keyboard.type(text);
+}
+
+export const test = base.extend<object, { school: School }>({
+  school: [
+    // biome-ignore lint/correctness/noEmptyPattern: the runner reads the names from the pattern
+    async ({}, use) => {
+      const school = await School.open();
+      await use(school);
+      await school.end();
+      school.remove();
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
+});
+
+export { expect };

@@ -1,0 +1,35 @@
+'use client';
+
+import { useSyncExternalStore } from 'react';
+
+const CHANGED = 'kite-address';
+
+function subscribe(listener: () => void): () => void {
+  window.addEventListener('hashchange', listener);
+  window.addEventListener(CHANGED, listener);
+  return () => {
+    window.removeEventListener('hashchange', listener);
+    window.removeEventListener(CHANGED, listener);
+  };
+}
+
+/**
+ * Keeps step and sheet in the part of the address behind the #: it can be reloaded and shared, and
+ * changing it asks nothing of the server, so it works while that is away.
+ */
+export function useAddress() {
+  const hash = useSyncExternalStore(
+    subscribe,
+    () => window.location.hash,
+    () => '',
+  );
+  const here = new URLSearchParams(hash.slice(1));
+  const change = (key: 'step' | 'sheet', value: string | null) => {
+    const next = new URLSearchParams(window.location.hash.slice(1));
+    if (value === null) next.delete(key);
+    else next.set(key, value);
+    window.history.replaceState(null, '', `${window.location.pathname}#${next}`);
+    window.dispatchEvent(new Event(CHANGED));
+  };
+  return { step: here.get('step'), sheet: here.get('sheet'), change };
+}
