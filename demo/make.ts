@@ -1,13 +1,20 @@
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
 import { dataFolder } from '@/server/kite';
-import { FolderInUse } from '@/store/folder-lock';
+import { FolderInUse, lockFolder } from '@/store/folder-lock';
 import { migrate } from '@/store/migrate';
 import { findSchool } from '@/store/people';
 import { openPglite } from '@/store/pglite-driver';
 import { seedDemo } from './seed';
 
-// Makes the demo school in the data folder, unless there is a school in it already.
+// Makes the demo school in the data folder, unless there is a school in it already. `--fresh` clears it first.
 const began = Date.now();
 try {
+  if (process.argv.includes('--fresh')) {
+    const unlock = lockFolder(dataFolder());
+    rmSync(join(dataFolder(), 'pg'), { recursive: true, force: true });
+    unlock();
+  }
   const db = await openPglite(dataFolder());
   await migrate(db);
   if (await findSchool(db)) {

@@ -38,12 +38,12 @@ interface Measured {
   readonly openEnd: boolean;
 }
 
-function measure(ask: Ask, text: string, locale: string): Measured {
+function measure(ask: Ask, text: string, locale: string, words: (text: string) => number): Measured {
   switch (ask.kind) {
     case 'answered':
       return { found: text === '' ? 0 : 1, openEnd: false };
     case 'words':
-      return { found: countWords(text, locale), openEnd: false };
+      return { found: words(text), openEnd: false };
     case 'sentences': {
       const { sentences, openEnd } = countSentences(text, locale);
       return { found: sentences, openEnd };
@@ -51,8 +51,7 @@ function measure(ask: Ask, text: string, locale: string): Measured {
   }
 }
 
-function judge(ask: Ask, place: AnswerPlace | undefined, text: string, locale: string): Finding {
-  const { found, openEnd } = measure(ask, text, locale);
+function judge(ask: Ask, place: AnswerPlace | undefined, { found, openEnd }: Measured): Finding {
   const min = ask.kind === 'answered' ? 1 : ask.min;
   const max = ask.kind === 'answered' ? null : ask.max;
   const problem =
@@ -83,18 +82,19 @@ const folded = (node: DocNode): string => plainText(node).replace(/\s+/g, ' ').t
  */
 export function readyCheck(asks: readonly Ask[], doc: DocNode, starter: DocNode | null, locale: string): ReadyCheck {
   const places = answerPlaces(doc);
+  const counted = new Map<string, number>();
+  const words = (text: string): number => {
+    const known = counted.get(text) ?? countWords(text, locale);
+    counted.set(text, known);
+    return known;
+  };
   const byId = new Map(places.map((place) => [place.id, place]));
-  const whole =
-    places.length > 0
-      ? places
-          .map((place) => place.text)
-          .join('\n')
-          .trim()
-      : plainText(doc);
+  const parts = places.length > 0 ? places.map((place) => place.text) : [plainText(doc)];
+  const whole = parts.join('\n').trim();
   const missing = new Map((starter ? answerPlaces(starter) : []).map((place) => [place.id, { ...place, text: '' }]));
   const findings = asks.map((ask) => {
     const place = ask.place === null ? undefined : (byId.get(ask.place) ?? missing.get(ask.place));
-    return judge(ask, place, ask.place === null ? whole : (place?.text ?? ''), locale);
+    return judge(ask, place, measure(ask, ask.place === null ? whole : (place?.text ?? ''), locale, words));
   });
   const untouched = whole === '' || (starter !== null && folded(doc) === folded(starter));
   return {
@@ -103,6 +103,6 @@ export function readyCheck(asks: readonly Ask[], doc: DocNode, starter: DocNode 
     untouched,
     ready: !untouched && findings.every((finding) => finding.result === 'met' || !finding.bars),
     answers: places.map(({ id, number, text }) => ({ id, number, answered: text !== '' })),
-    words: countWords(whole, locale),
+    words: parts.reduce((sum, part) => sum + words(part), 0),
   };
 }

@@ -28,9 +28,8 @@ import { useSessionState, useSessions } from './use-sessions';
 import type { WritingHandle } from './writing';
 
 const Writing = dynamic(() => import('./writing').then(({ Writing: loaded }) => loaded), { ssr: false });
-const HandInDialog = dynamic(() => import('./hand-in-dialog').then(({ HandInDialog: loaded }) => loaded), {
-  ssr: false,
-});
+const loadDialog = () => import('./hand-in-dialog').then(({ HandInDialog: loaded }) => loaded);
+const HandInDialog = dynamic(loadDialog, { ssr: false });
 
 const HAND_IN = 'hand-in';
 const SHEETS = ['brief', 'rubric', 'feedback', 'aside'] as const;
@@ -85,6 +84,8 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const writing = useRef<WritingHandle>(null);
   const wanted = useRef<string | null | undefined>(undefined);
   useBoundaries(view);
+  // Fetched ahead, so that the dialog opens while the server is away, too.
+  useEffect(() => void loadDialog(), []);
 
   const ids = [...view.steps.map((step) => step.id as string), HAND_IN];
   const current = address.step !== null && ids.includes(address.step) ? address.step : initial;

@@ -3,6 +3,7 @@ import * as Y from 'yjs';
 import { TEXT_FIELD } from '@/core/documents/text-document';
 import type { FromServer } from '@/server/save-messages';
 import type { SaveLine } from './save-line';
+import { TypedJournal } from './typed-journal';
 
 /**
  * How safe what was typed is. `saved`: on the server's disk. `saving`: on its way. `away`: kept in this
@@ -22,6 +23,7 @@ export interface SessionState {
 const SETTLE = 120;
 const FROM_SERVER = 'server';
 const FROM_TAB = 'tab';
+const FROM_JOURNAL = 'journal';
 
 const decode = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
 
@@ -48,6 +50,7 @@ export class DocumentSession {
   readonly ydoc = new Y.Doc();
   readonly #kept: IndexeddbPersistence;
   readonly #tabs: BroadcastChannel;
+  readonly #journal: TypedJournal;
   readonly #listeners = new Set<() => void>();
   #state: SessionState = { safety: 'opening', savedAt: null, ready: false, editable: false };
   #pending: Uint8Array[] = [];
@@ -63,8 +66,12 @@ export class DocumentSession {
     this.#kept = new IndexeddbPersistence(`kite-${id}`, this.ydoc);
     this.#tabs = new BroadcastChannel(`kite-${id}`);
     this.#tabs.onmessage = ({ data }: MessageEvent<Uint8Array>) => Y.applyUpdate(this.ydoc, data, FROM_TAB);
+    this.#journal = new TypedJournal(id, localStorage);
     this.ydoc.on('update', this.#changed);
+    addEventListener('pagehide', this.#leaving);
     void this.#kept.whenSynced.then(() => {
+      // Applied as something from this browser: its database takes it in, and the server is told of it.
+      for (const update of this.#journal.takeAll()) Y.applyUpdate(this.ydoc, decode(update), FROM_JOURNAL);
       if (this.ydoc.getXmlFragment(TEXT_FIELD).length > 0) this.#set({ ready: true });
       this.line.join(this.id, { opened: this.#sayWhatIsHere, closed: this.#closed, hear: this.#hear });
     });
@@ -96,6 +103,7 @@ export class DocumentSession {
     this.#send();
     this.line.leave(this.id);
     this.ydoc.off('update', this.#changed);
+    removeEventListener('pagehide', this.#leaving);
     this.#tabs.close();
     void this.#kept.destroy().then(() => this.ydoc.destroy());
   }
@@ -122,6 +130,7 @@ export class DocumentSession {
 
   readonly #changed = (update: Uint8Array, origin: unknown): void => {
     if (origin === FROM_SERVER || origin === FROM_TAB || origin === this.#kept) return;
+    if (origin !== FROM_JOURNAL) this.#journal.write(encode(update));
     this.#tabs.postMessage(update);
     this.#pending.push(update);
     this.#mark(true);
@@ -138,6 +147,8 @@ export class DocumentSession {
     this.#inFlight = { n: this.#n, update };
     this.line.send({ kind: 'update', document: this.id, n: this.#n, update: encode(update) });
   }
+
+  readonly #leaving = (): void => this.#send();
 
   readonly #sayWhatIsHere = (): void => {
     this.line.send({ kind: 'join', document: this.id, vector: encode(Y.encodeStateVector(this.ydoc)) });

@@ -1,0 +1,61 @@
+/** The layers: an import goes down this list, never up. */
+const LAYERS = ['app', 'ui', 'workers', 'server', 'store', 'core'];
+
+const upward = LAYERS.flatMap((layer, i) =>
+  i === 0
+    ? []
+    : [
+        {
+          name: `${layer}-imports-nothing-above-it`,
+          severity: 'error',
+          from: { path: `^src/${layer}/`, pathNot: '\\.test\\.tsx?$' },
+          to: { path: `^(src/(${LAYERS.slice(0, i).join('|')})/|demo/|e2e/|bench/|scripts/)` },
+        },
+      ],
+);
+
+export default {
+  forbidden: [
+    ...upward,
+    {
+      name: 'core-is-pure',
+      comment: 'No interface, no framework, no database, no node: the core computes.',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: {
+        path: '^(node:|react|next|node_modules/(react|react-dom|next|next-intl|@mantine|@electric-sql|@tiptap|zod))',
+        pathNot: 'date-fns',
+      },
+    },
+    {
+      name: 'core-uses-no-node',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'pages-never-touch-the-drivers',
+      severity: 'error',
+      from: { path: '^src/(app|ui)/' },
+      to: { path: '^src/store/(pglite-driver|migrate|folder-lock)' },
+    },
+    {
+      name: 'application-never-imports-its-demo-or-tests',
+      severity: 'error',
+      from: { path: '^src/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^(demo|e2e|bench|scripts)/|\\.test\\.tsx?$' },
+    },
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+  ],
+  options: {
+    parser: 'swc',
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.next/' },
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: {
+      extensions: ['.ts', '.tsx', '.mjs', '.js', '.json', '.css'],
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'node', 'default'],
+    },
+  },
+};

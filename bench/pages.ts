@@ -1,0 +1,127 @@
+import { rmSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { migrate } from '@/store/migrate';
+import { openPglite } from '@/store/pglite-driver';
+import { School } from '../e2e/school';
+import { type Figure, median } from './figures';
+
+const ROUNDS = 25;
+const CLASSES = 8;
+const ASSIGNMENTS = 25;
+const CLASS_SIZE = 24;
+
+/**
+ * Fills a database with a school of so many students, each in 8 classes of 25 assignments, with a few
+ * facts on every second one. Every student has as much as every other, whatever the size of the school.
+ */
+async function fill(folder: string, students: number): Promise<void> {
+  rmSync(folder, { recursive: true, force: true });
+  const db = await openPglite(folder);
+  await migrate(db);
+  const groups = Math.ceil(students / CLASS_SIZE);
+  await db.run(`
+    INSERT INTO school VALUES ('bench', 'Bench', 'Europe/Lisbon', 'nobody', true);
+    INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash)
+      SELECT 's' || i, 'bench', 'Student ' || i, 'S. ' || i, 'student' || i, 'student', '' FROM generate_series(0, ${students - 1}) i;
+    INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash) VALUES ('t', 'bench', 'Teacher', 'T.', 'teacher', 'teacher', '');
+    INSERT INTO class (id, school_id, name, weave, room, locale)
+      SELECT 'c' || g || '-' || c, 'bench', 'Class ' || c, 'waves', '1', 'en' FROM generate_series(0, ${groups - 1}) g, generate_series(0, ${CLASSES - 1}) c;
+    INSERT INTO membership SELECT 's' || i, 'c' || (i / ${CLASS_SIZE}) || '-' || c, 'student' FROM generate_series(0, ${students - 1}) i, generate_series(0, ${CLASSES - 1}) c;
+    INSERT INTO membership SELECT 't', id, 'teacher' FROM class;
+    INSERT INTO unit (id, class_id, position, title) SELECT id || '-u' || u, id, u, 'Unit ' || u FROM class, generate_series(1, 5) u;
+    INSERT INTO assignment (id, class_id, unit_id, position, title, instructions, minutes, points, takes, posted_at, due_at, late, take_back, asks)
+      SELECT c.id || '-a' || a, c.id, c.id || '-u' || (a % 5 + 1), a, 'Assignment ' || a,
+        '{"type":"doc","content":[{"type":"paragraph","content":[{"type":"text","text":"Read and answer."}]}]}', 30, 20, 'pieces',
+        now() - interval '20 days', now() + (a - 12) * interval '1 day', '{"kind":"no-loss"}', true,
+        '[{"id":"k","place":"q1","bars":false,"kind":"sentences","min":2,"max":3}]'
+      FROM class c, generate_series(0, ${ASSIGNMENTS - 1}) a;
+    INSERT INTO step (id, assignment_id, position, kind, title, minutes, starter)
+      SELECT id || '-1', id, 1, 'write', 'Answer', 30,
+        '{"type":"doc","content":[{"type":"question","attrs":{"number":1,"text":"Why?"}},{"type":"answer","attrs":{"id":"q1"},"content":[{"type":"paragraph"}]}]}' FROM assignment;
+    INSERT INTO event (at, kind, class_id, assignment_id, student_id, actor_id)
+      SELECT now() - interval '3 days', k.kind, a.class_id, a.id, m.person_id, m.person_id
+      FROM assignment a JOIN membership m ON m.class_id = a.class_id AND m.role = 'student', (VALUES ('opened'), ('edited')) k(kind) WHERE a.position % 2 = 0;
+    ANALYZE;`);
+  await db.close();
+}
+
+async function session(school: School): Promise<string> {
+  const answer = await fetch(`${school.url}/api/sign-in/demo`, {
+    method: 'POST',
+    headers: { origin: school.url, 'content-type': 'application/json' },
+    body: JSON.stringify({ person: 's5' }),
+  });
+  return answer.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+}
+
+/** Server time of the three screens in a school of 1,000 against one of 24, asked in turns in one run. */
+export async function pageFigures(): Promise<Figure[]> {
+  const schools: School[] = [];
+  for (const students of [24, 1000]) {
+    const school = await School.open();
+    await school.end();
+    await fill(school.folder, students);
+    await school.start();
+    schools.push(school);
+  }
+  try {
+    const cookies = await Promise.all(schools.map(session));
+    const figures: Figure[] = [];
+    const pages = { today: '/today', 'class-line': '/classes/c0-0', desk: '/desk/c0-0-a4' };
+    for (const [name, path] of Object.entries(pages)) {
+      const times: number[][] = [[], []];
+      for (let round = -3; round < ROUNDS; round += 1) {
+        for (const [i, school] of schools.entries()) {
+          const before = performance.now();
+          const answer = await fetch(school.url + path, { headers: { cookie: cookies[i] ?? '' } });
+          await answer.text();
+          if (answer.status !== 200) throw new Error(`${path} answered ${answer.status}`);
+          if (round >= 0) times[i]?.push(performance.now() - before);
+        }
+      }
+      const [small = 0, large = 0] = times.map(median);
+      console.log(`# ${name}: ${small.toFixed(1)} ms in a school of 24, ${large.toFixed(1)} ms in one of 1,000`);
+      figures.push({ name: `${name}-1000-to-24`, value: large / small, unit: 'x', budget: 1.5, bound: 'most' });
+    }
+    return figures;
+  } finally {
+    for (const school of schools) {
+      await school.end();
+      school.remove();
+    }
+  }
+}
+
+/** The JavaScript that a first visit loads before anything is clicked, gzipped, by route. */
+export async function scriptFigures(): Promise<Figure[]> {
+  const school = await School.open();
+  try {
+    const signedIn = await fetch(`${school.url}/api/sign-in/demo`, {
+      method: 'POST',
+      headers: { origin: school.url, 'content-type': 'application/json' },
+      body: JSON.stringify({ person: 's-imke' }),
+    });
+    const cookie = signedIn.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+    const routes = {
+      today: ['/today', 200],
+      'class-line': ['/classes/weather', 200],
+      desk: ['/desk/cloud-ladder', 400],
+    } as const;
+    const figures: Figure[] = [];
+    for (const [name, [path, budget]] of Object.entries(routes)) {
+      const page = await (await fetch(school.url + path, { headers: { cookie } })).text();
+      const scripts = new Set(
+        [...page.matchAll(/(?:src|href)="(\/_next\/static\/[^"]+\.js[^"]*)"/g)].map(([, src]) => src ?? ''),
+      );
+      if (scripts.size === 0) throw new Error(`${path} names no script`);
+      let bytes = 0;
+      for (const src of scripts)
+        bytes += gzipSync(Buffer.from(await (await fetch(school.url + src)).arrayBuffer())).byteLength;
+      figures.push({ name: `first-load-${name}`, value: bytes / 1000, unit: 'kB-gzip', budget, bound: 'most' });
+    }
+    return figures;
+  } finally {
+    await school.end();
+    school.remove();
+  }
+}

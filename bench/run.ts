@@ -1,0 +1,24 @@
+import { existsSync } from 'node:fs';
+import makeTemplate from '../scripts/jest-template.mjs';
+import { buildIfNeeded } from '../scripts/prepare.mjs';
+import { type Figure, line } from './figures';
+import { pageFigures, scriptFigures } from './pages';
+import { readyCheckFigures } from './ready-check';
+import { savingFigures } from './saving';
+
+// `npm run bench`, or `npm run bench -- --only saving` for the groups whose name begins so.
+const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
+  'ready-check': readyCheckFigures,
+  'first-load': scriptFigures,
+  saving: savingFigures,
+  pages: pageFigures,
+};
+
+const at = process.argv.indexOf('--only');
+const only = at < 0 ? '' : (process.argv[at + 1] ?? '');
+if (!buildIfNeeded()) process.exit(1);
+if (!existsSync('.cache/template/pg/PG_VERSION')) makeTemplate();
+for (const [name, measure] of Object.entries(GROUPS)) {
+  if (!name.startsWith(only)) continue;
+  for (const figure of await measure()) console.log(line(figure));
+}

@@ -1,0 +1,150 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { STUDENTS } from '@demo/school';
+import { WebSocket } from 'ws';
+import * as Y from 'yjs';
+import { openPglite } from '@/store/pglite-driver';
+import { School } from '../e2e/school';
+import { type Figure, median } from './figures';
+
+const WRITERS = 50;
+const SECONDS = 10;
+const STEPS = ['cloud-ladder-2', 'captain-letter-1', 'low-water-2', 'tail-test-1'];
+const TEXT = 'The thin streaks right at the top give a day or sometimes two. ';
+
+interface Writer {
+  readonly waits: number[];
+  readonly updates: Uint8Array[];
+}
+
+/** One student typing letter by letter, each letter sent when the one before it is on the disk. */
+async function write(school: School, cookie: string, document: string, until: number): Promise<Writer> {
+  const ydoc = new Y.Doc();
+  const waits: number[] = [];
+  const updates: Uint8Array[] = [];
+  const socket = new WebSocket(`${school.url.replace('http', 'ws')}/api/save`, {
+    headers: { cookie, origin: school.url },
+  });
+  await new Promise((resolve, reject) => {
+    socket.once('open', resolve);
+    socket.once('error', reject);
+  });
+  return new Promise((resolve, reject) => {
+    let n = 0;
+    let sentAt = 0;
+    const text = new Y.XmlText();
+    ydoc.on('update', (update: Uint8Array) => {
+      n += 1;
+      updates.push(update);
+      sentAt = performance.now();
+      socket.send(JSON.stringify({ kind: 'update', document, n, update: Buffer.from(update).toString('base64') }));
+    });
+    socket.on('message', (data) => {
+      const message = JSON.parse(String(data));
+      if (message.kind === 'joined') {
+        Y.applyUpdate(ydoc, new Uint8Array(Buffer.from(message.update, 'base64')));
+        waits.length = 0;
+        updates.length = 0;
+        const answer = ydoc.getXmlFragment('text').get(1) as Y.XmlElement;
+        (answer.get(0) as Y.XmlElement).insert(0, [text]);
+        return;
+      }
+      if (message.kind !== 'saved') {
+        reject(new Error(String(data)));
+        return;
+      }
+      waits.push(performance.now() - sentAt);
+      if (Date.now() < until) text.insert(text.length, TEXT[n % TEXT.length] as string);
+      else {
+        socket.close();
+        resolve({ waits, updates: updates.slice(0, waits.length) });
+      }
+    });
+    socket.send(JSON.stringify({ kind: 'join', document, vector: '' }));
+  });
+}
+
+/** Opens a session and a copy for each of the writers. */
+async function copies(school: School): Promise<{ cookie: string; document: string }[]> {
+  const headers = { origin: school.url, 'content-type': 'application/json' };
+  const found: { cookie: string; document: string }[] = [];
+  for (const { id } of STUDENTS) {
+    const signedIn = await fetch(`${school.url}/api/sign-in/demo`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({ person: id }),
+    });
+    const cookie = signedIn.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+    for (const step of STEPS) {
+      const made = await fetch(`${school.url}/api/steps/${step}/copy`, {
+        method: 'POST',
+        headers: { ...headers, cookie },
+      });
+      if (!made.ok) continue;
+      const { document } = (await made.json()) as { document: string };
+      const edit = await fetch(`${school.url}/desk/${step.replace(/-\d$/, '')}`, { headers: { cookie } });
+      if ((await edit.text()).includes('"moves":["open","edit"') || step !== 'cloud-ladder-2')
+        found.push({ cookie, document });
+    }
+  }
+  return found.slice(-WRITERS);
+}
+
+/** The same rows, put in one by one, each synced, into a bare database of the same make. */
+async function bareRate(rows: readonly { document: string; update: Uint8Array }[]): Promise<number> {
+  const folder = mkdtempSync(join(tmpdir(), 'kite-bare-'));
+  const db = await openPglite(folder);
+  await db.run(
+    'CREATE TABLE document_update (seq bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY, document_id text NOT NULL, update bytea NOT NULL, at timestamptz NOT NULL)',
+  );
+  await db.run('CREATE INDEX document_update_document ON document_update (document_id, seq)');
+  const began = performance.now();
+  for (const { document, update } of rows) {
+    await db.query('INSERT INTO document_update (document_id, update, at) VALUES ($1, $2, $3)', [
+      document,
+      update,
+      new Date(),
+    ]);
+  }
+  const seconds = (performance.now() - began) / 1000;
+  await db.close();
+  rmSync(folder, { recursive: true, force: true });
+  return rows.length / seconds;
+}
+
+/** Fifty writers at once: acknowledged updates a second against bare inserts, and the longest wait of any of them. */
+export async function savingFigures(): Promise<Figure[]> {
+  const school = await School.open();
+  try {
+    const open = await copies(school);
+    if (open.length < WRITERS) throw new Error(`only ${open.length} documents could be opened`);
+    const until = Date.now() + SECONDS * 1000;
+    const began = performance.now();
+    const writers = await Promise.all(open.map(({ cookie, document }) => write(school, cookie, document, until)));
+    const seconds = (performance.now() - began) / 1000;
+    const acknowledged = writers.reduce((sum, { waits }) => sum + waits.length, 0);
+    const rate = acknowledged / seconds;
+    const rows = writers.flatMap(({ updates }, i) =>
+      updates.map((update) => ({ document: open[i]?.document ?? '', update })),
+    );
+    const bare = await bareRate(rows.slice(0, 4000));
+    const waits = writers.flatMap((writer) => writer.waits);
+    console.log(
+      `# ${acknowledged} updates in ${seconds.toFixed(1)} s: ${rate.toFixed(0)} a second; bare inserts ${bare.toFixed(0)} a second; median wait ${median(waits).toFixed(1)} ms, longest ${Math.max(...waits).toFixed(1)} ms`,
+    );
+    return [
+      { name: 'saving-50-writers', value: rate / bare, unit: 'of-bare-inserts', budget: 0.5, bound: 'least' },
+      {
+        name: 'saving-longest-wait',
+        value: Math.max(...waits) / median(waits),
+        unit: 'x-median',
+        budget: 10,
+        bound: 'most',
+      },
+    ];
+  } finally {
+    await school.end();
+    school.remove();
+  }
+}

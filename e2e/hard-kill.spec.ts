@@ -1,0 +1,113 @@
+import type { Page } from '@playwright/test';
+import { WebSocket } from 'ws';
+import * as Y from 'yjs';
+import { expect, School, signIn, test } from './school';
+
+const ROUNDS = Number(process.env.KITE_ROUNDS ?? 3);
+const WRITERS = ['s-wren', 's-yusuf', 's-keanu'];
+
+/** What a browser sent, and what of it was acknowledged, as seen on the wire. */
+class Wire {
+  readonly #sent = new Map<string, Uint8Array>();
+  readonly acknowledged: Uint8Array[] = [];
+  document = '';
+
+  constructor(page: Page) {
+    let line = 0;
+    page.on('websocket', (socket) => {
+      line += 1;
+      const own = line;
+      socket.on('framesent', ({ payload }) => {
+        const message = JSON.parse(String(payload));
+        if (message.kind === 'join') this.document = message.document;
+        if (message.kind === 'update')
+          this.#sent.set(`${own}/${message.n}`, new Uint8Array(Buffer.from(message.update, 'base64')));
+      });
+      socket.on('framereceived', ({ payload }) => {
+        const message = JSON.parse(String(payload));
+        const update = message.kind === 'saved' ? this.#sent.get(`${own}/${message.n}`) : undefined;
+        if (update) this.acknowledged.push(update);
+      });
+    });
+  }
+}
+
+/** The whole document as the server has it now. */
+async function stored(school: School, cookie: string, document: string): Promise<Map<number, number>> {
+  return new Promise((resolve, reject) => {
+    const socket = new WebSocket(`${school.url.replace('http', 'ws')}/api/save`, {
+      headers: { cookie, origin: school.url },
+    });
+    socket.on('open', () => socket.send(JSON.stringify({ kind: 'join', document, vector: '' })));
+    socket.on('error', reject);
+    socket.on('message', (data) => {
+      const message = JSON.parse(String(data));
+      socket.close();
+      if (message.kind !== 'joined') reject(new Error(`${document}: ${data}`));
+      else resolve(Y.decodeStateVector(new Uint8Array(Buffer.from(message.vector, 'base64'))));
+    });
+  });
+}
+
+test(`the server is killed ${ROUNDS} times while three browsers type: nothing acknowledged is lost, and they go on by themselves`, async ({
+  browser,
+}) => {
+  test.setTimeout(60_000 + ROUNDS * 45_000);
+  const school = await School.open();
+  const writers = await Promise.all(
+    WRITERS.map(async (id) => {
+      const context = await browser.newContext();
+      const page = await signIn(context, school, id);
+      const wire = new Wire(page);
+      await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
+      await expect(page.locator('.answer').first()).toBeVisible();
+      const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
+      await page.locator('.answer').first().locator('p').click();
+      return { id, page, wire, cookie };
+    }),
+  );
+  let typing = true;
+  const typed = new Map(writers.map(({ id }) => [id, 0]));
+  const hands = writers.map(async ({ id, page }) => {
+    while (typing) {
+      await page.keyboard.type(`${typed.get(id)} `);
+      typed.set(id, (typed.get(id) ?? 0) + 1);
+      await page.waitForTimeout(40);
+    }
+  });
+  for (let round = 1; round <= ROUNDS; round += 1) {
+    await new Promise((resolve) => setTimeout(resolve, 900 + ((round * 367) % 900)));
+    await school.end('SIGKILL');
+    const counts = writers.map(({ wire }) => wire.acknowledged.length);
+    await new Promise((resolve) => setTimeout(resolve, 150));
+    await school.start();
+    for (const { id, wire, cookie } of writers) {
+      const has = await stored(school, cookie, wire.document);
+      for (const update of wire.acknowledged) {
+        for (const { id: at, length } of Y.decodeUpdate(update).structs) {
+          expect([round, id, (has.get(at.client) ?? 0) >= at.clock + length]).toEqual([round, id, true]);
+        }
+      }
+    }
+    // They go on by themselves: each gets something acknowledged again.
+    await expect
+      .poll(() => writers.every(({ wire }, i) => wire.acknowledged.length > (counts[i] ?? 0)), { timeout: 25_000 })
+      .toBe(true);
+  }
+  typing = false;
+  await Promise.all(hands);
+  for (const { id, page } of writers) {
+    await expect(page.locator('[data-safety="saved"]')).toBeVisible({ timeout: 25_000 });
+    const everything = Array.from({ length: typed.get(id) ?? 0 }, (_, i) => `${i} `)
+      .join('')
+      .trim();
+    expect(everything.length).toBeGreaterThan(20);
+    await page.reload();
+    await expect(page.locator('.answer').first()).toContainText(everything);
+  }
+  console.log(
+    `${ROUNDS} kills; acknowledged and found: ${writers.map(({ wire }) => wire.acknowledged.length).join(', ')} updates`,
+  );
+  await school.end();
+  school.remove();
+});

@@ -1,0 +1,36 @@
+import swc from '@swc/core';
+
+// The parser that the checker uses for TypeScript is told about JSX here, which it does not do by itself.
+const parse = swc.parseFileSync;
+swc.parseFileSync = (file, options) => parse(file, { ...options, tsx: file.endsWith('.tsx') });
+
+const { cruise } = await import('dependency-cruiser');
+const { default: extractTSConfig } = await import('dependency-cruiser/config-utl/extract-ts-config');
+const { default: rules } = await import('../.dependency-cruiser.mjs');
+
+/**
+ * Holds the imports below some folders against the layer rules.
+ *
+ * @returns {Promise<{ modules: number, violations: string[] }>}
+ */
+export async function checkLayers(folders) {
+  const { tsConfig, ...options } = rules.options;
+  const { output } = await cruise(
+    folders,
+    { ...options, tsConfig, ruleSet: { forbidden: rules.forbidden }, validate: true },
+    { tsConfig: tsConfig.fileName, ...options.enhancedResolveOptions },
+    { tsConfig: extractTSConfig(tsConfig.fileName) },
+  );
+  return {
+    modules: output.summary.totalCruised,
+    violations: output.summary.violations.map(({ rule, from, to }) => `${rule.name}: ${from} imports ${to}`),
+  };
+}
+
+if (process.argv[1]?.endsWith('layers.mjs')) {
+  const { modules, violations } = await checkLayers(['src', 'demo', 'e2e', 'bench']);
+  for (const violation of violations) console.error(violation);
+  console.log(`${modules} modules, ${violations.length} against the layers`);
+  // Fewer would mean that the files were not read at all.
+  process.exit(violations.length > 0 || modules < 100 ? 1 : 0);
+}

@@ -1,0 +1,44 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, readdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+
+/** Runs a command with its output shown. Gives back whether it went well. */
+export function run(command, args, env = {}) {
+  return spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;
+}
+
+const changedAt = (path) => (existsSync(path) ? statSync(path).mtimeMs : 0);
+
+/** Installs the locked packages where they are missing or older than the lock. */
+export function installPackages() {
+  if (changedAt('node_modules/.package-lock.json') >= changedAt('package-lock.json') - 1000) return true;
+  console.log('Installing the packages …');
+  // Not `npm ci`: the lock lacks the optional packages of other platforms, and that refuses it.
+  return run('npm', ['install', '--no-audit', '--no-fund']);
+}
+
+function newest(path) {
+  if (!existsSync(path)) return 0;
+  const found = statSync(path);
+  if (!found.isDirectory()) return found.mtimeMs;
+  return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
+}
+
+/** Builds the application where there is no build, or an older one than the sources. */
+export function buildIfNeeded() {
+  const built = changedAt('.next/BUILD_ID');
+  const sources = Math.max(
+    ...['src', 'messages', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs'].map(newest),
+  );
+  if (built > sources) return true;
+  console.log('Building …');
+  return run('npx', ['next', 'build'], { NODE_ENV: 'production' });
+}
+
+/** Installs Debian packages that are not there, as root or through sudo. */
+export function installDebian(missing) {
+  if (missing.length === 0) return true;
+  console.log(`Installing ${missing.join(', ')} …`);
+  const asRoot = (args) => (process.getuid?.() === 0 ? run('apt-get', args) : run('sudo', ['apt-get', ...args]));
+  return asRoot(['update', '-qq']) && asRoot(['install', '-y', '-qq', '--no-install-recommends', ...missing]);
+}

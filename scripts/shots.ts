@@ -1,0 +1,56 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { School, signIn } from '../e2e/school';
+import makeTemplate from './jest-template.mjs';
+
+/** The main views, each as one picture from demo data. */
+const SHOTS = [
+  { name: 'sign-in', path: '/sign-in', who: null },
+  { name: 'today', path: '/today', who: 's-imke' },
+  { name: 'today-dark', path: '/today', who: 's-imke', dark: true },
+  { name: 'today-arabic', path: '/today', who: 's-imke', locale: 'ar' },
+  { name: 'today-phone', path: '/today', who: 's-imke', phone: true },
+  { name: 'class-line', path: '/classes/weather', who: 's-imke' },
+  { name: 'class-line-phone-dark', path: '/classes/weather', who: 's-imke', phone: true, dark: true },
+  { name: 'desk', path: '/desk/cloud-ladder', who: 's-imke' },
+  { name: 'desk-dark', path: '/desk/cloud-ladder#sheet=rubric', who: 's-imke', dark: true },
+  { name: 'desk-arabic', path: '/desk/cloud-ladder', who: 's-imke', locale: 'ar' },
+  { name: 'desk-phone', path: '/desk/cloud-ladder', who: 's-imke', phone: true },
+  { name: 'feedback', path: '/desk/ten-mornings#sheet=feedback', who: 's-imke' },
+  { name: 'receipt', path: '/desk/storm-words#step=hand-in', who: 's-imke' },
+  { name: 'marking', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello' },
+  { name: 'teacher-today', path: '/today', who: 't-bello' },
+] as const;
+
+const folder = join(process.cwd(), 'docs', 'screenshots');
+mkdirSync(folder, { recursive: true });
+makeTemplate();
+const school = await School.open();
+const browser = await chromium.launch({
+  executablePath: process.env.KITE_CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
+});
+for (const shot of SHOTS) {
+  const context = await browser.newContext({
+    viewport: 'phone' in shot ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+    colorScheme: 'dark' in shot ? 'dark' : 'light',
+    locale: 'locale' in shot ? shot.locale : 'en-GB',
+    reducedMotion: 'reduce',
+  });
+  const page = shot.who ? await signIn(context, school, shot.who) : await context.newPage();
+  await page.goto(school.url + shot.path);
+  if (shot.path.startsWith('/desk'))
+    await page
+      .locator('.answer')
+      .first()
+      .waitFor({ timeout: 15_000 })
+      .catch(() => {});
+  await page.waitForTimeout(1200);
+  await page.screenshot({ path: join(folder, `${shot.name}.png`) });
+  console.log(shot.name);
+  await context.close();
+}
+await browser.close();
+await school.end();
+school.remove();

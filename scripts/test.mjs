@@ -1,0 +1,65 @@
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { installDebian, installPackages, run } from './prepare.mjs';
+
+// Every check there is, in order, on a machine that may have nothing but Node, git and apt.
+const chromium = process.env.KITE_CHROMIUM ?? '/usr/bin/chromium';
+const missing = [
+  ...(existsSync(chromium) ? [] : ['chromium']),
+  ...(existsSync('/usr/share/unicode/auxiliary/WordBreakTest.txt') ? [] : ['unicode-data']),
+];
+
+let passed = 0;
+let failed = 0;
+const count = (name, ok) => {
+  if (ok) passed += 1;
+  else {
+    failed += 1;
+    console.error(`✘ ${name}`);
+  }
+  return ok;
+};
+const finish = () => {
+  console.log(`${passed} passed, ${failed} failed`);
+  process.exit(failed === 0 && passed > 0 ? 0 : 1);
+};
+
+if (!count('packages', installPackages()) || !count('Debian packages', installDebian(missing))) finish();
+mkdirSync('.cache', { recursive: true });
+
+count('format and lint', run('npx', ['biome', 'ci', '.']));
+count('types', run('npx', ['next', 'typegen']) && run('npx', ['tsc', '--noEmit']));
+count('layers', run('node', ['scripts/layers.mjs']));
+count('unused code', run('npx', ['knip', '--no-config-hints']));
+
+/** Adds what a test runner wrote into its report; a runner that wrote none has failed. */
+function add(name, file, read) {
+  try {
+    const { good, bad } = read(JSON.parse(readFileSync(file, 'utf8')));
+    passed += good;
+    failed += bad;
+    if (good === 0) count(`${name}: no test ran`, false);
+  } catch {
+    count(`${name}: no report`, false);
+  }
+}
+
+for (const file of ['.cache/unit.json', '.cache/journeys.json']) rmSync(file, { force: true });
+
+const unit = run('npx', ['jest', '--json', '--outputFile=.cache/unit.json'], {
+  NODE_OPTIONS: '--experimental-vm-modules',
+});
+add('unit tests', '.cache/unit.json', (report) => ({
+  good: report.numPassedTests,
+  bad: report.numFailedTests + report.numRuntimeErrorTestSuites,
+}));
+if (!unit && failed === 0) count('unit tests', false);
+
+if (count('build', run('npx', ['next', 'build'], { NODE_ENV: 'production' }))) {
+  const journeys = run('npx', ['playwright', 'test']);
+  add('journeys', '.cache/journeys.json', ({ stats }) => ({
+    good: stats.expected + stats.flaky,
+    bad: stats.unexpected,
+  }));
+  if (!journeys && failed === 0) count('journeys', false);
+}
+finish();
