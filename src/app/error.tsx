@@ -6,7 +6,7 @@ import { useTranslations } from 'next-intl';
 export default function Broken({ error, reset }: { error: Error & { digest?: string }; reset: () => void }) {
   const t = useTranslations('lost');
   return (
-    <main style={{ padding: '12vh 24px', maxInlineSize: 560, marginInline: 'auto' }}>
+    <main id="main" style={{ padding: '12vh 24px', maxInlineSize: 560, marginInline: 'auto' }}>
       <h1>{t('broke')}</h1>
       <p>{t('broke-says', { digest: error.digest ?? '' })}</p>
       <Button color="var(--button)" autoContrast={false} c="var(--on-button)" onClick={reset}>

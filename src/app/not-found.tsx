@@ -4,7 +4,7 @@ import { useTranslations } from 'next-intl';
 export default function NotFound() {
   const t = useTranslations('lost');
   return (
-    <main style={{ padding: '12vh 24px', maxInlineSize: 560, marginInline: 'auto' }}>
+    <main id="main" style={{ padding: '12vh 24px', maxInlineSize: 560, marginInline: 'auto' }}>
       <h1>{t('title')}</h1>
       <p>{t('says')}</p>
       <Link href="/">{t('home')}</Link>

@@ -25,7 +25,7 @@ function Node({ node }: { node: DocNode }): ReactNode {
     case 'paragraph':
       return <p>{children(node)}</p>;
     case 'heading':
-      return <h3>{children(node)}</h3>;
+      return <h2>{children(node)}</h2>;
     case 'bulletList':
       return <ul>{children(node)}</ul>;
     case 'orderedList':
@@ -45,9 +45,9 @@ function Node({ node }: { node: DocNode }): ReactNode {
     }
     case 'question':
       return (
-        <h3 className={classes.question}>
+        <h2 className={classes.question}>
           <span className="num">{String(node.attrs?.number ?? '')}</span> {String(node.attrs?.text ?? '')}
-        </h3>
+        </h2>
       );
     case 'answer':
       return <div className={classes.answer}>{children(node)}</div>;

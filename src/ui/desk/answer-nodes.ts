@@ -13,7 +13,7 @@ export const Question = Node.create({
   parseHTML: () => [],
   renderHTML: ({ node }) => [
     'div',
-    { role: 'heading', 'aria-level': '3', class: 'question', contenteditable: 'false' },
+    { role: 'heading', 'aria-level': '2', class: 'question', contenteditable: 'false' },
     `${node.attrs.number} ${node.attrs.text}`,
   ],
 });

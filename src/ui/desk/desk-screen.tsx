@@ -201,7 +201,8 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         </strong>{' '}
         <span>{t('reading', { length: times.length(one.minutes) })}</span>
       </header>
-      <div className={classes.paneBody}>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key */}
+      <div className={classes.paneBody} tabIndex={0}>
         {one.body ? <DocumentView document={one.body} lang={view.class.locale} /> : null}
         {one.done || !canEdit ? null : <QuietButton onClick={() => finish(one.id)}>{t('have-read')}</QuietButton>}
       </div>
@@ -239,7 +240,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   };
 
   const handInPane = (
-    <Pane label={t('hand-in')}>
+    <Pane label={t('receipts')}>
       <div className={classes.paneBody}>
         {joy ? (
           <p className={classes.joy} role="status">

@@ -58,7 +58,8 @@ function HandedIn({ view, zone, now }: Props) {
   if (!open) return <p className="soft">{t('nobody')}</p>;
   const receipt = open.receipts[0];
   return (
-    <article className={classes.work} aria-label={t('work-of', { name: open.student.name })}>
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
+    <article className={classes.work} aria-label={t('work-of', { name: open.student.name })} tabIndex={0}>
       <header>
         <h2>
           <bdi>{open.student.name}</bdi>
