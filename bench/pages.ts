@@ -110,8 +110,12 @@ export async function scriptFigures(): Promise<Figure[]> {
     const figures: Figure[] = [];
     for (const [name, [path, budget]] of Object.entries(routes)) {
       const page = await (await fetch(school.url + path, { headers: { cookie } })).text();
+      // Scripts for browsers without modules are named in the page and fetched by no current one.
+      const tags = [...page.matchAll(/<(?:script|link)[^>]+>/g)]
+        .map(([tag]) => tag)
+        .filter((tag) => !/nomodule/i.test(tag));
       const scripts = new Set(
-        [...page.matchAll(/(?:src|href)="(\/_next\/static\/[^"]+\.js[^"]*)"/g)].map(([, src]) => src ?? ''),
+        tags.flatMap((tag) => /(?:src|href)="(\/_next\/static\/[^"]+\.js[^"]*)"/.exec(tag)?.[1] ?? []),
       );
       if (scripts.size === 0) throw new Error(`${path} names no script`);
       let bytes = 0;

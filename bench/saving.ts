@@ -10,7 +10,7 @@ import { type Figure, median } from './figures';
 
 const WRITERS = 50;
 const SECONDS = 10;
-const STEPS = ['cloud-ladder-2', 'captain-letter-1', 'low-water-2', 'tail-test-1'];
+const STEPS = ['own-forecast-1', 'tide-tables-1', 'bottle-1', 'food-web-1', 'low-water-2'];
 const TEXT = 'The thin streaks right at the top give a day or sometimes two. ';
 
 interface Writer {
@@ -83,9 +83,11 @@ async function copies(school: School): Promise<{ cookie: string; document: strin
       });
       if (!made.ok) continue;
       const { document } = (await made.json()) as { document: string };
-      const edit = await fetch(`${school.url}/desk/${step.replace(/-\d$/, '')}`, { headers: { cookie } });
-      if ((await edit.text()).includes('"moves":["open","edit"') || step !== 'cloud-ladder-2')
-        found.push({ cookie, document });
+      const page = await (
+        await fetch(`${school.url}/desk/${step.replace(/-\d$/, '')}`, { headers: { cookie } })
+      ).text();
+      // Some have handed it in already; the others may type.
+      if (page.includes('\\"edit\\"')) found.push({ cookie, document });
     }
   }
   return found.slice(-WRITERS);

@@ -82,7 +82,7 @@ test('a language that is chosen stays, before and after signing in', async ({ co
   await page.getByRole('button', { name: 'Dao Nguyen' }).click();
   await expect(page.getByRole('heading', { name: 'افعل الآن' })).toBeVisible();
   await page.getByRole('button', { name: 'Dao N.' }).click();
-  await page.getByRole('menuitem', { name: 'English' }).click();
+  await page.getByRole('button', { name: 'English' }).click();
   await expect(page.getByRole('heading', { name: 'Do next' })).toBeVisible();
 });
 

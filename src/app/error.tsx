@@ -1,6 +1,5 @@
 'use client';
 
-import { Button } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 
 export default function Broken({ error, reset }: { error: Error & { digest?: string }; reset: () => void }) {
@@ -9,9 +8,9 @@ export default function Broken({ error, reset }: { error: Error & { digest?: str
     <main id="main" style={{ padding: '12vh 24px', maxInlineSize: 560, marginInline: 'auto' }}>
       <h1>{t('broke')}</h1>
       <p>{t('broke-says', { digest: error.digest ?? '' })}</p>
-      <Button color="var(--button)" autoContrast={false} c="var(--on-button)" onClick={reset}>
+      <button type="button" className="quiet" onClick={reset}>
         {t('again')}
-      </Button>
+      </button>
     </main>
   );
 }

@@ -15,10 +15,18 @@ function segmenter(locale: string, granularity: 'word' | 'sentence'): Intl.Segme
   return found;
 }
 
+/**
+ * The lines of a text. A line break ends every word and every sentence (UAX #29, WB3b and SB4), and the
+ * segmenter takes much longer than twice as long over a text twice as long.
+ */
+const lines = (text: string): readonly string[] => text.split('\n');
+
 /** How many words a text has. */
 export function countWords(text: string, locale: string): number {
   let words = 0;
-  for (const segment of segmenter(locale, 'word').segment(text)) if (segment.isWordLike) words += 1;
+  for (const part of lines(text)) {
+    for (const segment of segmenter(locale, 'word').segment(part)) if (segment.isWordLike) words += 1;
+  }
   return words;
 }
 
@@ -36,10 +44,12 @@ export interface SentenceCount {
 export function countSentences(text: string, locale: string): SentenceCount {
   let sentences = 0;
   let last = '';
-  for (const { segment } of segmenter(locale, 'sentence').segment(text)) {
-    if (!HAS_WORD.test(segment)) continue;
-    sentences += 1;
-    last = segment;
+  for (const part of lines(text)) {
+    for (const { segment } of segmenter(locale, 'sentence').segment(part)) {
+      if (!HAS_WORD.test(segment)) continue;
+      sentences += 1;
+      last = segment;
+    }
   }
   return { sentences, openEnd: sentences > 0 && !END_MARK.test(last) };
 }

@@ -1,18 +1,46 @@
 'use client';
 
-import { Menu, useMantineColorScheme } from '@mantine/core';
-import { useRouter } from 'next/navigation';
+import { useMantineColorScheme } from '@mantine/core';
 import { useLocale, useTranslations } from 'next-intl';
+import { useEffect, useRef, useState } from 'react';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
-import classes from './frame.module.css';
+import classes from './person-menu.module.css';
 
-/** The person's own settings: language, light or dark, sign out. */
+const SCHEMES = ['light', 'dark', 'auto'] as const;
+
+/** The person's own settings: language, light or dark, sign out. A plain disclosure, to keep every first visit light. */
 export function PersonMenu({ name }: { name: string }) {
   const t = useTranslations('frame');
-  const router = useRouter();
   const current = localeOf(useLocale());
   const { colorScheme, setColorScheme } = useMantineColorScheme();
+  const [open, setOpen] = useState(false);
+  const box = useRef<HTMLDivElement>(null);
+  const button = useRef<HTMLButtonElement>(null);
+  // The scheme is known in the browser only: it is marked once the page is there.
+  const [mounted, setMounted] = useState(false);
+  useEffect(() => setMounted(true), []);
+
+  useEffect(() => {
+    if (!open) return;
+    const outside = (event: PointerEvent | FocusEvent) => {
+      if (event.target instanceof Node && !box.current?.contains(event.target)) setOpen(false);
+    };
+    const byKey = (event: KeyboardEvent) => {
+      if (event.key !== 'Escape') return;
+      setOpen(false);
+      button.current?.focus();
+    };
+    document.addEventListener('pointerdown', outside);
+    document.addEventListener('focusin', outside);
+    document.addEventListener('keydown', byKey);
+    return () => {
+      document.removeEventListener('pointerdown', outside);
+      document.removeEventListener('focusin', outside);
+      document.removeEventListener('keydown', byKey);
+    };
+  }, [open]);
+
   const choose = async (locale: string) => {
     await post('/api/language', { locale });
     // The direction is on the root element, which only a full load draws anew.
@@ -20,43 +48,48 @@ export function PersonMenu({ name }: { name: string }) {
   };
   const leave = async () => {
     await post('/api/sign-out');
-    router.replace('/sign-in');
-    router.refresh();
+    window.location.assign('/sign-in');
   };
+
   return (
-    <Menu position="bottom-end" withinPortal={false} transitionProps={{ duration: 0 }}>
-      <Menu.Target>
-        <button type="button" className={classes.person}>
-          <bdi>{name}</bdi>
-        </button>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Label>{t('language')}</Menu.Label>
-        {Object.entries(LOCALES).map(([locale, { name: word }]) => (
-          <Menu.Item
-            key={locale}
-            lang={locale}
-            aria-current={locale === current || undefined}
-            onClick={() => choose(locale)}
-          >
-            {word}
-            {locale === current ? ' ✓' : ''}
-          </Menu.Item>
-        ))}
-        <Menu.Label>{t('scheme')}</Menu.Label>
-        {(['light', 'dark', 'auto'] as const).map((scheme) => (
-          <Menu.Item
-            key={scheme}
-            aria-current={scheme === colorScheme || undefined}
-            onClick={() => setColorScheme(scheme)}
-          >
-            {t(`scheme-${scheme}`)}
-            {scheme === colorScheme ? ' ✓' : ''}
-          </Menu.Item>
-        ))}
-        <Menu.Divider />
-        <Menu.Item onClick={leave}>{t('sign-out')}</Menu.Item>
-      </Menu.Dropdown>
-    </Menu>
+    <div ref={box} className={classes.box}>
+      <button ref={button} type="button" className={classes.person} aria-expanded={open} onClick={() => setOpen(!open)}>
+        <bdi>{name}</bdi>
+      </button>
+      {open ? (
+        <div className={classes.panel}>
+          <fieldset>
+            <legend>{t('language')}</legend>
+            {Object.entries(LOCALES).map(([locale, { name: word }]) => (
+              <button
+                key={locale}
+                type="button"
+                lang={locale}
+                aria-pressed={locale === current}
+                onClick={() => choose(locale)}
+              >
+                {word}
+              </button>
+            ))}
+          </fieldset>
+          <fieldset>
+            <legend>{t('scheme')}</legend>
+            {SCHEMES.map((scheme) => (
+              <button
+                key={scheme}
+                type="button"
+                aria-pressed={mounted && scheme === colorScheme}
+                onClick={() => setColorScheme(scheme)}
+              >
+                {t(`scheme-${scheme}`)}
+              </button>
+            ))}
+          </fieldset>
+          <button type="button" onClick={leave}>
+            {t('sign-out')}
+          </button>
+        </div>
+      ) : null}
+    </div>
   );
 }
