@@ -18,8 +18,8 @@ interface Writer {
   readonly updates: Uint8Array[];
 }
 
-/** One student typing letter by letter, each letter sent when the one before it is on the disk. */
-async function write(school: School, cookie: string, document: string, until: number): Promise<Writer> {
+/** One student with the document open. Called, types letter by letter, each sent when the one before it is on the disk. */
+async function writer(school: School, cookie: string, document: string): Promise<(until: number) => Promise<Writer>> {
   const ydoc = new Y.Doc();
   const waits: number[] = [];
   const updates: Uint8Array[] = [];
@@ -30,39 +30,39 @@ async function write(school: School, cookie: string, document: string, until: nu
     socket.once('open', resolve);
     socket.once('error', reject);
   });
-  return new Promise((resolve, reject) => {
-    let n = 0;
-    let sentAt = 0;
-    const text = new Y.XmlText();
-    ydoc.on('update', (update: Uint8Array) => {
-      n += 1;
-      updates.push(update);
-      sentAt = performance.now();
-      socket.send(JSON.stringify({ kind: 'update', document, n, update: Buffer.from(update).toString('base64') }));
-    });
-    socket.on('message', (data) => {
-      const message = JSON.parse(String(data));
-      if (message.kind === 'joined') {
-        Y.applyUpdate(ydoc, new Uint8Array(Buffer.from(message.update, 'base64')));
-        waits.length = 0;
-        updates.length = 0;
-        const answer = ydoc.getXmlFragment('text').get(1) as Y.XmlElement;
-        (answer.get(0) as Y.XmlElement).insert(0, [text]);
-        return;
-      }
-      if (message.kind !== 'saved') {
-        reject(new Error(String(data)));
-        return;
-      }
-      waits.push(performance.now() - sentAt);
-      if (Date.now() < until) text.insert(text.length, TEXT[n % TEXT.length] as string);
-      else {
-        socket.close();
-        resolve({ waits, updates: updates.slice(0, waits.length) });
-      }
+  await new Promise<void>((resolve) => {
+    socket.once('message', (data) => {
+      Y.applyUpdate(ydoc, new Uint8Array(Buffer.from(JSON.parse(String(data)).update, 'base64')));
+      resolve();
     });
     socket.send(JSON.stringify({ kind: 'join', document, vector: '' }));
   });
+  return (until) =>
+    new Promise((resolve, reject) => {
+      let n = 0;
+      let sentAt = 0;
+      const text = new Y.XmlText();
+      ydoc.on('update', (update: Uint8Array) => {
+        n += 1;
+        updates.push(update);
+        sentAt = performance.now();
+        socket.send(JSON.stringify({ kind: 'update', document, n, update: Buffer.from(update).toString('base64') }));
+      });
+      socket.on('message', (data) => {
+        if (JSON.parse(String(data)).kind !== 'saved') {
+          reject(new Error(String(data)));
+          return;
+        }
+        waits.push(performance.now() - sentAt);
+        if (Date.now() < until) text.insert(text.length, TEXT[n % TEXT.length] as string);
+        else {
+          socket.close();
+          resolve({ waits, updates: updates.slice(0, waits.length) });
+        }
+      });
+      const answer = ydoc.getXmlFragment('text').get(1) as Y.XmlElement;
+      (answer.get(0) as Y.XmlElement).insert(0, [text]);
+    });
 }
 
 /** Opens a session and a copy for each of the writers. */
@@ -121,9 +121,10 @@ export async function savingFigures(): Promise<Figure[]> {
   try {
     const open = await copies(school);
     if (open.length < WRITERS) throw new Error(`only ${open.length} documents could be opened`);
+    const ready = await Promise.all(open.map(({ cookie, document }) => writer(school, cookie, document)));
     const until = Date.now() + SECONDS * 1000;
     const began = performance.now();
-    const writers = await Promise.all(open.map(({ cookie, document }) => write(school, cookie, document, until)));
+    const writers = await Promise.all(ready.map((write) => write(until)));
     const seconds = (performance.now() - began) / 1000;
     const acknowledged = writers.reduce((sum, { waits }) => sum + waits.length, 0);
     const rate = acknowledged / seconds;

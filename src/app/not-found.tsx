@@ -1,5 +1,5 @@
-import Link from 'next/link';
 import { useTranslations } from 'next-intl';
+import { PlaceLink } from '@/ui/common/place-link';
 
 export default function NotFound() {
   const t = useTranslations('lost');
@@ -7,7 +7,7 @@ export default function NotFound() {
     <main id="main" style={{ padding: '12vh 24px', maxInlineSize: 560, marginInline: 'auto' }}>
       <h1>{t('title')}</h1>
       <p>{t('says')}</p>
-      <Link href="/">{t('home')}</Link>
+      <PlaceLink href="/">{t('home')}</PlaceLink>
     </main>
   );
 }

@@ -5,7 +5,7 @@ import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
 import type { Database, Queryable } from '@/store/database';
 import { appendUpdates, compact, documentsById } from '@/store/documents';
-import { factsOfStudents, record, rulesOf } from '@/store/work';
+import { factsOfStudents, type Happening, recordAll, rulesOf } from '@/store/work';
 
 /** An update that is longer than this is not taken: no sentence is a megabyte. */
 export const LONGEST_UPDATE = 4 * 1024 * 1024;
@@ -33,6 +33,7 @@ export class Saving {
   #waiting: Waiting[] = [];
   #writing = false;
   readonly #appended = new Map<DocumentId, number>();
+  readonly #long = new Set<DocumentId>();
 
   constructor(
     private readonly db: Database,
@@ -53,6 +54,9 @@ export class Saving {
     if (this.#writing) return;
     this.#writing = true;
     while (this.#waiting.length > 0) {
+      // The database answers within this process, before any other socket is read: without this turn of the
+      // event loop every update would be a transaction of its own, and pages would wait behind them all.
+      await new Promise((resolve) => setImmediate(resolve));
       const batch = this.#waiting.splice(0, MOST_AT_ONCE);
       let answers: Saved[];
       try {
@@ -62,7 +66,8 @@ export class Saving {
         answers = batch.map(() => ({ ok: false, code: 'broke' }));
       }
       for (const [i, waiting] of batch.entries()) waiting.answer(answers[i] as Saved);
-      await this.#compactWhatIsLong(batch);
+      this.#count(batch);
+      await this.#compactOne();
     }
     this.#writing = false;
   }
@@ -82,7 +87,7 @@ export class Saving {
       [...new Set(works.map((work) => work.owner_id))],
       [...new Set(works.map((work) => work.assignment_id))],
     );
-    const begun = new Set<string>();
+    const begun = new Map<string, Happening>();
     const verdicts = new Map<DocumentId, Saved>();
     for (const document of works) {
       const { assignment_id: assignmentId, owner_id: studentId, class_id: classId } = document;
@@ -94,11 +99,11 @@ export class Saving {
       // What was typed before the closing time may arrive after it. It is kept; it just cannot be handed in.
       const kept = moved.ok || moved.code === 'closed';
       verdicts.set(document.id, kept ? { ok: true, at } : { ok: false, code: moved.code });
-      if (moved.ok && !standing(own, rule, at).begun && !begun.has(key)) {
-        begun.add(key);
-        await record(tx, { kind: 'edited', at, classId, assignmentId, studentId, actorId: studentId });
+      if (moved.ok && !standing(own, rule, at).begun) {
+        begun.set(key, { kind: 'edited', at, classId, assignmentId, studentId, actorId: studentId });
       }
     }
+    await recordAll(tx, [...begun.values()]);
     const answers = batch.map(({ documentId, ownerId }): Saved => {
       const document = documents.get(documentId);
       if (!document || document.owner_id !== ownerId) return { ok: false, code: 'gone' };
@@ -114,16 +119,23 @@ export class Saving {
     return answers;
   }
 
-  async #compactWhatIsLong(batch: readonly Waiting[]): Promise<void> {
+  #count(batch: readonly Waiting[]): void {
     for (const { documentId } of batch) {
       const appended = (this.#appended.get(documentId) ?? 0) + 1;
       this.#appended.set(documentId, appended);
-      if (appended < COMPACT_AFTER) continue;
-      this.#appended.delete(documentId);
-      await this.db
-        .transaction((tx) => compact(tx, documentId, this.now()))
-        .catch((error: unknown) => console.error('compacting broke', error));
+      if (appended >= COMPACT_AFTER) this.#long.add(documentId);
     }
+  }
+
+  /** Puts the updates of one long document together: one between two batches, so that nobody waits for many. */
+  async #compactOne(): Promise<void> {
+    const [documentId] = this.#long;
+    if (documentId === undefined) return;
+    this.#long.delete(documentId);
+    this.#appended.delete(documentId);
+    await this.db
+      .transaction((tx) => compact(tx, documentId, this.now()))
+      .catch((error: unknown) => console.error('compacting broke', error));
   }
 }
 

@@ -2,7 +2,7 @@ import * as Y from 'yjs';
 import { z } from 'zod';
 import { assemble } from '@/core/documents/text-document';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
-import { bytes, id, instant, maybeInstant } from './columns';
+import { bytes, id, instant } from './columns';
 import { first, many, type Queryable, time } from './database';
 
 const document = z.object({
@@ -13,13 +13,11 @@ const document = z.object({
   step_id: id<StepId>(),
   title: z.string(),
   created_at: instant,
-  updated_at: maybeInstant,
 });
 
 export type StoredDocument = z.output<typeof document>;
 
-const COLUMNS = `d.id, d.owner_id, d.assignment_id, a.class_id, d.step_id, d.title, d.created_at,
-  (SELECT u.at FROM document_update u WHERE u.document_id = d.id ORDER BY u.seq DESC LIMIT 1) AS updated_at`;
+const COLUMNS = `d.id, d.owner_id, d.assignment_id, a.class_id, d.step_id, d.title, d.created_at`;
 const FROM = 'FROM document d JOIN assignment a ON a.id = d.assignment_id';
 
 export const findDocument = (db: Queryable, documentId: DocumentId) =>

@@ -126,8 +126,6 @@ const handBack = z.object({
   lost_late: z.number(),
 });
 
-export type HandBack = z.output<typeof handBack>;
-
 /** Everything that came back to one student on one assignment, newest first. */
 export const handBacksOf = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId) =>
   many(

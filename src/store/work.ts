@@ -212,15 +212,29 @@ export const told = z.object({
 });
 
 /** Keeps what happened, in the transaction of the act itself, and tells it when that commits. */
-export async function record(tx: Queryable, happening: Happening): Promise<void> {
-  const { kind, at, classId, assignmentId, studentId, actorId, data = {} } = happening;
+export const record = (tx: Queryable, happening: Happening): Promise<void> => recordAll(tx, [happening]);
+
+/** The same for several things at once, in one statement. */
+export async function recordAll(tx: Queryable, happenings: readonly Happening[]): Promise<void> {
+  if (happenings.length === 0) return;
   await tx.query(
     `WITH kept AS (
        INSERT INTO event (at, kind, class_id, assignment_id, student_id, actor_id, data)
-       VALUES ($1, $2, $3, $4, $5, $6, $7::text::jsonb) RETURNING *)
+       SELECT at, kind, class_id, assignment_id, student_id, actor_id, data::jsonb
+       FROM unnest($1::timestamptz[], $2::text[], $3::text[], $4::text[], $5::text[], $6::text[], $7::text[])
+         AS given (at, kind, class_id, assignment_id, student_id, actor_id, data) RETURNING *)
      SELECT pg_notify($8, json_build_object('id', id, 'kind', kind, 'classId', class_id, 'assignmentId', assignment_id,
        'studentId', student_id, 'actorId', actor_id)::text) FROM kept`,
-    [time(at), kind, classId, assignmentId, studentId, actorId, json(data), EVENT_CHANNEL],
+    [
+      happenings.map(({ at }) => time(at)),
+      happenings.map(({ kind }) => kind),
+      happenings.map(({ classId }) => classId),
+      happenings.map(({ assignmentId }) => assignmentId),
+      happenings.map(({ studentId }) => studentId),
+      happenings.map(({ actorId }) => actorId),
+      happenings.map(({ data = {} }) => json(data)),
+      EVENT_CHANNEL,
+    ],
   );
 }
 

@@ -71,7 +71,7 @@ export function layString(
   };
 
   const taken: Box[] = [];
-  const free = (box: Box): boolean => box.left >= 0 && !taken.some((other) => overlap(box, other, gap));
+  const inTheWay = (box: Box): Box | undefined => taken.find((other) => overlap(box, other, gap));
   const kites: PlacedKite[] = [];
   for (const hanging of hangings.toSorted((a, b) => a.dueAt - b.dueAt || a.id.localeCompare(b.id))) {
     const x = xOf(hanging.dueAt);
@@ -84,13 +84,17 @@ export function layString(
       const at = { top: boxTop, bottom: boxTop + labelHeight };
       const after: Box = { ...at, left: x - 15, right: x + label };
       const before: Box = { ...at, left: x - label, right: x + 15 };
-      const side = free(after) ? 'after' : free(before) ? 'before' : null;
+      const hitAfter = inTheWay(after);
+      const hitBefore = hitAfter && before.left >= 0 ? inTheWay(before) : undefined;
+      const side = hitAfter === undefined ? 'after' : before.left >= 0 && hitBefore === undefined ? 'before' : null;
       if (side) {
         taken.push(side === 'after' ? after : before);
         kites.push({ id: hanging.id, x, lineY: y, thread, side });
         break;
       }
-      thread += labelHeight / 3;
+      // Nothing fits before the first of the two that are in the way has ended.
+      const ends = Math.min(hitAfter?.bottom ?? 0, hitBefore?.bottom ?? Number.POSITIVE_INFINITY);
+      thread = ends + gap - y + 4 + 0.01;
     }
   }
 

@@ -1,7 +1,7 @@
-import Link from 'next/link';
 import { useTranslations } from 'next-intl';
 import { CHIPS, type Chip, type ClassLine, type Entry } from '@/server/class-line';
 import { Kite } from '@/ui/common/kite';
+import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useStateLine } from '@/ui/common/state-line';
 import { useTimes } from '@/ui/common/times';
@@ -24,9 +24,9 @@ function WorkRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'work' }>
     <li className={classes.row}>
       <Kite state={item.state} labelled />
       <div>
-        <Link href={`/desk/${item.id}`} prefetch={false} className={classes.title}>
+        <PlaceLink href={`/desk/${item.id}`} className={classes.title}>
           <bdi>{item.title}</bdi>
-        </Link>
+        </PlaceLink>
         <div className={item.state === 'overdue' ? 'plum' : 'soft'}>{line(item)}</div>
       </div>
       <span className={classes.takes}>
@@ -52,9 +52,9 @@ function TeachingRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'teac
     <li className={classes.row}>
       <Sail weave={item.weave} />
       <div>
-        <Link href={`/marking/${item.id}`} prefetch={false} className={classes.title}>
+        <PlaceLink href={`/marking/${item.id}`} className={classes.title}>
           <bdi>{item.title}</bdi>
-        </Link>
+        </PlaceLink>
         <div className="soft">
           {t('counts', { toMark: item.toMark, missing: item.missing, handedBack: item.handedBack })}
         </div>
@@ -85,9 +85,9 @@ function Row(props: { entry: Entry } & Shown) {
       </svg>
       {entry.kind === 'material' ? (
         <div>
-          <Link href={`/classes/${props.classId}/materials/${entry.id}`} prefetch={false} className={classes.title}>
+          <PlaceLink href={`/classes/${props.classId}/materials/${entry.id}`} className={classes.title}>
             <bdi>{entry.title}</bdi>
-          </Link>
+          </PlaceLink>
           <div className="soft">{t('material')}</div>
         </div>
       ) : (
@@ -212,26 +212,16 @@ export function ClassLineScreen({ line, order, chip, zone, now }: Props) {
         <div className={classes.tools}>
           <nav className={classes.orders} aria-label={t('order')}>
             {(['course', 'newest'] as const).map((key) => (
-              <Link
-                key={key}
-                href={here({ order: key })}
-                prefetch={false}
-                aria-current={key === order ? 'true' : undefined}
-              >
+              <PlaceLink key={key} href={here({ order: key })} aria-current={key === order ? 'true' : undefined}>
                 {t(`order-${key}`)}
-              </Link>
+              </PlaceLink>
             ))}
           </nav>
           <nav className={classes.chips} aria-label={t('narrow')}>
             {CHIPS.map((key) => (
-              <Link
-                key={key}
-                href={here({ show: key })}
-                prefetch={false}
-                aria-current={key === chip ? 'true' : undefined}
-              >
+              <PlaceLink key={key} href={here({ show: key })} aria-current={key === chip ? 'true' : undefined}>
                 {t(`chip-${key}`, { n: line.counts[key] })}
-              </Link>
+              </PlaceLink>
             ))}
           </nav>
         </div>

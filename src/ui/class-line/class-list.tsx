@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import { useTranslations } from 'next-intl';
 import type { SchoolClass } from '@/store/classes';
+import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import classes from './class-line.module.css';
 
@@ -16,9 +16,9 @@ export function ClassList({ classes: list }: { classes: readonly (SchoolClass & 
           <li key={found.id} className={classes.classRow}>
             <Sail weave={found.weave} size={26} />
             <div>
-              <Link href={`/classes/${found.id}`} prefetch={false} className={classes.title}>
+              <PlaceLink href={`/classes/${found.id}`} className={classes.title}>
                 <bdi>{found.name}</bdi>
-              </Link>
+              </PlaceLink>
               <div className="soft">{t('with', { teachers: found.teachers.join(', '), room: found.room })}</div>
             </div>
             <span className="soft">{found.open === null ? '' : t('open', { n: found.open })}</span>

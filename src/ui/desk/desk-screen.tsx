@@ -1,7 +1,6 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useTranslations } from 'next-intl';
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import type { Finding } from '@/core/asks/ready-check';
@@ -10,6 +9,7 @@ import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
 import { DocumentView } from '@/ui/common/document-view';
 import { Kite } from '@/ui/common/kite';
+import { PlaceLink } from '@/ui/common/place-link';
 import { QuietButton } from '@/ui/common/primary-button';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { type Times, useTimes } from '@/ui/common/times';
@@ -298,9 +298,9 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
       <div className={classes.head}>
         <div>
           <p className={classes.crumb}>
-            <Link href={`/classes/${view.class.id}`} prefetch={false}>
+            <PlaceLink href={`/classes/${view.class.id}`}>
               <bdi>{view.class.name}</bdi>
-            </Link>
+            </PlaceLink>
             {view.unit ? (
               <>
                 {' · '}

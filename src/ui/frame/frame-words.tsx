@@ -1,13 +1,8 @@
 'use client';
 
-import Link, { useLinkStatus } from 'next/link';
 import { usePathname } from 'next/navigation';
+import { PlaceLink } from '@/ui/common/place-link';
 import classes from './frame.module.css';
-
-function Waiting() {
-  const { pending } = useLinkStatus();
-  return pending ? <span className={classes.waiting} aria-hidden="true" /> : null;
-}
 
 /** The places one can go to, the present one on a piece of thread. */
 export function FrameWords({ words, label }: { words: { href: string; word: string }[]; label: string }) {
@@ -15,10 +10,9 @@ export function FrameWords({ words, label }: { words: { href: string; word: stri
   return (
     <nav className={classes.words} aria-label={label}>
       {words.map(({ href, word }) => (
-        <Link key={href} href={href} prefetch={false} aria-current={path.startsWith(href) ? 'page' : undefined}>
+        <PlaceLink key={href} href={href} aria-current={path.startsWith(href) ? 'page' : undefined}>
           {word}
-          <Waiting />
-        </Link>
+        </PlaceLink>
       ))}
     </nav>
   );

@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
+import { PlaceLink } from '@/ui/common/place-link';
 import classes from './frame.module.css';
 import { FrameWords } from './frame-words';
 import { LiveUpdates } from './live-updates';
@@ -20,9 +20,9 @@ export function Frame({ shortName, children }: { shortName: string; children: Re
         {t('skip')}
       </a>
       <header className={classes.bar}>
-        <Link href="/today" prefetch={false} className={classes.mark}>
+        <PlaceLink href="/today" className={classes.mark}>
           <Mark name={t('name')} />
-        </Link>
+        </PlaceLink>
         <FrameWords words={words} label={t('places')} />
         <div className={classes.far}>
           <PersonMenu name={shortName} />

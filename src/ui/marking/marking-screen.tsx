@@ -1,8 +1,8 @@
-import Link from 'next/link';
 import { useTranslations } from 'next-intl';
 import type { MarkingView } from '@/server/marking-desk';
 import { DocumentView } from '@/ui/common/document-view';
 import { Kite } from '@/ui/common/kite';
+import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import classes from './marking.module.css';
@@ -29,9 +29,8 @@ function Students({ view, zone, now }: Props) {
       <ol>
         {view.students.map((student) => (
           <li key={student.id}>
-            <Link
+            <PlaceLink
               href={`/marking/${view.id}?student=${student.id}`}
-              prefetch={false}
               aria-current={student.id === view.open?.student.id ? 'true' : undefined}
             >
               <Kite state={student.state} />
@@ -43,7 +42,7 @@ function Students({ view, zone, now }: Props) {
                   {student.lateBy > 0 ? `, ${t('late-by', { by: times.late(student.lateBy) })}` : ''}
                 </small>
               </span>
-            </Link>
+            </PlaceLink>
           </li>
         ))}
       </ol>
@@ -100,9 +99,7 @@ export function MarkingScreen({ view, zone, now }: Props) {
       <div className={classes.head}>
         <div>
           <p className="soft">
-            <Link href={`/classes/${view.class.id}`} prefetch={false}>
-              {view.class.name}
-            </Link>
+            <PlaceLink href={`/classes/${view.class.id}`}>{view.class.name}</PlaceLink>
           </p>
           <h1>
             <Sail weave={view.class.weave} size={20} />

@@ -1,8 +1,8 @@
-import Link from 'next/link';
 import { useTranslations } from 'next-intl';
 import type { StringLayout } from '@/core/plan/string-layout';
 import type { WorkItem } from '@/server/work-list';
 import { Kite } from '@/ui/common/kite';
+import { PlaceLink } from '@/ui/common/place-link';
 import { hueOf } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { SkyScroll } from './sky-scroll';
@@ -64,7 +64,7 @@ export function SkyString({ layout, items, zone, now }: Props) {
                     : { insetInlineEnd: width - x - 14, insetBlockStart: lineY + thread - 5 }
                 }
               >
-                <Link href={`/desk/${id}`} prefetch={false} className={classes.kite}>
+                <PlaceLink href={`/desk/${id}`} className={classes.kite}>
                   <Kite state={item.state} labelled color={hueOf(item.weave)} />
                   <span>
                     <span className={item.state === 'overdue' ? 'plum' : undefined}>
@@ -75,7 +75,7 @@ export function SkyString({ layout, items, zone, now }: Props) {
                       {times.length(item.minutes)}
                     </small>
                   </span>
-                </Link>
+                </PlaceLink>
               </li>
             );
           })}

@@ -1,10 +1,10 @@
-import Link from 'next/link';
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import type { Ranked } from '@/core/plan/do-next';
 import type { studentToday } from '@/server/today';
 import type { WorkItem } from '@/server/work-list';
 import { Kite } from '@/ui/common/kite';
+import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useStateLine } from '@/ui/common/state-line';
 import { type Times, useTimes } from '@/ui/common/times';
@@ -44,9 +44,9 @@ function First({ ranked, today, zone, now }: { ranked: Ranked<WorkItem>; today: 
       <div>
         <h3>
           <Sail weave={item.weave} />
-          <Link href={`/desk/${item.id}`} prefetch={false}>
+          <PlaceLink href={`/desk/${item.id}`}>
             <bdi>{item.title}</bdi>
-          </Link>
+          </PlaceLink>
         </h3>
         <p className="soft">
           <bdi>{item.className}</bdi>
@@ -70,9 +70,9 @@ function First({ ranked, today, zone, now }: { ranked: Ranked<WorkItem>; today: 
           {today.emptyAnswers === null ? null : t('answers-left', { n: today.emptyAnswers })}
         </p>
       </div>
-      <Link href={`/desk/${item.id}`} prefetch={false} className={classes.go} aria-describedby="do-next">
+      <PlaceLink href={`/desk/${item.id}`} className={classes.go} aria-describedby="do-next">
         {go}
-      </Link>
+      </PlaceLink>
     </article>
   );
 }
@@ -83,9 +83,9 @@ function ItemRow({ item, says, zone, now }: { item: WorkItem; says: ReactNode; z
     <li className={classes.row}>
       <Kite state={item.state} labelled />
       <div>
-        <Link href={`/desk/${item.id}`} prefetch={false} className={classes.title}>
+        <PlaceLink href={`/desk/${item.id}`} className={classes.title}>
           <bdi>{item.title}</bdi>
-        </Link>{' '}
+        </PlaceLink>{' '}
         <bdi className="soft">{item.className}</bdi>
         <div className="soft">{says}</div>
       </div>
@@ -187,12 +187,11 @@ export function StudentToday({ today, zone, now }: { today: Today; zone: string;
                   <Sail weave={event.weave} size={20} />
                 )}
                 <div>
-                  <Link
+                  <PlaceLink
                     href={`/desk/${event.assignment_id}${event.kind === 'posted' ? '' : event.kind === 'aside-written' ? '#sheet=aside' : '#sheet=feedback'}`}
-                    prefetch={false}
                   >
                     {t(`event-${event.kind}`, { title: event.title })}
-                  </Link>
+                  </PlaceLink>
                   {event.kind === 'handed-back' ? (
                     <div className="soft">
                       {event.earned !== null

@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import { useTranslations } from 'next-intl';
 import type { TeacherItem } from '@/server/today';
+import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import classes from './today.module.css';
@@ -14,9 +14,9 @@ function Rows({ items, zone, now }: { items: readonly TeacherItem[]; zone: strin
         <li key={item.id} className={classes.row}>
           <Sail weave={item.weave} size={20} />
           <div>
-            <Link href={`/marking/${item.id}`} prefetch={false} className={classes.title}>
+            <PlaceLink href={`/marking/${item.id}`} className={classes.title}>
               <bdi>{item.title}</bdi>
-            </Link>{' '}
+            </PlaceLink>{' '}
             <bdi className="soft">{item.className}</bdi>
             <div className="soft">
               {t('counts', { toMark: item.toMark, missing: item.missing, handedBack: item.handedBack })}

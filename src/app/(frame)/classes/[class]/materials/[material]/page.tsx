@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import type { ClassId } from '@/core/ids';
 import { enter } from '@/server/page';
 import { findClass, findMaterial } from '@/store/classes';
 import classes from '@/ui/class-line/material.module.css';
 import { DocumentView } from '@/ui/common/document-view';
+import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 
 interface Props {
@@ -29,10 +29,7 @@ export default async function MaterialPage({ params }: Props) {
       <WeaveBand weave={found.weave} />
       <main className={classes.main} id="main">
         <p>
-          <Sail weave={found.weave} />{' '}
-          <Link href={`/classes/${found.id}`} prefetch={false}>
-            {found.name}
-          </Link>
+          <Sail weave={found.weave} /> <PlaceLink href={`/classes/${found.id}`}>{found.name}</PlaceLink>
         </p>
         <h1>{material.title}</h1>
         <div className={classes.sheet}>
