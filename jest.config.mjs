@@ -7,6 +7,7 @@ export default {
     '^@/(.*)$': '<rootDir>/src/$1',
     '^@messages/(.*)$': '<rootDir>/messages/$1',
     '^@demo/(.*)$': '<rootDir>/demo/$1',
+    '\\.css$': '<rootDir>/scripts/no-styles.mjs',
   },
   transform: {
     '^.+\\.tsx?$': [
@@ -22,5 +23,6 @@ export default {
     ],
   },
   globalSetup: '<rootDir>/scripts/jest-template.mjs',
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   testTimeout: 60_000,
 };

@@ -1,0 +1,114 @@
+import type { AssignmentId, ClassId, PersonId } from '@/core/ids';
+import { type TestSchool, testSchool } from '@/store/test-school';
+import { record } from '@/store/work';
+import { type Heard, Listening } from './listening';
+
+let school: TestSchool;
+let hub: Listening;
+beforeAll(async () => {
+  school = await testSchool();
+  hub = new Listening(school.db);
+  await hub.start();
+});
+afterAll(() => school.end());
+
+const WHO = ['s-imke', 's-wren', 's-zofia', 't-bello', 't-haddad'];
+
+/** Who hears of something that happens. */
+async function hearers(happening: {
+  classId: string;
+  assignmentId: string;
+  studentId: string | null;
+  kind?: 'handed-in' | 'posted';
+}) {
+  const heard = new Map<string, Heard[]>();
+  const stops = await Promise.all(
+    WHO.map(async (id) => {
+      heard.set(id, []);
+      return hub.listen(await school.person(id), (event) => heard.get(id)?.push(event));
+    }),
+  );
+  await school.db.transaction((tx) =>
+    record(tx, {
+      kind: happening.kind ?? 'handed-in',
+      at: Date.now(),
+      classId: happening.classId as ClassId,
+      assignmentId: happening.assignmentId as AssignmentId,
+      studentId: happening.studentId as PersonId | null,
+      actorId: 't-bello' as PersonId,
+    }),
+  );
+  await new Promise((resolve) => setTimeout(resolve, 50));
+  for (const stop of stops) stop();
+  return WHO.filter((id) => (heard.get(id)?.length ?? 0) > 0);
+}
+
+describe('who hears what', () => {
+  test('what happens to a student’s work is heard by that student and the teachers of the class', async () => {
+    expect(await hearers({ classId: 'weather', assignmentId: 'cloud-ladder', studentId: 's-wren' })).toEqual([
+      's-wren',
+      't-bello',
+    ]);
+    expect(await hearers({ classId: 'stories', assignmentId: 'fog-line', studentId: 's-imke' })).toEqual([
+      's-imke',
+      't-haddad',
+    ]);
+  });
+
+  test('what happens to a class is heard by everybody in it, and by nobody else', async () => {
+    const posted = { kind: 'posted', studentId: null } as const;
+    expect(await hearers({ ...posted, classId: 'weather', assignmentId: 'cloud-ladder' })).toEqual([
+      's-imke',
+      's-wren',
+      's-zofia',
+      't-bello',
+    ]);
+    expect(await hearers({ ...posted, classId: 'stories', assignmentId: 'fog-line' })).toEqual([
+      's-imke',
+      's-wren',
+      't-haddad',
+    ]);
+  });
+
+  test('what is told says where, and nothing of what was written', async () => {
+    const events: Heard[] = [];
+    const stop = await hub.listen(await school.person('s-imke'), (event) => events.push(event));
+    await school.db.transaction((tx) =>
+      record(tx, {
+        kind: 'aside-written',
+        at: Date.now(),
+        classId: 'weather' as ClassId,
+        assignmentId: 'cloud-ladder' as AssignmentId,
+        studentId: 's-imke' as PersonId,
+        actorId: 't-bello' as PersonId,
+        data: { secret: 'words' },
+      }),
+    );
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    stop();
+    expect(events).toEqual([{ kind: 'aside-written', assignmentId: 'cloud-ladder', studentId: 's-imke' }]);
+  });
+
+  test('what is rolled back is never told, and who has stopped listening hears nothing', async () => {
+    const events: Heard[] = [];
+    const stop = await hub.listen(await school.person('s-imke'), (event) => events.push(event));
+    const happening = {
+      kind: 'edited',
+      at: Date.now(),
+      classId: 'weather' as ClassId,
+      assignmentId: 'cloud-ladder' as AssignmentId,
+      studentId: 's-imke' as PersonId,
+      actorId: 's-imke' as PersonId,
+    } as const;
+    await expect(
+      school.db.transaction(async (tx) => {
+        await record(tx, happening);
+        throw new Error('undone');
+      }),
+    ).rejects.toThrow('undone');
+    stop();
+    await school.db.transaction((tx) => record(tx, happening));
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(events).toEqual([]);
+  });
+});

@@ -1,0 +1,215 @@
+import type { ReadyCheck } from '@/core/asks/ready-check';
+import type { MoveKind } from '@/core/work/moves';
+import type { State } from '@/core/work/standing';
+import type { DeskView } from '@/server/desk';
+import { type Times, useTimes } from '../common/times';
+import { rendered, words } from '../rendered';
+import { HandInBar } from './hand-in-bar';
+
+const NOW = Date.UTC(2027, 2, 9, 10, 42);
+const HOUR = 3_600_000;
+
+const check: ReadyCheck = {
+  findings: [
+    {
+      askId: 'a',
+      kind: 'sentences',
+      result: 'met',
+      problem: 'none',
+      bars: false,
+      place: 'q1',
+      number: 1,
+      found: 2,
+      min: 2,
+      max: 3,
+      openEnd: false,
+    },
+    {
+      askId: 'b',
+      kind: 'sentences',
+      result: 'unmet',
+      problem: 'too-few',
+      bars: true,
+      place: 'q2',
+      number: 2,
+      found: 1,
+      min: 2,
+      max: 3,
+      openEnd: true,
+    },
+    {
+      askId: 'c',
+      kind: 'words',
+      result: 'unmet',
+      problem: 'too-many',
+      bars: false,
+      place: 'q3',
+      number: 3,
+      found: 93,
+      min: 20,
+      max: 90,
+      openEnd: false,
+    },
+    {
+      askId: 'd',
+      kind: 'answered',
+      result: 'unmet',
+      problem: 'empty',
+      bars: false,
+      place: 'q4',
+      number: 4,
+      found: 0,
+      min: 1,
+      max: null,
+      openEnd: false,
+    },
+  ],
+  met: 1,
+  untouched: false,
+  ready: false,
+  answers: [],
+  words: 120,
+};
+
+const view = (state: State, moves: readonly MoveKind[], more: Partial<DeskView> = {}): DeskView => ({
+  id: 'a' as DeskView['id'],
+  title: 'Reading the cloud ladder',
+  class: { id: 'weather', name: 'Weather & Sky', weave: 'stripe', locale: 'en' },
+  teachers: ['Ngozi Bello-Strand'],
+  unit: null,
+  minutes: 45,
+  points: 20,
+  takes: 'pieces',
+  late: { kind: 'no-loss' },
+  opensAt: NOW + 2 * HOUR,
+  dueAt: NOW - HOUR,
+  closesAt: NOW + 26 * HOUR,
+  goes: null,
+  goesUsed: 0,
+  state,
+  begun: true,
+  moves,
+  takeBack: true,
+  instructions: null,
+  steps: [],
+  asks: [],
+  rubric: [],
+  receipts: [],
+  feedback: [],
+  aside: [],
+  student: { id: 's' as DeskView['student']['id'], name: 'Imke Aalders' },
+  ...more,
+});
+
+const receipt = {
+  id: 'h',
+  number: 1007,
+  at: NOW,
+  late_by: 0,
+  pieces: [],
+  findings: [],
+} as unknown as DeskView['receipts'][number];
+const feedback = {
+  at: NOW - HOUR,
+  earned: 18,
+  lostLate: 2,
+  anotherGo: false,
+} as unknown as DeskView['feedback'][number];
+
+function Shown({
+  of,
+  found = check,
+  unfolded = false,
+}: {
+  of: DeskView;
+  found?: ReadyCheck | null;
+  unfolded?: boolean;
+}) {
+  const times: Times = useTimes('UTC');
+  const nothing = () => {};
+  return (
+    <HandInBar
+      view={of}
+      check={found}
+      times={times}
+      now={NOW}
+      busy={false}
+      unfolded={unfolded}
+      pieces={2}
+      unfold={nothing}
+      jump={nothing}
+      handIn={nothing}
+      takeBack={nothing}
+      readFeedback={nothing}
+    />
+  );
+}
+
+const said = (of: DeskView, locale: 'en' | 'ar' = 'en') => words(rendered(<Shown of={of} />, locale));
+
+describe('the hand-in bar', () => {
+  test.each([
+    ['opens-later', [], {}, 'Opens today 12:42.'],
+    [
+      'closed',
+      ['open'],
+      { closesAt: NOW - HOUR },
+      'Closed since today 9:42. It can no longer be handed in. What you wrote is kept.',
+    ],
+    ['handed-in', ['take-back'], { receipts: [receipt] }, '10:42:00. On time. Take back'],
+    ['handed-in', [], { receipts: [receipt] }, 'It cannot be taken back.'],
+    [
+      'handed-in-late',
+      ['take-back'],
+      { receipts: [{ ...receipt, late_by: 25 * HOUR }] },
+      'Late by 1 day 1 h. Take back',
+    ],
+    ['handed-in', ['take-back'], { takes: 'tick', receipts: [receipt] }, 'Ticked off. Receipt 1007'],
+    ['handed-back', [], { feedback: [feedback] }, '16 of 20 handed back today 9:42 Read feedback'],
+    ['handed-back', [], { feedback: [{ ...feedback, earned: null }] }, 'Handed back.'],
+    ['another-go', ['hand-in'], { feedback: [feedback] }, 'Your teacher asks for another go.'],
+    ['overdue', ['hand-in'], {}, 'Overdue, still taken until tomorrow 12:42.'],
+    [
+      'overdue',
+      ['hand-in'],
+      { late: { kind: 'loss', pointsPerDay: 2, floor: 5 } },
+      'still taken until tomorrow 12:42 at 2 points less a day.',
+    ],
+    [
+      'not-started',
+      ['tick-off'],
+      { takes: 'tick' },
+      'There is nothing to hand in. Tick it off when it is done. Tick off',
+    ],
+    ['under-way', ['hand-in'], {}, 'Hand in 2 pieces …'],
+  ] as const)('%s with %j: %j', (state, moves, more, expected) => {
+    expect(said(view(state, moves, more as Partial<DeskView>))).toContain(expected);
+  });
+
+  test('says what is missing, question by question, and the button says what it does', () => {
+    const bar = said(view('under-way', ['hand-in']));
+    expect(bar).toContain('1 of 4 asks met.');
+    expect(bar).toContain('Question 2 needs one more sentence. Question 3 has 3 words too many.');
+  });
+
+  test('unfolds into every ask with what was found, and whether it is needed', () => {
+    const list = words(rendered(<Shown of={view('under-way', ['hand-in'])} unfolded />));
+    expect(list).toContain('✓ met Question 1: 2 sentences of 2 to 3 Go there');
+    expect(list).toContain('○ needed Question 2: 1 sentence of 2 to 3, no end mark yet Go there');
+    expect(list).toContain('○ still open Question 4: not answered yet Go there');
+  });
+
+  test('an untouched starter is named as that, and without a check the button waits', () => {
+    expect(
+      words(rendered(<Shown of={view('not-started', ['hand-in'])} found={{ ...check, untouched: true }} />)),
+    ).toContain('Nothing is written yet.');
+    const waiting = rendered(<Shown of={view('not-started', ['hand-in'])} found={null} />);
+    expect(words(waiting)).toContain('Nothing is begun yet.');
+    expect(waiting).toMatch(/<button[^>]*disabled=""/);
+  });
+
+  test('speaks Arabic with Arabic plurals', () => {
+    expect(said(view('under-way', ['hand-in']), 'ar')).toContain('السؤال 2 يحتاج جملة أخرى.');
+    expect(said(view('under-way', ['hand-in']), 'ar')).toContain('سلّم قطعتين …');
+  });
+});
