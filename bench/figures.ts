@@ -11,7 +11,7 @@ export interface Figure {
 /** `NAME VALUE UNIT budget BUDGET ok|over` */
 export function line({ name, value, unit, budget, bound }: Figure): string {
   const kept = bound === 'most' ? value <= budget : value >= budget;
-  return `${name} ${value.toFixed(2)} ${unit} budget ${bound === 'most' ? '<=' : '>='}${budget} ${kept ? 'ok' : 'over'}`;
+  return `${name} ${value.toFixed(2)} ${unit} budget ${budget} ${kept ? 'ok' : 'over'}`;
 }
 
 export function median(values: readonly number[]): number {
