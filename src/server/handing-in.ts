@@ -3,7 +3,7 @@ import { type ReadyCheck, readyCheck } from '@/core/asks/ready-check';
 import { canonicalJson, handInFingerprint, sha256Hex } from '@/core/documents/fingerprint';
 import { documentJson, firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, HandInId, Instant, StepId } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
+import { type DocNode, together } from '@/core/text/document-json';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
 import { findClass } from '@/store/classes';
@@ -41,10 +41,13 @@ async function assignmentOr404(db: Queryable, assignmentId: AssignmentId): Promi
   return assignment;
 }
 
-/** Several documents as one, so that an ask finds its place in whichever holds it. */
-export const together = (documents: readonly DocNode[]): DocNode => ({
-  type: 'doc',
-  content: documents.flatMap((document) => document.content ?? []),
+/** What every act of a student on their own work has in common when it is recorded. */
+const own = (assignment: ListedAssignment, student: Person, at: Instant) => ({
+  at,
+  classId: assignment.classId,
+  assignmentId: assignment.id,
+  studentId: student.id,
+  actorId: student.id,
 });
 
 interface OpenPiece {
@@ -143,15 +146,7 @@ export async function handIn(
     for (const piece of pieces) {
       await keepVersion(tx, { documentId: piece.id, at: now, reason: 'handed-in', state: piece.state });
     }
-    await record(tx, {
-      kind: 'handed-in',
-      at: now,
-      classId: assignment.classId,
-      assignmentId: assignment.id,
-      studentId: student.id,
-      actorId: student.id,
-      data: { handIn: id },
-    });
+    await record(tx, { kind: 'handed-in', ...own(assignment, student, now), data: { handIn: id } });
     const receipt = await receiptOfAct(tx, student.id, given.act);
     if (!receipt) throw new Error(`hand-in ${id} was not kept`);
     return { ok: true, receipt, again: false };
@@ -170,14 +165,7 @@ export async function takeBack(
     const assignment = await assignmentOr404(tx, assignmentId);
     const moved = makeMove(await factsOf(tx, assignmentId, student.id), { kind: 'take-back' }, now, assignment.rules);
     if (!moved.ok) return moved;
-    await record(tx, {
-      kind: 'taken-back',
-      at: now,
-      classId: assignment.classId,
-      assignmentId,
-      studentId: student.id,
-      actorId: student.id,
-    });
+    await record(tx, { kind: 'taken-back', ...own(assignment, student, now) });
     return { ok: true };
   });
 }
@@ -209,14 +197,7 @@ export async function openCopy(
       firstUpdate: () => firstUpdate(starter),
     });
     if (copy.made) {
-      await record(tx, {
-        kind: 'opened',
-        at: now,
-        classId: assignment.classId,
-        assignmentId,
-        studentId: student.id,
-        actorId: student.id,
-      });
+      await record(tx, { kind: 'opened', ...own(assignment, student, now) });
     }
     return { ok: true, document: copy.id, title: `${step.title}, ${student.short_name}` };
   });
@@ -237,15 +218,7 @@ export async function doStep(
     if (facts.some((fact) => fact.kind === 'step-done' && fact.step === stepId)) return { ok: true };
     const moved = makeMove(facts, { kind: 'do-step', step: stepId }, now, assignment.rules);
     if (!moved.ok) return moved;
-    await record(tx, {
-      kind: 'step-done',
-      at: now,
-      classId: assignment.classId,
-      assignmentId,
-      studentId: student.id,
-      actorId: student.id,
-      data: { step: stepId },
-    });
+    await record(tx, { kind: 'step-done', ...own(assignment, student, now), data: { step: stepId } });
     return { ok: true };
   });
 }

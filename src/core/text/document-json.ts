@@ -36,6 +36,12 @@ export function plainText(node: DocNode): string {
   return lines.join('\n').trim();
 }
 
+/** Several documents as one, so that an ask finds its place in whichever holds it. */
+export const together = (documents: readonly DocNode[]): DocNode => ({
+  type: 'doc',
+  content: documents.flatMap((document) => document.content ?? []),
+});
+
 /** One answer place: its id, the question that stands before it, and what has been typed into it. */
 export interface AnswerPlace {
   readonly id: string;

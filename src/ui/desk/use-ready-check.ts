@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 import type { ReadyCheck } from '@/core/asks/ready-check';
-import type { DocNode } from '@/core/text/document-json';
+import { together } from '@/core/text/document-json';
 import type { DeskView } from '@/server/desk';
 import type { DocumentSession } from './document-session';
 
@@ -24,10 +24,6 @@ export function useReadyCheck(view: DeskView, sessions: ReadonlyMap<string, Docu
     const ask = async () => {
       const { documentJson } = await import('@/core/documents/text-document');
       const { asks, steps, class: at } = latest.current;
-      const together = (documents: readonly DocNode[]): DocNode => ({
-        type: 'doc',
-        content: documents.flatMap(({ content }) => content ?? []),
-      });
       if (![...sessions.values()].every((session) => session.state.ready)) return;
       const starters = steps.flatMap(({ starter }) => (starter ? [starter] : []));
       const documents = [...sessions.values()].map(({ ydoc }) => documentJson(ydoc));
