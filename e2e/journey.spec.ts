@@ -147,9 +147,9 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
       await criterion.getByLabel('Comment').fill(`About ${title.toLowerCase()}.`);
     }
     await expect(desk.getByText('90 of 100')).toBeVisible();
-    await expect(desk.getByText(/^Kept/)).toBeVisible();
     await desk.reload();
     await expect(desk.getByText('90 of 100')).toBeVisible();
+    await expect(desk.getByText(/^Kept/)).toBeVisible();
     const aside = desk.getByRole('textbox', { name: 'Write in the aside' });
     await expect(desk.getByText(/Only Wren Okafor and the teachers of this class/)).toBeVisible();
     await aside.fill('Which streaks did you see?');

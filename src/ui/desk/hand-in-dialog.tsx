@@ -73,65 +73,67 @@ export function HandInDialog({ view, check, times, opened, close, flush, done }:
   };
 
   return (
-    <Modal
-      opened={opened}
-      onClose={close}
-      title={t('title', { title: view.title })}
-      size="lg"
-      centered
-      transitionProps={{ duration: 120 }}
-      closeButtonProps={{ 'aria-label': t('not-yet') }}
-      classNames={{ title: classes.title ?? '' }}
-    >
-      <h3>{t('goes')}</h3>
-      <ul className={classes.pieces}>
-        {view.steps
-          .filter(({ document }) => document !== null)
-          .map(({ id, document }) => (
-            <li key={id}>
-              <strong>{document?.title}</strong>{' '}
-              <span className="soft">{check ? t('words', { n: check.words }) : null}</span>
-            </li>
-          ))}
-      </ul>
-      {check?.untouched ? <p className={classes.bars}>{t('untouched')}</p> : null}
-      {unmet.length > 0 && !check?.untouched ? (
-        <>
-          <h3>{t('still-open')}</h3>
-          <ul>
-            {unmet.map((finding) => (
-              <li key={finding.askId} className={finding.bars ? classes.bars : undefined}>
-                {todo(finding)}
-              </li>
-            ))}
+    <Modal.Root opened={opened} onClose={close} size="lg" centered transitionProps={{ duration: 120 }}>
+      <Modal.Overlay />
+      <Modal.Content>
+        <Modal.Body>
+          <div className={classes.head}>
+            <Modal.Title className={classes.title}>{t('title', { title: view.title })}</Modal.Title>
+            <Modal.CloseButton aria-label={t('not-yet')} />
+          </div>
+          <h3>{t('goes')}</h3>
+          <ul className={classes.pieces}>
+            {view.steps
+              .filter(({ document }) => document !== null)
+              .map(({ id, document }) => (
+                <li key={id}>
+                  <strong>{document?.title}</strong>{' '}
+                  <span className="soft">{check ? t('words', { n: check.words }) : null}</span>
+                </li>
+              ))}
           </ul>
-          <p className="soft">{barred ? t('barred') : t('open-is-fine')}</p>
-        </>
-      ) : null}
-      <Textarea
-        label={t('note')}
-        description={t('note-says', { teachers: view.teachers.join(', ') })}
-        value={note}
-        onChange={(event) => setNote(event.currentTarget.value)}
-        autosize
-        minRows={2}
-        maxLength={2000}
-      />
-      <h3>{t('after')}</h3>
-      <ul>
-        {lateWords ? <li className="plum">{lateWords}</li> : <li>{t('on-time')}</li>}
-        <li>{t('then-read')}</li>
-        <li>{view.takeBack && !last ? t('can-take-back') : t('single')}</li>
-      </ul>
-      <p role="alert" className={classes.bars}>
-        {problem ? t(`problem.${problem}`, { when: view.closesAt === null ? '' : times.exact(view.closesAt) }) : null}
-      </p>
-      <div className={classes.moves}>
-        <QuietButton onClick={close}>{t('not-yet')}</QuietButton>
-        <PrimaryButton onClick={send} loading={busy} disabled={barred}>
-          {t('send')}
-        </PrimaryButton>
-      </div>
-    </Modal>
+          {check?.untouched ? <p className={classes.bars}>{t('untouched')}</p> : null}
+          {unmet.length > 0 && !check?.untouched ? (
+            <>
+              <h3>{t('still-open')}</h3>
+              <ul>
+                {unmet.map((finding) => (
+                  <li key={finding.askId} className={finding.bars ? classes.bars : undefined}>
+                    {todo(finding)}
+                  </li>
+                ))}
+              </ul>
+              <p className="soft">{barred ? t('barred') : t('open-is-fine')}</p>
+            </>
+          ) : null}
+          <Textarea
+            label={t('note')}
+            description={t('note-says', { teachers: view.teachers.join(', ') })}
+            value={note}
+            onChange={(event) => setNote(event.currentTarget.value)}
+            autosize
+            minRows={2}
+            maxLength={2000}
+          />
+          <h3>{t('after')}</h3>
+          <ul>
+            {lateWords ? <li className="plum">{lateWords}</li> : <li>{t('on-time')}</li>}
+            <li>{t('then-read')}</li>
+            <li>{view.takeBack && !last ? t('can-take-back') : t('single')}</li>
+          </ul>
+          <p role="alert" className={classes.bars}>
+            {problem
+              ? t(`problem.${problem}`, { when: view.closesAt === null ? '' : times.exact(view.closesAt) })
+              : null}
+          </p>
+          <div className={classes.moves}>
+            <QuietButton onClick={close}>{t('not-yet')}</QuietButton>
+            <PrimaryButton onClick={send} loading={busy} disabled={barred}>
+              {t('send')}
+            </PrimaryButton>
+          </div>
+        </Modal.Body>
+      </Modal.Content>
+    </Modal.Root>
   );
 }

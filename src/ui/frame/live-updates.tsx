@@ -4,6 +4,7 @@ import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './frame.module.css';
+import { waitForScreens } from './patient-fetch';
 
 const SETTLE = 250;
 
@@ -16,6 +17,7 @@ export function LiveUpdates() {
   const t = useTranslations('frame');
   const refresh = useRefresh();
   const [away, setAway] = useState(false);
+  useEffect(waitForScreens, []);
   useEffect(() => {
     let wait: ReturnType<typeof setTimeout> | undefined;
     let dropped = false;

@@ -3,6 +3,7 @@
 import { NumberInput, Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
+import { z } from 'zod';
 import { addUp, type Criterion, type Mark, pointsProblem } from '@/core/marks/rubric';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import type { MarkingView } from '@/server/marking-desk';
@@ -67,6 +68,20 @@ function CriterionMarks({
   );
 }
 
+const keptMarks = z.object({
+  marks: z.array(z.object({ criterionId: z.string(), points: z.number().nullable(), comment: z.string() })),
+  general: z.string(),
+});
+
+/** Marks that an earlier visit left in this browser; `null` for none, or for something else. */
+function readMarks(stored: string | null): z.output<typeof keptMarks> | null {
+  try {
+    return keptMarks.parse(JSON.parse(stored ?? ''));
+  } catch {
+    return null;
+  }
+}
+
 interface Props {
   readonly view: MarkingView;
   readonly zone: string;
@@ -92,15 +107,34 @@ export function MarkingSide({ view, zone, now }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const touched = useRef(false);
+  // What the server has not acknowledged yet stays in this browser, through a reload as well.
+  const receiptId = receipt?.id ?? null;
+  const local = receiptId === null ? null : `kite-marks-${receiptId}`;
+  const latest = useRef(0);
 
   useEffect(() => {
-    if (!touched.current || !receipt) return;
+    const left = local === null ? null : readMarks(localStorage.getItem(local));
+    if (!left) return;
+    touched.current = true;
+    setMarks(left.marks);
+    setGeneral(left.general);
+    setKept(null);
+  }, [local]);
+
+  useEffect(() => {
+    if (!touched.current || receiptId === null || local === null) return;
+    latest.current += 1;
+    const own = latest.current;
+    setKept(null);
+    localStorage.setItem(local, JSON.stringify({ marks, general }));
     const timer = setTimeout(async () => {
-      const answer = await post<{ at: number }>(`/api/hand-ins/${receipt.id}/draft`, { marks, general });
-      if (answer.ok) setKept(answer.at);
+      const answer = await post<{ at: number }>(`/api/hand-ins/${receiptId}/draft`, { marks, general });
+      if (!answer.ok || own !== latest.current) return;
+      localStorage.removeItem(local);
+      setKept(answer.at);
     }, SETTLE);
     return () => clearTimeout(timer);
-  }, [marks, general, receipt]);
+  }, [marks, general, receiptId, local]);
 
   const change = (mark: Mark) => {
     touched.current = true;
@@ -115,6 +149,8 @@ export function MarkingSide({ view, zone, now }: Props) {
     const answer = await post(`/api/hand-ins/${receipt.id}/hand-back`, { marks, general, anotherGo });
     setBusy(false);
     if (answer.ok) {
+      latest.current += 1;
+      if (local !== null) localStorage.removeItem(local);
       setProblem(null);
       refresh();
       return;

@@ -1,0 +1,30 @@
+const AGAIN = 1000;
+
+const isForScreen = (input: RequestInfo | URL): boolean => {
+  const address = input instanceof Request ? input.url : String(input);
+  return new URL(address, window.location.href).searchParams.has('_rsc');
+};
+
+/**
+ * Lets the framework's requests for a screen wait for a server that has gone away, instead of failing:
+ * a failure makes it load the whole page, which leaves the browser's error page in its place. All other
+ * requests are left as they are. Gives back how to undo it.
+ */
+export function waitForScreens(): () => void {
+  const real = window.fetch;
+  const patient: typeof fetch = async (input, init) => {
+    if (!isForScreen(input)) return real(input, init);
+    for (;;) {
+      try {
+        return await real(input, init);
+      } catch (error) {
+        if (init?.signal?.aborted || !(error instanceof TypeError)) throw error;
+        await new Promise((resolve) => setTimeout(resolve, AGAIN));
+      }
+    }
+  };
+  window.fetch = patient;
+  return () => {
+    if (window.fetch === patient) window.fetch = real;
+  };
+}
