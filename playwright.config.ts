@@ -3,7 +3,9 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'e2e',
   timeout: 90_000,
-  expect: { timeout: 12_000 },
+  expect: { timeout: 20_000 },
+  // The machines that run this differ in speed by a factor of four; a journey that needs a second try is listed as flaky.
+  retries: process.env.CI ? 1 : 0,
   workers: 2,
   reporter: [['list'], ['json', { outputFile: '.cache/journeys.json' }]],
   outputDir: 'test-results',
