@@ -7,7 +7,7 @@ export default {
     '^@/(.*)$': '<rootDir>/src/$1',
     '^@messages/(.*)$': '<rootDir>/messages/$1',
     '^@demo/(.*)$': '<rootDir>/demo/$1',
-    '\\.css$': '<rootDir>/scripts/no-styles.mjs',
+    '\\.module\\.css$': '<rootDir>/scripts/no-styles.mjs',
   },
   transform: {
     '^.+\\.tsx?$': [

@@ -10,7 +10,7 @@ import { type Figure, median } from './figures';
 
 const WRITERS = 50;
 const SECONDS = 10;
-const STEPS = ['own-forecast-1', 'tide-tables-1', 'bottle-1', 'food-web-1', 'low-water-2'];
+const STEPS = ['own-forecast-1', 'tide-tables-2', 'bottle-2', 'food-web-1', 'low-water-2'];
 const TEXT = 'The thin streaks right at the top give a day or sometimes two. ';
 
 interface Writer {

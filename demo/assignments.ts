@@ -36,6 +36,14 @@ const assignment = z.object({
       text: z.array(z.string()),
     })
     .optional(),
+  /** Steps that open a material of the class, before what is written. */
+  also: z.array(z.object({ material: z.string(), title: z.string(), minutes: z.number() })).optional(),
+  /** Something to read and agree to, as the first step. */
+  agree: z.object({ title: z.string(), text: z.array(z.string()) }).optional(),
+  /** The steps come one after the other. */
+  inOrder: z.boolean().optional(),
+  /** What has to be handed in before this opens. */
+  after: z.array(z.string()).optional(),
   write: z.string().optional(),
   questions: z.array(question).optional(),
   todo: z.array(z.string()).optional(),

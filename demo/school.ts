@@ -9,9 +9,27 @@ export const SCHOOL = {
 export const DEMO_PASSWORD = 'kite and string';
 
 export const TEACHERS = [
-  { id: 't-bello', name: 'Ngozi Bello-Strand', short: 'Ms Bello-Strand', classes: ['weather', 'tide-pool'] },
-  { id: 't-kerr', name: 'Tomasz Kerr', short: 'Mr Kerr', classes: ['maths', 'workshop'] },
-  { id: 't-haddad', name: 'Amira Haddad', short: 'Ms Haddad', classes: ['stories'] },
+  {
+    id: 't-bello',
+    name: 'Ngozi Bello-Strand',
+    short: 'Ms Bello-Strand',
+    classes: ['weather', 'tide-pool'],
+    hours: 'Monday to Thursday until 17:00',
+  },
+  {
+    id: 't-kerr',
+    name: 'Tomasz Kerr',
+    short: 'Mr Kerr',
+    classes: ['maths', 'workshop'],
+    hours: 'weekdays from 14:00 to 16:00',
+  },
+  {
+    id: 't-haddad',
+    name: 'Amira Haddad',
+    short: 'Ms Haddad',
+    classes: ['stories'],
+    hours: 'Tuesday to Friday, mornings',
+  },
 ] as const;
 
 export const CLASSES = [

@@ -3,18 +3,22 @@ import { join } from 'node:path';
 import type { Ask } from '@/core/asks/ask';
 import { wallTime } from '@/core/calendar/due-words';
 import { firstUpdate } from '@/core/documents/text-document';
+import { fileType } from '@/core/formats/file-type';
 import type { AssignmentId, ClassId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
 import { writeAside } from '@/server/asides';
 import { handIn } from '@/server/handing-in';
+import { filesFolder } from '@/server/kite';
 import { handBack } from '@/server/marking';
 import { hashPassword, newId } from '@/server/secrets';
 import type { Database, Queryable } from '@/store/database';
 import { json, time } from '@/store/database';
 import { makeCopy } from '@/store/documents';
+import { keepFile } from '@/store/files';
 import { findPerson, type Person } from '@/store/people';
 import { record } from '@/store/work';
 import { ASSIGNMENTS, type DemoAssignment } from './assignments';
+import { HOURS, INVITE, MATERIALS, PAST_CLASS, WEEK } from './materials';
 import {
   ANNOUNCEMENTS,
   CLASSES,
@@ -84,10 +88,11 @@ async function addPeople(tx: Queryable): Promise<void> {
   ]);
   // The demo's password is no secret, so one hash serves everybody.
   const hash = await hashPassword(DEMO_PASSWORD);
-  const add = (person: { id: string; name: string; short: string; userName: string }, role: string) =>
+  const add = (person: { id: string; name: string; short: string; userName: string; hours?: string }, role: string) =>
     tx.query(
-      'INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-      [person.id, SCHOOL.id, person.name, person.short, person.userName, role, hash],
+      `INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash, hours)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
+      [person.id, SCHOOL.id, person.name, person.short, person.userName, role, hash, person.hours ?? null],
     );
   for (const teacher of TEACHERS) await add({ ...teacher, userName: teacher.id.slice(2) }, 'teacher');
   for (const student of STUDENTS) await add(student, 'student');
@@ -136,17 +141,21 @@ async function addClasses(tx: Queryable, now: Instant): Promise<void> {
   }
 }
 
+/** A week and a day before it is due; what is due later than that was posted yesterday. */
+const postedAtOf = (assignment: DemoAssignment, now: Instant): Instant =>
+  Math.min(moment(now, assignment.due) - 8 * DAY, now - 26 * HOUR);
+
 async function addAssignment(tx: Queryable, assignment: DemoAssignment, position: number, now: Instant): Promise<void> {
   const { id, classId, late, read, rubric } = assignment;
   const due = moment(now, assignment.due);
-  const postedAt = Math.min(due - 8 * DAY, now - 26 * HOUR);
+  const postedAt = postedAtOf(assignment, now);
   const opens = assignment.opens ? moment(now, assignment.opens) : null;
   const unitId = `${classId}-${assignment.unit}`;
   const lateRule = late === 'closed' ? { kind: 'closed' } : late ? { kind: 'loss', ...late } : { kind: 'no-loss' };
   await tx.query(
     `INSERT INTO assignment (id, class_id, unit_id, position, title, instructions, minutes, points, takes, posted_at,
-       opens_at, due_at, closes_at, late, take_back, goes, asks)
-     VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8, $9, $10, $11, $12, $13, $14::text::jsonb, $15, $16, $17::text::jsonb)`,
+       opens_at, due_at, closes_at, late, take_back, goes, asks, in_order)
+     VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8, $9, $10, $11, $12, $13, $14::text::jsonb, $15, $16, $17::text::jsonb, $18)`,
     [
       id,
       classId,
@@ -165,6 +174,7 @@ async function addAssignment(tx: Queryable, assignment: DemoAssignment, position
       assignment.keep !== true,
       assignment.goes ?? null,
       json(asksOf(assignment)),
+      assignment.inOrder ?? false,
     ],
   );
   let step = 0;
@@ -182,6 +192,23 @@ async function addAssignment(tx: Queryable, assignment: DemoAssignment, position
       [`${id}-${step}`, id, step, kind, title, minutes, materialId, starter && json(starter)],
     );
   };
+  if (assignment.agree) {
+    await tx.query(
+      `INSERT INTO material (id, class_id, unit_id, position, title, body, minutes, posted_at, listed)
+       VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8, false)`,
+      [
+        `${id}-agree`,
+        classId,
+        unitId,
+        position,
+        assignment.agree.title,
+        json({ type: 'doc', content: assignment.agree.text.map(paragraph) }),
+        2,
+        time(postedAt),
+      ],
+    );
+    await addStep('agree', assignment.agree.title, 2, `${id}-agree`, null);
+  }
   if (read) {
     const materialId = `${id}-reading`;
     if (read.picture) {
@@ -200,6 +227,8 @@ async function addAssignment(tx: Queryable, assignment: DemoAssignment, position
     );
     await addStep('read', read.title, read.minutes, materialId, null);
   }
+  for (const { material, title, minutes } of assignment.also ?? [])
+    await addStep('read', title, minutes, material, null);
   if (assignment.questions) {
     await addStep(
       'write',
@@ -221,66 +250,135 @@ async function addAssignment(tx: Queryable, assignment: DemoAssignment, position
       [`${id}-c${i + 1}`, id, i + 1, title, points, json(levels)],
     );
   }
-  if (postedAt > now - 9 * DAY) {
-    await record(tx, {
-      kind: 'posted',
-      at: postedAt,
-      classId: classId as ClassId,
-      assignmentId: id as AssignmentId,
-      studentId: null,
-      actorId: (teacherOf(classId)?.id ?? '') as PersonId,
-    });
+}
+
+/** Notes that something new stands in a class, as its teacher's act. */
+async function post(
+  tx: Queryable,
+  classId: string,
+  at: Instant,
+  what: { readonly assignmentId?: AssignmentId; readonly material?: string; readonly announcement?: string },
+): Promise<void> {
+  const { assignmentId = null, ...data } = what;
+  await record(tx, {
+    kind: 'posted',
+    at,
+    classId: classId as ClassId,
+    assignmentId,
+    studentId: null,
+    actorId: (teacherOf(classId)?.id ?? '') as PersonId,
+    data,
+  });
+}
+
+const FILES = join(process.cwd(), 'demo', 'files');
+
+/** Keeps one of the demo's files, its type told by its bytes. */
+async function keep(tx: Queryable, name: string | undefined, now: Instant): Promise<string | null> {
+  if (!name) return null;
+  const bytes = new Uint8Array(readFileSync(join(FILES, name)));
+  return keepFile(tx, filesFolder(), { bytes, type: fileType(bytes).type, at: now });
+}
+
+/** The materials that stand in the Class line by themselves or hang on an announcement. */
+async function addMaterials(tx: Queryable, now: Instant): Promise<void> {
+  for (const [i, material] of MATERIALS.entries()) {
+    const day = (days: number | undefined, hours: number) =>
+      days === undefined ? null : time(wallTime(now, SCHOOL.zone, days, hours, 0));
+    await tx.query(
+      `INSERT INTO material (id, class_id, unit_id, position, title, body, minutes, posted_at, listed, kind, file_sha256,
+         file_name, captions_sha256, address, alt, opens_at, closes_at)
+       VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)`,
+      [
+        material.id,
+        material.classId,
+        `${material.classId}-${material.unit}`,
+        50 + i,
+        material.title,
+        json({ type: 'doc', content: material.text.map(paragraph) }),
+        material.minutes,
+        day(material.days, 9),
+        material.on === undefined,
+        material.kind,
+        await keep(tx, material.file, now),
+        material.file ?? null,
+        await keep(tx, material.captions, now),
+        material.address ?? null,
+        material.alt ?? null,
+        day(material.opens, 8),
+        day(material.closes, 18),
+      ],
+    );
+    if (material.on) {
+      await tx.query(
+        'INSERT INTO announcement_attachment (announcement_id, position, material_id) VALUES ($1, 1, $2)',
+        [material.on, material.id],
+      );
+    }
   }
 }
 
-/** A reading that stands in the Class line by itself. */
-async function addMaterials(tx: Queryable, now: Instant): Promise<void> {
-  const materials = [
-    [
-      'weather',
-      2,
-      'How to read the wind gauge',
-      4,
-      [
-        'The three cups turn with the wind; the small box counts the turns. Ten turns in ten seconds are about four metres a second.',
-        'The arrow points to where the wind comes from. A wind from the west is a west wind, even though it goes east.',
-      ],
-    ],
-    ['maths', 2, 'A compass rose to print', 2, ['Print it, cut it out, and lay it on the map with 000° to the top.']],
-    [
-      'stories',
-      2,
-      'Four letters that were answered',
-      9,
-      [
-        'The first was one line long. It said: do you ever sleep? The answer was two pages.',
-        'The second asked for the name of the light with the broken lamp. It came back with a key in it.',
-      ],
-    ],
-    [
-      'tide-pool',
-      1,
-      'Be kind to a pool',
-      3,
-      ['Put every stone back the way it lay. What lives below it lives there because it is dark.'],
-    ],
-  ] as const;
-  for (const [i, [classId, unit, title, minutes, text]] of materials.entries()) {
-    await tx.query(
-      `INSERT INTO material (id, class_id, unit_id, position, title, body, minutes, posted_at)
-       VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8)`,
-      [
-        `material-${i + 1}`,
+/** The timetable, the way into a class, and a class of the past. */
+async function addLessons(tx: Queryable, now: Instant): Promise<void> {
+  for (const [day, lessons] of WEEK.entries()) {
+    for (const [i, classId] of lessons.entries()) {
+      await tx.query('INSERT INTO lesson (class_id, weekday, number, starts, ends) VALUES ($1, $2, $3, $4, $5)', [
         classId,
-        `${classId}-${unit}`,
-        50 + i,
-        title,
-        json({ type: 'doc', content: text.map(paragraph) }),
-        minutes,
-        time(wallTime(now, SCHOOL.zone, -5 - i, 9, 0)),
-      ],
-    );
+        day + 1,
+        i + 1,
+        ...(HOURS[i] ?? []),
+      ]);
+    }
   }
+  await tx.query(
+    'INSERT INTO invite_code (code, class_id, made_by, uses_left, expires_at) VALUES ($1, $2, $3, 12, $4)',
+    [INVITE.code, INVITE.classId, INVITE.teacher, time(now + 12 * DAY)],
+  );
+}
+
+async function addPastClass(db: Database, student: Person, now: Instant): Promise<void> {
+  const { id, name, weave, room, title, question, answer } = PAST_CLASS;
+  const at = now - 200 * DAY;
+  await db.query(
+    'INSERT INTO class (id, school_id, name, weave, room, locale, ended_at) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+    [id, SCHOOL.id, name, weave, room, 'en', time(now - 130 * DAY)],
+  );
+  await db.query(
+    'INSERT INTO membership (person_id, class_id, role) SELECT id, $1, role FROM person WHERE id = ANY($2)',
+    [id, [student.id, 't-kerr', 's-abena', 's-dao']],
+  );
+  const doc = (content: DocNode[]): DocNode => ({ type: 'doc', content });
+  const asked: DocNode = { type: 'question', attrs: { number: 1, text: question } };
+  const place = (inner: DocNode): DocNode => ({ type: 'answer', attrs: { id: 'q1' }, content: [inner] });
+  await db.query(
+    `INSERT INTO assignment (id, class_id, position, title, instructions, minutes, takes, posted_at, due_at, late, take_back, asks)
+     VALUES ('splice', $1, 1, $2, $3::text::jsonb, 20, 'pieces', $4, $5, '{"kind":"no-loss"}', true, '[]')`,
+    [id, title, json(doc([paragraph('Say how it went.')])), time(at - 5 * DAY), time(at + DAY)],
+  );
+  await db.query(
+    "INSERT INTO step (id, assignment_id, position, kind, title, minutes, starter) VALUES ('splice-1', 'splice', 1, 'write', $1, 20, $2::text::jsonb)",
+    [title, json(doc([asked, place({ type: 'paragraph' })]))],
+  );
+  const assignmentId = 'splice' as AssignmentId;
+  await makeCopy(db, {
+    id: newId() as DocumentId,
+    ownerId: student.id,
+    assignmentId,
+    stepId: 'splice-1' as StepId,
+    title: `${title}, ${student.short_name}`,
+    at,
+    firstUpdate: () => firstUpdate(doc([asked, place(paragraph(answer))])),
+  });
+  await record(db, {
+    kind: 'edited',
+    at,
+    classId: id as ClassId,
+    assignmentId,
+    studentId: student.id,
+    actorId: student.id,
+  });
+  const outcome = await handIn(db, student, { assignmentId, act: 'demo-splice', note: '' }, at + HOUR);
+  if (!outcome.ok) throw new Error(`the work of the past could not be handed in: ${outcome.code}`);
 }
 
 /** A copy with the first so many answers written, made as if the student had typed them. */
@@ -300,9 +398,13 @@ async function write(db: Database, student: Person, assignment: DemoAssignment, 
     studentId: student.id,
     actorId: student.id,
   };
-  const steps = [assignment.read && 'read', assignment.questions && 'write', ...(assignment.todo ?? [])].filter(
-    Boolean,
-  );
+  const steps = [
+    assignment.agree && 'agree',
+    assignment.read && 'read',
+    ...(assignment.also ?? []).map(() => 'read'),
+    assignment.questions && 'write',
+    ...(assignment.todo ?? []),
+  ].filter(Boolean);
   for (const [i, kind] of steps.entries()) {
     const step = `${assignment.id}-${i + 1}` as StepId;
     if (kind !== 'write') {
@@ -375,52 +477,63 @@ function spread(a: string, b: string, below: number): number {
   return sum % below;
 }
 
-async function showWork(db: Database, student: Person, now: Instant): Promise<void> {
+/** Something that somebody did at a moment. All are gathered first and then done in the order of time, as life would have it. */
+interface Act {
+  readonly at: Instant;
+  readonly run: () => Promise<unknown>;
+}
+
+function showWork(db: Database, student: Person, teacher: Person, now: Instant): Act[] {
+  const acts: Act[] = [];
   for (const assignment of ASSIGNMENTS) {
     const due = moment(now, assignment.due);
     switch (assignment.shown) {
       case 'under-way':
-        await write(db, student, assignment, 2, now - 20 * HOUR);
+        acts.push({ at: now - 20 * HOUR, run: () => write(db, student, assignment, 2, now - 20 * HOUR) });
         break;
-      case 'handed-in':
-        await handInAt(
-          db,
-          student,
-          assignment,
-          Math.min(due - 5 * HOUR, now - 18 * HOUR),
-          'I asked my grandmother for the second one.',
-        );
+      case 'handed-in': {
+        const at = Math.min(due - 5 * HOUR, now - 18 * HOUR);
+        acts.push({
+          at,
+          run: () => handInAt(db, student, assignment, at, 'I asked my grandmother for the second one.'),
+        });
         break;
-      case 'late':
-        await handInAt(db, student, assignment, due + 30 * HOUR, 'I was on the boat to my aunt.');
+      }
+      case 'late': {
+        const at = due + 30 * HOUR;
+        acts.push({ at, run: () => handInAt(db, student, assignment, at, 'I was on the boat to my aunt.') });
         break;
+      }
       case 'handed-back':
       case 'another-go': {
-        const id = await handInAt(db, student, assignment, due - 4 * HOUR, '');
         const again = assignment.shown === 'another-go';
-        const at = again ? now - 12 * 60_000 : due + 30 * HOUR;
-        await handBackAt(db, assignment, id, assignment.given ?? [], Math.min(at, now - 60_000), again);
+        const back = Math.min(again ? now - 12 * 60_000 : due + 30 * HOUR, now - 60_000);
+        let id: HandInId;
+        acts.push({
+          at: due - 4 * HOUR,
+          run: async () => {
+            id = await handInAt(db, student, assignment, due - 4 * HOUR, '');
+          },
+        });
+        acts.push({ at: back, run: () => handBackAt(db, assignment, id, assignment.given ?? [], back, again) });
         break;
       }
     }
   }
-  const teacher = (await findPerson(db, 't-kerr' as PersonId)) as Person;
   const aside = { assignmentId: 'bearings' as AssignmentId, studentId: student.id };
-  await writeAside(
-    db,
-    student,
-    { ...aside, act: 'demo-1', body: 'I was not sure about the third light.' },
-    now - 70 * HOUR,
-  );
-  await writeAside(
-    db,
-    teacher,
-    { ...aside, act: 'demo-2', body: 'You may leave it out. Say why you did, and the triangle explains itself.' },
-    now - HOUR,
-  );
+  const says = (author: Person, act: string, body: string, at: Instant): Act => ({
+    at,
+    run: () => writeAside(db, author, { ...aside, act, body }, at),
+  });
+  return [
+    ...acts,
+    says(student, 'demo-1', 'I was not sure about the third light.', now - 70 * HOUR),
+    says(teacher, 'demo-2', 'You may leave it out. Say why you did, and the triangle explains itself.', now - HOUR),
+  ];
 }
 
-async function othersWork(db: Database, student: Person, now: Instant): Promise<void> {
+function othersWork(db: Database, student: Person, now: Instant): Act[] {
+  const acts: Act[] = [];
   const fresh = FRESH_STUDENTS.includes(student.id);
   for (const assignment of ASSIGNMENTS) {
     const known = STUDENTS.find(({ id }) => id === student.id);
@@ -429,19 +542,27 @@ async function othersWork(db: Database, student: Person, now: Instant): Promise<
     const chance = spread(student.id, assignment.id, 10);
     const past = assignment.due[0] < -4;
     if (!past && (fresh || chance > (assignment.id === 'cloud-ladder' ? 4 : due < now ? 7 : 1))) continue;
-    if (past && chance > 4) continue;
-    const late = past && chance === 4 && assignment.late !== 'closed';
+    if (past && chance > 2) continue;
+    const late = past && chance === 2 && assignment.late !== 'closed';
     const at = late
       ? due + (5 + spread(assignment.id, student.id, 40)) * HOUR
       : Math.min(due, now) - (1 + chance * 5) * HOUR;
-    const id = await handInAt(db, student, assignment, at, '');
+    let id: HandInId;
+    acts.push({
+      at,
+      run: async () => {
+        id = await handInAt(db, student, assignment, at, '');
+      },
+    });
     if (assignment.due[0] < -6 && assignment.rubric) {
       const points = assignment.rubric.map(([, most], i) =>
         Math.max(0, most - spread(student.id, `${assignment.id}${i}`, 5) / 2),
       );
-      await handBackAt(db, assignment, id, points, Math.min(at + 50 * HOUR, now - HOUR), false);
+      const back = Math.min(at + 50 * HOUR, now - HOUR);
+      acts.push({ at: back, run: () => handBackAt(db, assignment, id, points, back, false) });
     }
   }
+  return acts;
 }
 
 /** Fills an empty database with the demo school, its dates laid out around now. */
@@ -451,12 +572,43 @@ export async function seedDemo(db: Database, now: Instant): Promise<void> {
     const within: Database = { ...db, query: tx.query, transaction: (work) => work(tx) };
     await addPeople(tx);
     await addClasses(tx, now);
-    for (const [i, assignment] of ASSIGNMENTS.entries()) await addAssignment(tx, assignment, i + 1, now);
     await addMaterials(tx, now);
-    for (const { id } of STUDENTS) {
-      const student = (await findPerson(within, id as PersonId)) as Person;
-      if (id === SHOWN_STUDENT) await showWork(within, student, now);
-      else await othersWork(within, student, now);
+    for (const [i, assignment] of ASSIGNMENTS.entries()) await addAssignment(tx, assignment, i + 1, now);
+    for (const { id, after = [] } of ASSIGNMENTS) {
+      for (const before of after)
+        await tx.query('INSERT INTO unlocks (assignment_id, after_id) VALUES ($1, $2)', [id, before]);
     }
+    await addLessons(tx, now);
+    const imke = (await findPerson(within, SHOWN_STUDENT as PersonId)) as Person;
+    const kerr = (await findPerson(within, 't-kerr' as PersonId)) as Person;
+    await addPastClass(within, imke, now);
+    const acts: Act[] = [...postings(within, now), ...showWork(within, imke, kerr, now)];
+    for (const { id } of STUDENTS) {
+      if (id === SHOWN_STUDENT) continue;
+      acts.push(...othersWork(within, (await findPerson(within, id as PersonId)) as Person, now));
+    }
+    for (const act of acts.sort((a, b) => a.at - b.at)) await act.run();
+    // What is older than a day and a half has been read by everybody.
+    await tx.query('UPDATE person SET news_from = (SELECT coalesce(max(id), 0) FROM event WHERE at < $1)', [
+      time(now - 36 * HOUR),
+    ]);
   });
+}
+
+/** What teachers posted lately. */
+function postings(tx: Queryable, now: Instant): Act[] {
+  const acts: Act[] = [];
+  const add = (classId: string, at: Instant, what: Parameters<typeof post>[3]) => {
+    if (at > now - 9 * DAY && at <= now) acts.push({ at, run: () => post(tx, classId, at, what) });
+  };
+  for (const assignment of ASSIGNMENTS) {
+    add(assignment.classId, postedAtOf(assignment, now), { assignmentId: assignment.id as AssignmentId });
+  }
+  for (const material of MATERIALS) {
+    if (!material.on) add(material.classId, wallTime(now, SCHOOL.zone, material.days, 9, 0), { material: material.id });
+  }
+  for (const [i, note] of ANNOUNCEMENTS.entries()) {
+    add(note.classId, wallTime(now, SCHOOL.zone, note.days, 8, 10), { announcement: `note-${i + 1}` });
+  }
+  return acts;
 }

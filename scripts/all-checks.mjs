@@ -1,5 +1,5 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { installDebian, installPackages, run } from './prepare.mjs';
+import { build, installDebian, installPackages, run } from './prepare.mjs';
 
 // Every check there is, in order, on a machine that may have nothing but Node, git and apt.
 const chromium = process.env.KITE_CHROMIUM ?? '/usr/bin/chromium';
@@ -54,7 +54,7 @@ add('unit tests', '.cache/unit.json', (report) => ({
 }));
 if (!unit && failed === 0) count('unit tests', false);
 
-if (count('build', run('npx', ['next', 'build'], { NODE_ENV: 'production' }))) {
+if (count('build', build())) {
   const journeys = run('npx', ['playwright', 'test']);
   add('journeys', '.cache/journeys.json', ({ stats }) => ({
     good: stats.expected + stats.flaky,

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { cpSync, existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** Runs a command with its output shown. Gives back whether it went well. */
@@ -24,6 +24,18 @@ function newest(path) {
   return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
 }
 
+/** What the PDF reader fetches while it runs, put where the application serves it. */
+export function copyParts() {
+  for (const part of ['standard_fonts', 'cmaps', 'wasm']) {
+    const to = join('public', 'pdfjs', part);
+    if (!existsSync(to)) cpSync(join('node_modules', 'pdfjs-dist', part), to, { recursive: true });
+  }
+  return true;
+}
+
+/** Builds the application, with all that belongs to it. */
+export const build = () => copyParts() && run('npx', ['next', 'build'], { NODE_ENV: 'production' });
+
 /** Builds the application where there is no build, or an older one than the sources. */
 export function buildIfNeeded() {
   const built = changedAt('.next/BUILD_ID');
@@ -32,7 +44,7 @@ export function buildIfNeeded() {
   );
   if (built > sources) return true;
   console.log('Building …');
-  return run('npx', ['next', 'build'], { NODE_ENV: 'production' });
+  return build();
 }
 
 /** Installs Debian packages that are not there, as root or through sudo. */

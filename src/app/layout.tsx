@@ -1,5 +1,6 @@
 import '@mantine/core/styles.css';
 import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@fontsource-variable/literata';
 import '@fontsource-variable/readex-pro';
 import '@/ui/common/look.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';

@@ -1,8 +1,12 @@
 import type { ClassId, Instant } from '@/core/ids';
 import { isDone, isToDo } from '@/core/work/standing';
-import { announcementsOf, findClass, materialsOf, peopleOf, roleIn, unitsOf } from '@/store/classes';
+import { announcementsOf, findClass, type Lesson, lessonsOf, peopleOf, roleIn, unitsOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
+import { inviteOf } from '@/store/joining';
+import { attachmentsOf, type ListedMaterial, type MaterialKind, materialsOf } from '@/store/materials';
+import { MOST_NEWS, newsFor } from '@/store/news';
 import type { Person } from '@/store/people';
+import { isMaterialOpen } from './materials';
 import { type TeacherItem, teacherWork } from './today';
 import { type WorkItem, workOf } from './work-list';
 
@@ -14,6 +18,15 @@ interface Placed {
   readonly unitId: string | null;
   readonly position: number;
   readonly postedAt: Instant;
+  /** Not read yet, as What's new counts it. */
+  readonly unread: boolean;
+}
+
+/** A material that an announcement carries. */
+export interface Attachment {
+  readonly id: string;
+  readonly title: string;
+  readonly kind: MaterialKind;
 }
 
 /** One row of the Class line. */
@@ -21,15 +34,36 @@ export type Entry = Placed &
   (
     | { readonly kind: 'work'; readonly id: string; readonly item: WorkItem }
     | { readonly kind: 'teaching'; readonly id: string; readonly item: TeacherItem }
-    | { readonly kind: 'material'; readonly id: string; readonly title: string; readonly minutes: number }
+    | {
+        readonly kind: 'material';
+        readonly id: string;
+        readonly title: string;
+        readonly minutes: number;
+        readonly sort: MaterialKind;
+        readonly window: MaterialWindow;
+      }
     | {
         readonly kind: 'announcement';
         readonly id: string;
         readonly title: string;
         readonly body: string;
         readonly author: string;
+        readonly attachments: readonly Attachment[];
       }
   );
+
+/** When a material can be read; nothing of this stands where it always can. */
+export interface MaterialWindow {
+  readonly open: boolean;
+  readonly opensAt: Instant | null;
+  readonly closesAt: Instant | null;
+}
+
+const windowOf = (material: ListedMaterial, now: Instant): MaterialWindow => ({
+  open: isMaterialOpen(material, now),
+  opensAt: material.opens_at,
+  closesAt: material.closes_at,
+});
 
 function isUnder(entry: Entry, chip: Chip): boolean {
   if (chip === 'all') return true;
@@ -55,6 +89,16 @@ export async function classLine(
   now: Instant,
 ) {
   const role = await roleIn(db, person.id, classId);
+  const unreadNews = (await newsFor(db, person.id, 0, MOST_NEWS)).filter(
+    (one) => one.unread && one.class_id === classId,
+  );
+  const unread = new Set(unreadNews.flatMap((one) => [one.assignment_id, one.material_id, one.announcement_id]));
+  const placed = ({ unitId, position, postedAt, id }: Omit<Placed, 'unread'> & { id: string }): Placed => ({
+    unitId,
+    position,
+    postedAt,
+    unread: unread.has(id),
+  });
   const posted = (at: { posted_at: Instant }) => at.posted_at <= now;
   const work: Entry[] =
     role === 'teacher'
@@ -71,11 +115,15 @@ export async function classLine(
       id: material.id,
       title: material.title,
       minutes: material.minutes,
+      sort: material.kind,
+      window: windowOf(material, now),
       unitId: material.unit_id,
       position: material.position,
       postedAt: material.posted_at,
+      unread: unread.has(material.id),
     }),
   );
+  const carried = await attachmentsOf(db, classId);
   const announcements = (await announcementsOf(db, classId)).filter(posted).map(
     (note): Entry => ({
       kind: 'announcement',
@@ -86,6 +134,8 @@ export async function classLine(
       unitId: note.unit_id,
       position: 1000,
       postedAt: note.posted_at,
+      unread: unread.has(note.id),
+      attachments: (carried.get(note.id) ?? []).map(({ id, title, kind }) => ({ id, title, kind })),
     }),
   );
   const everything = [...work, ...materials, ...announcements];
@@ -111,9 +161,9 @@ export async function classLine(
     ) as Record<Chip, number>,
     students: await peopleOf(db, classId, 'student'),
     teachers: await peopleOf(db, classId, 'teacher'),
+    invite: role === 'teacher' ? await inviteOf(db, classId, now) : null,
+    lessons: (await lessonsOf(db, person.id)).filter((lesson): lesson is Lesson => lesson.class_id === classId),
   };
 }
-
-const placed = ({ unitId, position, postedAt }: Placed): Placed => ({ unitId, position, postedAt });
 
 export type ClassLine = Awaited<ReturnType<typeof classLine>>;

@@ -1,26 +1,34 @@
 import type { Ask } from '@/core/asks/ask';
 import type { AssignmentId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import { addUp, type Criterion, type RubricResult } from '@/core/marks/rubric';
+import { doNext } from '@/core/plan/do-next';
 import type { DocNode } from '@/core/text/document-json';
 import { allowedMoves, type MoveKind } from '@/core/work/moves';
 import { closingTime, type LateRule, type Takes } from '@/core/work/rules';
 import { type State, standing } from '@/core/work/standing';
+import { openSteps } from '@/core/work/steps';
 import { asideMessages } from '@/store/asides';
 import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { documentsOfWork } from '@/store/documents';
 import { handBacksOf, type Receipt, receiptsOf } from '@/store/hand-ins';
+import { materialsById } from '@/store/materials';
 import type { Person } from '@/store/people';
-import { factsOf, findAssignment, findBrief, rubricOf, stepsOf } from '@/store/work';
+import { factsOf, findAssignment, findBrief, rubricOf, stepsOf, waitsFor } from '@/store/work';
+import { isMaterialOpen, type MaterialView, viewMaterial } from './materials';
+import { workOf } from './work-list';
 
 export interface DeskStep {
   readonly id: StepId;
-  readonly kind: 'read' | 'write' | 'do';
+  readonly kind: 'read' | 'write' | 'do' | 'agree';
   readonly title: string;
   readonly minutes: number;
   readonly done: boolean;
-  /** What there is to read. */
-  readonly body: DocNode | null;
+  readonly doneAt: Instant | null;
+  /** Whether it may be opened: where steps come in order, those before it have to be done. Of a closed one nothing is in here. */
+  readonly open: boolean;
+  /** What there is to read, see or hear. */
+  readonly material: MaterialView | null;
   /** What the teacher gave to write in. */
   readonly starter: DocNode | null;
   /** The student's own copy, once it has been opened. */
@@ -75,6 +83,10 @@ export interface DeskView {
   readonly feedback: readonly Feedback[];
   readonly aside: readonly AsideMessage[];
   readonly student: { readonly id: PersonId; readonly name: string };
+  /** What has to be handed in before this opens. */
+  readonly waitsFor: readonly { readonly id: AssignmentId; readonly title: string; readonly done: boolean }[];
+  /** What comes after this by the order of Do next; `null` when nothing is left. */
+  readonly next: { readonly id: AssignmentId; readonly title: string } | null;
 }
 
 /** The exchange between a student and the teachers, as one of them reads it. */
@@ -124,9 +136,18 @@ export async function desk(
   const facts = await factsOf(db, assignmentId, student.id);
   const { state, begun, goesUsed } = standing(facts, rules, now);
   const open = state !== 'opens-later';
-  const done = new Set(facts.flatMap((fact) => (fact.kind === 'step-done' ? [fact.step] : [])));
+  const doneAt = new Map(facts.flatMap((fact) => (fact.kind === 'step-done' ? [[fact.step, fact.at] as const] : [])));
+  const done = new Set(doneAt.keys());
   const documents = open ? await documentsOfWork(db, assignmentId, student.id) : [];
   const steps = open ? await stepsOf(db, assignmentId) : [];
+  const written = new Set(documents.map((document) => document.step_id));
+  const opened = new Set(openSteps(steps, assignment.inOrder, done, written).map((step) => step.id));
+  const shown = steps.flatMap((step) => (step.material_id && opened.has(step.id) ? [step.material_id] : []));
+  const materials = new Map<string, MaterialView>();
+  for (const material of await materialsById(db, shown)) {
+    if (isMaterialOpen(material, now)) materials.set(material.id, await viewMaterial(db, material, student.id));
+  }
+  const after = doNext(await workOf(db, student, null, now), now).find(({ item }) => item.id !== assignmentId);
   return {
     id: assignment.id,
     title: assignment.title,
@@ -155,8 +176,10 @@ export async function desk(
         title: step.title,
         minutes: step.minutes,
         done: done.has(step.id),
-        body: step.body,
-        starter: step.starter,
+        doneAt: doneAt.get(step.id) ?? null,
+        open: opened.has(step.id),
+        material: materials.get(step.material_id ?? '') ?? null,
+        starter: opened.has(step.id) ? step.starter : null,
         document: document ? { id: document.id, title: document.title } : null,
       };
     }),
@@ -166,5 +189,7 @@ export async function desk(
     feedback: await feedbackFor(db, assignmentId, student.id),
     aside: open ? await asideFor(db, assignmentId, student.id, student) : [],
     student: { id: student.id, name: student.name },
+    waitsFor: await waitsFor(db, assignmentId, student.id),
+    next: after ? { id: after.item.id, title: after.item.title } : null,
   };
 }

@@ -4,8 +4,10 @@ import { canonicalJson, handInFingerprint, sha256Hex } from '@/core/documents/fi
 import { documentJson, firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, HandInId, Instant, StepId } from '@/core/ids';
 import { type DocNode, together } from '@/core/text/document-json';
+import type { Facts } from '@/core/work/facts';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
+import { openSteps } from '@/core/work/steps';
 import { findClass } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
 import { documentsOfWork, keepVersion, loadDocument, makeCopy } from '@/store/documents';
@@ -18,7 +20,9 @@ import {
   findBrief,
   holdWork,
   type ListedAssignment,
+  openedBy,
   record,
+  recordAll,
   stepsOf,
 } from '@/store/work';
 import { newId } from './secrets';
@@ -95,6 +99,15 @@ function freeze(piece: OpenPiece, kind: FrozenPiece['kind']): FrozenPiece {
   return { kind, title: piece.title, content: piece.content, bytes, sha256: sha256Hex(bytes), documentId: piece.id };
 }
 
+/** Notes what this hand-in opens: work that waited for it, and for nothing else that is still missing. */
+async function unlockAfter(tx: Queryable, assignment: ListedAssignment, student: Person, now: Instant): Promise<void> {
+  const opened = await openedBy(tx, assignment.id, student.id);
+  await recordAll(
+    tx,
+    opened.map((id) => ({ ...own(assignment, student, now), kind: 'unlocked', assignmentId: id })),
+  );
+}
+
 /**
  * Hands a student's work in, or ticks it off where there is nothing to hand in. The same act sent again
  * gives the same receipt; of two different acts at once one is refused.
@@ -147,6 +160,7 @@ export async function handIn(
       await keepVersion(tx, { documentId: piece.id, at: now, reason: 'handed-in', state: piece.state });
     }
     await record(tx, { kind: 'handed-in', ...own(assignment, student, now), data: { handIn: id } });
+    await unlockAfter(tx, assignment, student, now);
     const receipt = await receiptOfAct(tx, student.id, given.act);
     if (!receipt) throw new Error(`hand-in ${id} was not kept`);
     return { ok: true, receipt, again: false };
@@ -170,6 +184,22 @@ export async function takeBack(
   });
 }
 
+const EARLIER_FIRST = { ok: false, code: 'earlier-step-first', at: null } as const;
+
+/** Where steps come in order: has everything before this one been done? */
+async function isStepOpen(
+  tx: Queryable,
+  assignment: ListedAssignment,
+  student: Person,
+  facts: Facts,
+  stepId: StepId,
+): Promise<boolean> {
+  if (!assignment.inOrder) return true;
+  const done = new Set(facts.flatMap((fact) => (fact.kind === 'step-done' ? [fact.step] : [])));
+  const written = new Set((await documentsOfWork(tx, assignment.id, student.id)).map((document) => document.step_id));
+  return openSteps(await stepsOf(tx, assignment.id), true, done, written).some(({ id }) => id === stepId);
+}
+
 /** Opens the starter of a step: the student's own copy, made at the first time only. */
 export async function openCopy(
   db: Database,
@@ -187,6 +217,7 @@ export async function openCopy(
     const facts = await factsOf(tx, assignmentId, student.id);
     const moved = makeMove(facts, { kind: 'open' }, now, assignment.rules);
     if (!moved.ok) return moved;
+    if (!(await isStepOpen(tx, assignment, student, facts, stepId))) return EARLIER_FIRST;
     const copy = await makeCopy(tx, {
       id: newId() as DocumentId,
       ownerId: student.id,
@@ -218,6 +249,7 @@ export async function doStep(
     if (facts.some((fact) => fact.kind === 'step-done' && fact.step === stepId)) return { ok: true };
     const moved = makeMove(facts, { kind: 'do-step', step: stepId }, now, assignment.rules);
     if (!moved.ok) return moved;
+    if (!(await isStepOpen(tx, assignment, student, facts, stepId))) return EARLIER_FIRST;
     await record(tx, { kind: 'step-done', ...own(assignment, student, now), data: { step: stepId } });
     return { ok: true };
   });

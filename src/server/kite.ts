@@ -1,10 +1,14 @@
 import { join } from 'node:path';
 import type { Database } from '@/store/database';
+import { prepareFind } from '@/store/find';
 import { migrate } from '@/store/migrate';
 import { openPglite } from '@/store/pglite-driver';
 
 /** Where everything that is kept lies. */
 export const dataFolder = (): string => process.env.KITE_DATA ?? join(process.cwd(), 'data');
+
+/** Where the bytes of files lie. */
+export const filesFolder = (): string => join(dataFolder(), 'files');
 
 const held = globalThis as typeof globalThis & { kiteDatabase?: Promise<Database> };
 
@@ -12,6 +16,7 @@ async function open(): Promise<Database> {
   if (process.env.NEXT_PHASE === 'phase-production-build') throw new Error('the build must not open the database');
   const db = await openPglite(dataFolder());
   await migrate(db);
+  await prepareFind(db);
   return db;
 }
 

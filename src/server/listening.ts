@@ -1,7 +1,7 @@
 import { classesOf, roleIn } from '@/store/classes';
 import type { Database } from '@/store/database';
 import type { Person } from '@/store/people';
-import { EVENT_CHANNEL, told } from '@/store/work';
+import { EVENT_CHANNEL, PERSON_CHANNEL, told, toldPerson } from '@/store/work';
 
 /** What a listener is told: what kind of thing happened, and where. */
 export interface Heard {
@@ -27,6 +27,12 @@ export class Listening {
   constructor(private readonly db: Database) {}
 
   async start(): Promise<void> {
+    await this.db.listen(PERSON_CHANNEL, (payload) => {
+      const { kind, personId } = toldPerson.parse(JSON.parse(payload));
+      for (const listener of this.#listeners) {
+        if (listener.personId === personId) listener.hear({ kind, assignmentId: null, studentId: personId });
+      }
+    });
     await this.db.listen(EVENT_CHANNEL, (payload) => {
       const event = told.parse(JSON.parse(payload));
       for (const { personId, roles, hear } of this.#listeners) {

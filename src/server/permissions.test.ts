@@ -54,7 +54,9 @@ describe('who may', () => {
     );
     params = {
       class: 'weather',
-      material: 'material-1',
+      material: 'sound-signals',
+      chapter: '1',
+      part: 'none',
       picture: 'cloud-ladder-cloud-ladder',
       assignment: 'cloud-ladder',
       step: 'cloud-ladder-2',
@@ -72,7 +74,9 @@ describe('who may', () => {
     anyone: EVERYBODY,
     'signed-in': EVERYBODY,
     'class-member': ['s-imke', 's-zofia', 't-bello'],
+    'class-teacher': ['t-bello'],
     'material-member': ['s-imke', 's-zofia', 't-bello'],
+    'material-reader': ['s-imke', 's-zofia', 't-bello'],
     'picture-member': ['s-imke', 's-zofia', 't-bello'],
     'assignment-student': ['s-imke', 's-zofia'],
     'assignment-teacher': ['t-bello'],

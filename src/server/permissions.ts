@@ -1,11 +1,13 @@
 import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId } from '@/core/ids';
-import { isOpen } from '@/core/work/rules';
-import { findMaterial, findPicture, roleIn } from '@/store/classes';
+import { standing } from '@/core/work/standing';
+import { findPicture, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { findDocument } from '@/store/documents';
 import { findReceipt } from '@/store/hand-ins';
+import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
-import { assignmentOfStep, findAssignment, teaches } from '@/store/work';
+import { assignmentOfStep, factsOf, findAssignment, teaches } from '@/store/work';
+import { mayRead } from './materials';
 
 /**
  * Who may use each page, route and socket. Nothing answers that is not in this table, and a test tries
@@ -20,6 +22,17 @@ export const PERMISSIONS = {
   'POST /api/sign-out': 'signed-in',
   'GET /api/events': 'signed-in',
   'GET /api/pictures/[picture]': 'picture-member',
+  'GET /api/find': 'signed-in',
+  'GET /api/materials/[material]/file': 'material-reader',
+  'GET /api/materials/[material]/captions': 'material-reader',
+  'GET /api/materials/[material]/chapters/[chapter]': 'material-reader',
+  'GET /api/materials/[material]/parts/[part]': 'material-reader',
+  'POST /api/materials/[material]/place': 'material-reader',
+  'POST /api/news/read': 'signed-in',
+  'POST /api/reading': 'signed-in',
+  'POST /api/classes/join': 'signed-in',
+  'POST /api/classes/[class]/invite': 'class-teacher',
+  'POST /api/assignments/[assignment]/not-today': 'assignment-student',
   'POST /api/steps/[step]/copy': 'step-student',
   'POST /api/steps/[step]/done': 'step-student',
   'POST /api/assignments/[assignment]/hand-in': 'assignment-student',
@@ -34,6 +47,10 @@ export const PERMISSIONS = {
   'PAGE /': 'anyone',
   'PAGE /sign-in': 'anyone',
   'PAGE /today': 'signed-in',
+  'PAGE /work': 'signed-in',
+  'PAGE /shelf': 'signed-in',
+  'PAGE /whats-new': 'signed-in',
+  'PAGE /help': 'signed-in',
   'PAGE /classes': 'signed-in',
   'PAGE /classes/[class]': 'class-member',
   'PAGE /classes/[class]/materials/[material]': 'material-member',
@@ -47,7 +64,9 @@ export const RULES = [
   'anyone',
   'signed-in',
   'class-member',
+  'class-teacher',
   'material-member',
+  'material-reader',
   'picture-member',
   'assignment-student',
   'assignment-teacher',
@@ -66,6 +85,14 @@ async function roleOnAssignment(db: Queryable, person: Person, assignmentId: str
   return assignment && (await roleIn(db, person.id, assignment.classId));
 }
 
+/** Has the work opened to this student: its time has come, and what it waits for is handed in? */
+async function isOpenTo(db: Queryable, student: Person, assignmentId: AssignmentId, now: number): Promise<boolean> {
+  const assignment = await findAssignment(db, assignmentId);
+  if (!assignment) return false;
+  const facts = await factsOf(db, assignmentId, student.id);
+  return standing(facts, assignment.rules, now).state !== 'opens-later';
+}
+
 /** Whether a signed-in person may, by one rule. What does not exist nobody may. */
 async function holds(db: Queryable, rule: Rule, person: Person, params: Params, now: number): Promise<boolean> {
   const param = (name: string): string => params[name] ?? '';
@@ -77,12 +104,18 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       return (await roleIn(db, person.id, param('class'))) !== null;
     case 'material-member': {
       const material = await findMaterial(db, param('material'));
-      return material?.class_id === param('class') && (await roleIn(db, person.id, param('class'))) !== null;
+      if (material?.class_id !== param('class') || (await roleIn(db, person.id, param('class'))) === null) return false;
+      return material.listed || (await mayRead(db, person, material.id, now));
     }
+    case 'material-reader':
+      return mayRead(db, person, param('material'), now);
+    case 'class-teacher':
+      return (await roleIn(db, person.id, param('class'))) === 'teacher';
     case 'picture-member': {
       const picture = await findPicture(db, param('picture'));
       const role = picture && (await roleIn(db, person.id, picture.class_id as ClassId));
-      return role === 'teacher' || (role === 'student' && (picture?.opens_at == null || picture.opens_at <= now));
+      if (role !== 'student' || !picture?.assignment_id) return role !== null;
+      return isOpenTo(db, person, picture.assignment_id, now);
     }
     case 'assignment-student':
       return (await roleOnAssignment(db, person, param('assignment'))) === 'student';
@@ -99,7 +132,7 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       if (!assignment || (await roleIn(db, param('student'), assignment.classId)) !== 'student') return false;
       const role = await roleIn(db, person.id, assignment.classId);
       if (role === 'teacher') return true;
-      return role === 'student' && person.id === param('student') && isOpen(assignment.rules, now);
+      return role === 'student' && person.id === param('student') && isOpenTo(db, person, assignment.id, now);
     }
     case 'hand-in-teacher': {
       const receipt = await findReceipt(db, param('handIn') as HandInId);

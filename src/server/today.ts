@@ -1,32 +1,34 @@
 import type { ReadyCheck } from '@/core/asks/ready-check';
-import { dayStart } from '@/core/calendar/due-words';
-import type { Instant } from '@/core/ids';
+import { dayStart, weekdayOf } from '@/core/calendar/due-words';
+import type { AssignmentId, Instant } from '@/core/ids';
 import { doNext, folds, minutesBefore, type Ranked } from '@/core/plan/do-next';
-import { layString, type StringLayout } from '@/core/plan/string-layout';
+import { layString, stringSpan } from '@/core/plan/string-layout';
 import { isDone, isToDo } from '@/core/work/standing';
-import { classesOf } from '@/store/classes';
-import type { Queryable } from '@/store/database';
-import type { Person } from '@/store/people';
-import { assignmentsFor, latelyFor } from '@/store/work';
+import { classesOf, type Lesson, lessonsOf } from '@/store/classes';
+import type { Database, Queryable } from '@/store/database';
+import { newsFor } from '@/store/news';
+import { findSchool, type Person } from '@/store/people';
+import { assignmentsFor, putOff } from '@/store/work';
 import { checkWork } from './handing-in';
 import { studentsOn } from './marking';
 import { type WorkItem, workOf } from './work-list';
 
 const DAY = 86_400_000;
-/** How many days the String shows before today and after it. */
-const SPAN = { before: 2, after: 12 } as const;
+const SHOWN_NEWS = 6;
 
 /** Everything that a student's Today shows. */
 export async function studentToday(db: Queryable, student: Person, zone: string, now: Instant) {
   const items = await workOf(db, student, null, now);
   const next = doNext(items, now);
   const shown = items.filter((item) => item.dueAt !== null && item.state !== 'closed');
-  const layout: StringLayout = layString(
-    shown.map((item) => ({ id: item.id, dueAt: item.dueAt as Instant, minutes: item.minutes, title: item.title })),
-    now,
-    zone,
-    SPAN,
-  );
+  const hangings = shown.map((item) => ({
+    id: item.id,
+    dueAt: item.dueAt as Instant,
+    minutes: item.minutes,
+    title: item.title,
+    open: isToDo(item.state),
+  }));
+  const layout = layString(hangings, now, zone, stringSpan(hangings, now, zone));
   const until = dayStart(now, zone, 3);
   const first: Ranked<WorkItem> | undefined = next[0];
   const check: ReadyCheck | null =
@@ -40,14 +42,32 @@ export async function studentToday(db: Queryable, student: Person, zone: string,
     emptyAnswers: check ? check.answers.filter(({ answered }) => !answered).length : null,
     minutes: minutesBefore(items, until),
     until,
-    folds: folds(items),
-    lately: await latelyFor(db, student.id, now - 7 * DAY, 6),
+    folds: folds(items, now),
+    lately: await newsFor(db, student.id, 0, SHOWN_NEWS),
+    lessons: lessonsOn(await lessonsOf(db, student.id), weekdayOf(now, zone)),
     week: {
       handedIn: items.filter((item) => item.handedInAt !== null && item.handedInAt > now - 7 * DAY).length,
       done: items.filter((item) => isDone(item.state)).length,
       open: items.filter((item) => isToDo(item.state)).length,
     },
   };
+}
+
+/** The lessons of one day of the week, in order. */
+export const lessonsOn = (lessons: readonly Lesson[], weekday: number): readonly Lesson[] =>
+  lessons.filter((lesson) => lesson.weekday === weekday);
+
+/** Puts an assignment off to the next morning ("not today"), or brings it back. */
+export async function notToday(
+  db: Database,
+  student: Person,
+  assignmentId: AssignmentId,
+  off: boolean,
+  now: Instant,
+): Promise<{ readonly ok: true }> {
+  const school = await findSchool(db);
+  await putOff(db, student.id, assignmentId, off ? dayStart(now, school?.zone ?? 'UTC', 1) : null);
+  return { ok: true };
 }
 
 /** One assignment as a teacher's lists show it. */

@@ -1,4 +1,5 @@
 import type { AssignmentId, ClassId, Instant } from '@/core/ids';
+import type { Unlocked } from '@/core/plan/do-next';
 import { allowedMoves } from '@/core/work/moves';
 import { closingTime, type LateRule, type Takes } from '@/core/work/rules';
 import { type State, standing } from '@/core/work/standing';
@@ -6,7 +7,7 @@ import { classesOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { gradesOf } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
-import { assignmentsFor, factsOfStudent } from '@/store/work';
+import { assignmentsFor, factsOfStudent, putOffsOf, waitingOf } from '@/store/work';
 
 /** One assignment as every list shows it to one student. */
 export interface WorkItem {
@@ -31,6 +32,11 @@ export interface WorkItem {
   readonly handedInAt: Instant | null;
   readonly grade: number | null;
   readonly canTickOff: boolean;
+  /** Titles of the work that has to be handed in before this opens. */
+  readonly waitsFor: readonly string[];
+  /** What opens when this is handed in. */
+  readonly unlocks: readonly Unlocked[];
+  readonly putOffUntil: Instant | null;
 }
 
 /**
@@ -47,6 +53,10 @@ export async function workOf(
   const assignments = await assignmentsFor(db, student.id, classId);
   const facts = await factsOfStudent(db, student.id, classId === null ? null : assignments.map(({ id }) => id));
   const grades = await gradesOf(db, student.id, classId);
+  const waiting = await waitingOf(db, student.id);
+  const putOffs = await putOffsOf(db, student.id, now);
+  const byId = new Map(assignments.map((assignment) => [assignment.id, assignment]));
+  const unlocked = (id: AssignmentId): boolean => facts.get(id)?.some(({ kind }) => kind === 'unlocked') ?? false;
   return assignments
     .filter((assignment) => assignment.postedAt <= now)
     .map((assignment) => {
@@ -75,6 +85,16 @@ export async function workOf(
         handedInAt: handIn?.at ?? null,
         grade: state === 'handed-back' || state === 'another-go' ? (grades.get(assignment.id) ?? null) : null,
         canTickOff: allowedMoves(own, now, rules).includes('tick-off'),
+        waitsFor: unlocked(assignment.id)
+          ? []
+          : waiting.flatMap((one) => (one.assignment_id === assignment.id ? [one.after] : [])),
+        unlocks: waiting.flatMap((one) => {
+          const next = one.after_id === assignment.id ? byId.get(one.assignment_id) : undefined;
+          return next && !unlocked(next.id)
+            ? [{ title: next.title, dueAt: next.rules.dueAt, minutes: next.minutes }]
+            : [];
+        }),
+        putOffUntil: putOffs.get(assignment.id) ?? null,
       };
     });
 }

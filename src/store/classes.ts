@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { ClassId, PersonId } from '@/core/ids';
-import { bytes, docNode, id, instant, maybeInstant } from './columns';
+import type { AssignmentId, ClassId, PersonId } from '@/core/ids';
+import { bytes, id, instant, maybeInstant } from './columns';
 import { first, many, type Queryable } from './database';
 
 const schoolClass = z.object({
@@ -10,20 +10,23 @@ const schoolClass = z.object({
   room: z.string(),
   locale: z.string(),
   teachers: z.array(z.string()),
+  /** When the class came to its end; `null` while it runs. */
+  ended_at: maybeInstant,
 });
 
 export type SchoolClass = z.output<typeof schoolClass>;
 
-const COLUMNS = `c.id, c.name, c.weave, c.room, c.locale,
+const COLUMNS = `c.id, c.name, c.weave, c.room, c.locale, c.ended_at,
   coalesce((SELECT array_agg(t.name ORDER BY t.name) FROM membership tm JOIN person t ON t.id = tm.person_id
             WHERE tm.class_id = c.id AND tm.role = 'teacher'), '{}') AS teachers`;
 
-/** The classes of one person, by name. */
+/** The classes of one person by name, those that run before those of the past. */
 export const classesOf = (db: Queryable, personId: PersonId) =>
   many(
     db,
     schoolClass,
-    `SELECT ${COLUMNS} FROM membership m JOIN class c ON c.id = m.class_id WHERE m.person_id = $1 ORDER BY c.name`,
+    `SELECT ${COLUMNS} FROM membership m JOIN class c ON c.id = m.class_id WHERE m.person_id = $1
+     ORDER BY c.ended_at IS NOT NULL, c.name`,
     [personId],
   );
 
@@ -44,8 +47,8 @@ export async function roleIn(db: Queryable, personId: string, classId: string): 
 export const peopleOf = (db: Queryable, classId: ClassId, role: 'student' | 'teacher') =>
   many(
     db,
-    z.object({ id: id<PersonId>(), name: z.string(), user_name: z.string() }),
-    `SELECT p.id, p.name, p.user_name FROM membership m JOIN person p ON p.id = m.person_id
+    z.object({ id: id<PersonId>(), name: z.string(), user_name: z.string(), hours: z.string().nullable() }),
+    `SELECT p.id, p.name, p.user_name, p.hours FROM membership m JOIN person p ON p.id = m.person_id
      WHERE m.class_id = $1 AND m.role = $2 ORDER BY p.name`,
     [classId, role],
   );
@@ -62,34 +65,6 @@ export const unitsOf = (db: Queryable, classId: ClassId) =>
     }),
     'SELECT id, position, title, starts_at, ends_at FROM unit WHERE class_id = $1 ORDER BY position',
     [classId],
-  );
-
-const material = z.object({
-  id: z.string(),
-  class_id: id<ClassId>(),
-  unit_id: z.string().nullable(),
-  position: z.number(),
-  title: z.string(),
-  minutes: z.number(),
-  posted_at: instant,
-});
-
-/** Materials that stand in the Class line by themselves. */
-export const materialsOf = (db: Queryable, classId: ClassId) =>
-  many(
-    db,
-    material,
-    `SELECT id, class_id, unit_id, position, title, minutes, posted_at FROM material
-     WHERE class_id = $1 AND listed ORDER BY posted_at DESC LIMIT 500`,
-    [classId],
-  );
-
-export const findMaterial = (db: Queryable, materialId: string) =>
-  first(
-    db,
-    material.extend({ body: docNode }),
-    'SELECT id, class_id, unit_id, position, title, minutes, posted_at, body FROM material WHERE id = $1 AND listed',
-    [materialId],
   );
 
 export const announcementsOf = (db: Queryable, classId: ClassId) =>
@@ -111,8 +86,41 @@ export const announcementsOf = (db: Queryable, classId: ClassId) =>
 export const findPicture = (db: Queryable, pictureId: string) =>
   first(
     db,
-    z.object({ class_id: id<ClassId>(), opens_at: maybeInstant, type: z.string(), bytes }),
-    `SELECT p.class_id, a.opens_at, p.type, p.bytes FROM picture p
-     LEFT JOIN assignment a ON a.id = p.assignment_id WHERE p.id = $1`,
+    z.object({ class_id: id<ClassId>(), assignment_id: id<AssignmentId>().nullable(), type: z.string(), bytes }),
+    'SELECT class_id, assignment_id, type, bytes FROM picture WHERE id = $1',
     [pictureId],
+  );
+
+/** The lessons of a person's running classes, through the week. */
+export const lessonsOf = (db: Queryable, personId: PersonId) =>
+  many(
+    db,
+    z.object({
+      class_id: id<ClassId>(),
+      class_name: z.string(),
+      weave: z.string(),
+      room: z.string(),
+      weekday: z.number(),
+      number: z.number(),
+      starts: z.string(),
+      ends: z.string(),
+    }),
+    `SELECT l.class_id, c.name AS class_name, c.weave, c.room, l.weekday, l.number, l.starts, l.ends
+     FROM membership m JOIN class c ON c.id = m.class_id JOIN lesson l ON l.class_id = c.id
+     WHERE m.person_id = $1 AND c.ended_at IS NULL ORDER BY l.weekday, l.number`,
+    [personId],
+  );
+
+export type Lesson = Awaited<ReturnType<typeof lessonsOf>>[number];
+
+/** The teachers of a person's running classes, each with the classes they teach. */
+export const teachersOf = (db: Queryable, personId: PersonId) =>
+  many(
+    db,
+    z.object({ id: id<PersonId>(), name: z.string(), hours: z.string().nullable(), classes: z.string() }),
+    `SELECT t.id, t.name, t.hours, string_agg(c.name, ', ' ORDER BY c.name) AS classes
+     FROM membership m JOIN class c ON c.id = m.class_id AND c.ended_at IS NULL
+     JOIN membership tm ON tm.class_id = c.id AND tm.role = 'teacher' JOIN person t ON t.id = tm.person_id
+     WHERE m.person_id = $1 GROUP BY t.id ORDER BY t.name`,
+    [personId],
   );

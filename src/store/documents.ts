@@ -35,6 +35,17 @@ export const documentsOfWork = (db: Queryable, assignmentId: AssignmentId, owner
     [assignmentId, ownerId],
   );
 
+/** All documents of a person with the assignment each was made for and when it was last changed, newest first. */
+export const documentsOfOwner = (db: Queryable, ownerId: PersonId) =>
+  many(
+    db,
+    document.extend({ assignment: z.string(), changed_at: instant }),
+    `SELECT ${COLUMNS}, a.title AS assignment, coalesce((SELECT u.at FROM document_update u WHERE u.document_id = d.id
+       ORDER BY u.seq DESC LIMIT 1), d.created_at) AS changed_at
+     ${FROM} WHERE d.owner_id = $1 ORDER BY changed_at DESC LIMIT 1000`,
+    [ownerId],
+  );
+
 /**
  * Makes the student's copy of a starter with its first update, or finds the one that is there: however
  * many devices ask at once, one copy comes into being.

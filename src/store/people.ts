@@ -1,7 +1,18 @@
 import { z } from 'zod';
 import type { Instant, PersonId } from '@/core/ids';
 import { id } from './columns';
-import { first, many, type Queryable, time } from './database';
+import { first, json, many, type Queryable, time } from './database';
+
+/** How a person likes to read: size, spacing and typeface of reading text, speed and voice of reading aloud. */
+export const readingSettings = z.object({
+  size: z.enum(['small', 'usual', 'large', 'largest']),
+  spacing: z.enum(['usual', 'wide', 'widest']),
+  typeface: z.enum(['plain', 'book', 'round']),
+  speed: z.number().min(0.5).max(2),
+  voice: z.string().max(200),
+});
+
+export type ReadingSettings = z.output<typeof readingSettings>;
 
 const person = z.object({
   id: id<PersonId>(),
@@ -10,11 +21,12 @@ const person = z.object({
   user_name: z.string(),
   role: z.enum(['student', 'teacher']),
   locale: z.string().nullable(),
+  reading: readingSettings.nullable(),
 });
 
 export type Person = z.output<typeof person>;
 
-const COLUMNS = 'p.id, p.name, p.short_name, p.user_name, p.role, p.locale';
+const COLUMNS = 'p.id, p.name, p.short_name, p.user_name, p.role, p.locale, p.reading';
 
 const school = z.object({
   id: z.string(),
@@ -51,6 +63,10 @@ export const demoPeople = (db: Queryable) =>
 
 export async function setLocale(db: Queryable, personId: PersonId, locale: string): Promise<void> {
   await db.query('UPDATE person SET locale = $2 WHERE id = $1', [personId, locale]);
+}
+
+export async function setReading(db: Queryable, personId: PersonId, settings: ReadingSettings): Promise<void> {
+  await db.query('UPDATE person SET reading = $2::text::jsonb WHERE id = $1', [personId, json(settings)]);
 }
 
 export async function setPassword(db: Queryable, personId: PersonId, passwordHash: string): Promise<void> {

@@ -1,6 +1,7 @@
 import { fdatasyncSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
+import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
 import type { Database, Queryable } from './database';
 import { lockFolder } from './folder-lock';
@@ -47,7 +48,7 @@ export async function openPglite(folder: string): Promise<Database> {
     const cluster = join(folder, 'pg');
     // A crash may leave this file empty, which would stop the start; under our lock nobody else uses it.
     rmSync(join(cluster, 'postmaster.pid'), { force: true });
-    const pg = await PGlite.create({ fs: new SyncedNodeFS(cluster), startParams: START });
+    const pg = await PGlite.create({ fs: new SyncedNodeFS(cluster), startParams: START, extensions: { pg_trgm } });
     return {
       ...asQueryable(pg),
       transaction: (work) => pg.transaction((tx) => work(asQueryable(tx as unknown as PGlite))),

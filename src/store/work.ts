@@ -23,6 +23,8 @@ const listed = z
     take_back: z.boolean(),
     goes: z.number().nullable(),
     steps: z.number(),
+    in_order: z.boolean(),
+    waits: z.boolean(),
   })
   .transform((row) => ({
     id: row.id,
@@ -34,6 +36,7 @@ const listed = z
     points: row.points,
     postedAt: row.posted_at,
     steps: row.steps,
+    inOrder: row.in_order,
     rules: {
       opensAt: row.opens_at,
       dueAt: row.due_at,
@@ -42,22 +45,25 @@ const listed = z
       takes: row.takes,
       takeBack: row.take_back,
       goes: row.goes,
+      waits: row.waits,
     } satisfies Rules as Rules,
   }));
 
 export type ListedAssignment = z.output<typeof listed>;
 
 const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.points, a.takes, a.posted_at, a.opens_at,
-  a.due_at, a.closes_at, a.late, a.take_back, a.goes,
+  a.due_at, a.closes_at, a.late, a.take_back, a.goes, a.in_order,
+  EXISTS (SELECT 1 FROM unlocks u WHERE u.assignment_id = a.id) AS waits,
   (SELECT count(*)::int FROM step s WHERE s.assignment_id = a.id) AS steps`;
 
-/** Every assignment of a person's classes, or of one of them. */
+/** Every assignment of a person's running classes, or of one class, running or past. */
 export const assignmentsFor = (db: Queryable, personId: PersonId, classId: ClassId | null) =>
   many(
     db,
     listed,
     `SELECT ${LISTED} FROM membership m JOIN assignment a ON a.class_id = m.class_id
-     WHERE m.person_id = $1 AND ($2::text IS NULL OR m.class_id = $2)`,
+       JOIN class c ON c.id = m.class_id
+     WHERE m.person_id = $1 AND (m.class_id = $2 OR ($2::text IS NULL AND c.ended_at IS NULL))`,
     [personId, classId],
   );
 
@@ -79,14 +85,14 @@ export const stepsOf = (db: Queryable, assignmentId: AssignmentId) =>
     z.object({
       id: id<StepId>(),
       position: z.number(),
-      kind: z.enum(['read', 'write', 'do']),
+      kind: z.enum(['read', 'write', 'do', 'agree']),
       title: z.string(),
       minutes: z.number(),
       starter: docNode.nullable(),
-      body: docNode.nullable(),
+      material_id: z.string().nullable(),
     }),
-    `SELECT s.id, s.position, s.kind, s.title, s.minutes, s.starter, m.body
-     FROM step s LEFT JOIN material m ON m.id = s.material_id WHERE s.assignment_id = $1 ORDER BY s.position`,
+    `SELECT id, position, kind, title, minutes, starter, material_id
+     FROM step WHERE assignment_id = $1 ORDER BY position`,
     [assignmentId],
   );
 
@@ -95,7 +101,7 @@ export const rubricOf = (db: Queryable, assignmentId: AssignmentId) =>
     assignmentId,
   ]);
 
-const FACT_KINDS = ['opened', 'edited', 'step-done', 'handed-in', 'taken-back', 'handed-back'] as const;
+const FACT_KINDS = ['unlocked', 'opened', 'edited', 'step-done', 'handed-in', 'taken-back', 'handed-back'] as const;
 
 const factRow = z.object({
   assignment_id: id<AssignmentId>(),
@@ -211,6 +217,16 @@ export const told = z.object({
   actorId: z.string(),
 });
 
+/** What only the tabs of one person are told. */
+export const toldPerson = z.object({ kind: z.string(), personId: z.string() });
+
+export const PERSON_CHANNEL = 'person';
+
+/** Tells the open tabs of one person something, when the transaction commits. */
+export async function tellPerson(tx: Queryable, personId: PersonId, kind: string): Promise<void> {
+  await tx.query('SELECT pg_notify($1, $2)', [PERSON_CHANNEL, json({ kind, personId })]);
+}
+
 /** Keeps what happened, in the transaction of the act itself, and tells it when that commits. */
 export const record = (tx: Queryable, happening: Happening): Promise<void> => recordAll(tx, [happening]);
 
@@ -237,36 +253,6 @@ export async function recordAll(tx: Queryable, happenings: readonly Happening[])
     ],
   );
 }
-
-/** What came to a student lately, newest first: what was handed back, written in an aside by others, or newly posted. */
-export const latelyFor = (db: Queryable, studentId: PersonId, since: Instant, most: number) =>
-  many(
-    db,
-    z.object({
-      id: z.coerce.number(),
-      kind: z.enum(['handed-back', 'aside-written', 'posted']),
-      at: instant,
-      assignment_id: id<AssignmentId>(),
-      title: z.string(),
-      class_name: z.string(),
-      weave: z.string(),
-      another_go: z.boolean(),
-      earned: z.number().nullable(),
-      points: z.number().nullable(),
-    }),
-    `WITH mine AS (
-       (SELECT e.* FROM event e WHERE e.student_id = $1 AND e.actor_id <> $1 AND e.kind IN ('handed-back', 'aside-written')
-          AND e.at > $2 ORDER BY e.id DESC LIMIT $3)
-       UNION ALL
-       (SELECT e.* FROM membership m JOIN event e ON e.class_id = m.class_id
-          WHERE m.person_id = $1 AND e.student_id IS NULL AND e.kind = 'posted' AND e.at > $2 ORDER BY e.id DESC LIMIT $3))
-     SELECT e.id, e.kind, e.at, a.id AS assignment_id, a.title, c.name AS class_name, c.weave, a.points,
-       coalesce((e.data->>'anotherGo')::boolean, false) AS another_go, b.earned - b.lost_late AS earned
-     FROM mine e JOIN assignment a ON a.id = e.assignment_id JOIN class c ON c.id = a.class_id
-     LEFT JOIN hand_back b ON e.kind = 'handed-back' AND b.hand_in_id = e.data->>'handIn'
-     ORDER BY e.at DESC, e.id DESC LIMIT $3`,
-    [studentId, time(since), most],
-  );
 
 /** The assignment that a step belongs to; `null` for an unknown step. */
 export async function assignmentOfStep(db: Queryable, stepId: string): Promise<AssignmentId | null> {
@@ -295,4 +281,72 @@ export async function teaches(db: Queryable, teacherId: PersonId, studentId: Per
  */
 export async function holdWork(tx: Queryable, assignmentId: AssignmentId, studentId: PersonId): Promise<void> {
   await tx.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`${assignmentId} ${studentId}`]);
+}
+
+/** What waits for what, among the assignments of a person's running classes. */
+export const waitingOf = (db: Queryable, personId: PersonId) =>
+  many(
+    db,
+    z.object({ assignment_id: id<AssignmentId>(), after_id: id<AssignmentId>(), after: z.string() }),
+    `SELECT u.assignment_id, u.after_id, o.title AS after FROM membership m JOIN assignment a ON a.class_id = m.class_id
+     JOIN unlocks u ON u.assignment_id = a.id JOIN assignment o ON o.id = u.after_id WHERE m.person_id = $1`,
+    [personId],
+  );
+
+/** What one assignment waits for, and which of it this student has handed in. */
+export const waitsFor = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId) =>
+  many(
+    db,
+    z.object({ id: id<AssignmentId>(), title: z.string(), done: z.boolean() }),
+    `SELECT a.id, a.title, EXISTS (SELECT 1 FROM event e WHERE e.student_id = $2 AND e.assignment_id = a.id
+       AND e.kind = 'handed-in') AS done
+     FROM unlocks u JOIN assignment a ON a.id = u.after_id WHERE u.assignment_id = $1 ORDER BY a.position`,
+    [assignmentId, studentId],
+  );
+
+/** The assignments that a student's hand-in has just opened: all they wait for is handed in, and that was not noted yet. */
+export async function openedBy(
+  tx: Queryable,
+  assignmentId: AssignmentId,
+  studentId: PersonId,
+): Promise<AssignmentId[]> {
+  const rows = await many(
+    tx,
+    z.object({ id: id<AssignmentId>() }),
+    `SELECT u.assignment_id AS id FROM unlocks u WHERE u.after_id = $1
+       AND NOT EXISTS (SELECT 1 FROM unlocks o WHERE o.assignment_id = u.assignment_id AND NOT EXISTS
+         (SELECT 1 FROM event e WHERE e.student_id = $2 AND e.assignment_id = o.after_id AND e.kind = 'handed-in'))
+       AND NOT EXISTS (SELECT 1 FROM event e WHERE e.student_id = $2 AND e.assignment_id = u.assignment_id AND e.kind = 'unlocked')`,
+    [assignmentId, studentId],
+  );
+  return rows.map((row) => row.id);
+}
+
+/** Until when a student has put things off, by assignment. */
+export async function putOffsOf(db: Queryable, personId: PersonId, now: Instant): Promise<Map<AssignmentId, Instant>> {
+  const rows = await many(
+    db,
+    z.object({ assignment_id: id<AssignmentId>(), until: instant }),
+    'SELECT assignment_id, until FROM put_off WHERE person_id = $1 AND until > $2',
+    [personId, time(now)],
+  );
+  return new Map(rows.map((row) => [row.assignment_id, row.until]));
+}
+
+/** Puts an assignment off until a moment, or takes that back with `null`. */
+export async function putOff(
+  tx: Queryable,
+  personId: PersonId,
+  assignmentId: AssignmentId,
+  until: Instant | null,
+): Promise<void> {
+  if (until === null) {
+    await tx.query('DELETE FROM put_off WHERE person_id = $1 AND assignment_id = $2', [personId, assignmentId]);
+    return;
+  }
+  await tx.query(
+    `INSERT INTO put_off (person_id, assignment_id, until) VALUES ($1, $2, $3)
+     ON CONFLICT (person_id, assignment_id) DO UPDATE SET until = $3`,
+    [personId, assignmentId, time(until)],
+  );
 }

@@ -1,8 +1,23 @@
 import type { ReactNode } from 'react';
+import { countUnread } from '@/server/news';
 import { visitor } from '@/server/page';
+import { ReadingProvider } from '@/ui/common/reading-settings';
+import { USUAL_READING } from '@/ui/common/reading-style';
 import { Frame } from '@/ui/frame/frame';
 
 export default async function FrameLayout({ children }: { children: ReactNode }) {
-  const { person } = await visitor();
-  return <Frame shortName={person?.short_name ?? ''}>{children}</Frame>;
+  const { db, person, school, now } = await visitor();
+  return (
+    <ReadingProvider given={person?.reading ?? USUAL_READING}>
+      <Frame
+        shortName={person?.short_name ?? ''}
+        teaching={person?.role === 'teacher'}
+        unread={person ? await countUnread(db, person.id) : 0}
+        help={school.help}
+        now={now}
+      >
+        {children}
+      </Frame>
+    </ReadingProvider>
+  );
 }

@@ -23,6 +23,11 @@ export function dayWord(at: Instant, now: Instant, zone: string): DayWord {
   return away > 0 && away <= 6 ? 'weekday' : 'date';
 }
 
+/** The day of the week of a moment in the zone: 1 is Monday, 7 Sunday (ISO 8601). */
+export function weekdayOf(at: Instant, zone: string): number {
+  return ((new TZDate(at, zone).getDay() + 6) % 7) + 1;
+}
+
 /** The moment at which the day of `at`, moved by so many calendar days, begins in the zone. A day may have 23 or 25 hours. */
 export function dayStart(at: Instant, zone: string, moved = 0): Instant {
   const start = startOfDay(new TZDate(at, zone));

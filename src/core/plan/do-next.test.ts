@@ -53,10 +53,28 @@ describe('what to do next', () => {
       item('again', 'another-go', -50),
     ];
     expect(doNext(items, NOW).map((one) => one.item.id)).toEqual(['again']);
-    const { overdue, later, done } = folds(items);
+    const { overdue, later, done } = folds(items, NOW);
     expect(overdue.map(({ id }) => id)).toEqual(['late']);
     expect(later.map(({ id }) => id)).toEqual(['later']);
     expect(done.map(({ id }) => id)).toEqual(['in', 'back', 'shut']);
+  });
+
+  test('what other work waits for comes up in time for that work, and says so', () => {
+    const gate: Workable = {
+      ...item('gate', 'not-started', 200, 10),
+      unlocks: [{ title: 'The launch', dueAt: NOW + 60 * HOUR, minutes: 60 }],
+    };
+    const [first] = doNext([item('other', 'not-started', 70, 20), gate], NOW);
+    expect(first).toMatchObject({ item: { id: 'gate' }, reason: { code: 'unlocks', title: 'The launch' } });
+  });
+
+  test('what is put off is not proposed before its time, and has a list of its own', () => {
+    const off = { ...item('off', 'not-started', 5), putOffUntil: NOW + HOUR };
+    const due = { ...item('late', 'overdue', -5), putOffUntil: NOW + HOUR };
+    expect(doNext([off, item('next', 'not-started', 50)], NOW).map((one) => one.item.id)).toEqual(['next']);
+    expect(doNext([off], NOW + 2 * HOUR).map((one) => one.item.id)).toEqual(['off']);
+    const { putOff, overdue } = folds([off, due], NOW);
+    expect([putOff.map(({ id }) => id), overdue]).toEqual([['late', 'off'], []]);
   });
 
   test('the work before a day counts what is open and due by then, overdue work included', () => {

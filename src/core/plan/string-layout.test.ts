@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
-import { type Hanging, layString, STRING_SIZES } from './string-layout';
+import { type Hanging, layString, STRING_SIZES, stringSpan } from './string-layout';
 
 const zone = 'Europe/Lisbon';
 const now = Temporal.ZonedDateTime.from(`2026-03-27T10:42[${zone}]`).epochMilliseconds;
@@ -11,6 +11,7 @@ const hanging = (id: string, hours: number, minutes = 15, title = 'Knots for a b
   dueAt: now + hours * HOUR,
   minutes,
   title,
+  open: true,
 });
 
 describe('the String', () => {
@@ -26,6 +27,25 @@ describe('the String', () => {
     const lengths = days.slice(1).map(({ at }, i) => at - (days[i]?.at ?? 0));
     expect(lengths).toContain(23 * HOUR);
     expect(days.filter(({ today }) => today)).toHaveLength(1);
+  });
+
+  test('the line sags under the work of a day, and no day is heavier than what is still open', () => {
+    const load = [hanging('a', 50, 90), hanging('b', 51, 60), { ...hanging('done', 52, 90), open: false }];
+    const { days, line } = layString(load, now, zone, span);
+    const heavy = days.findIndex(({ minutes }) => minutes > 0);
+    expect(days[heavy]?.minutes).toBe(150);
+    const deepest = line.reduce((a, b) => (b.y > a.y ? b : a));
+    expect(Math.floor(deepest.x / STRING_SIZES.day)).toBe(heavy);
+    expect(deepest.y - STRING_SIZES.top).toBeCloseTo((STRING_SIZES.sag * 150) / STRING_SIZES.heavy, 5);
+  });
+
+  test('the days shown reach back to what is overdue, and no further than sixty', () => {
+    expect(stringSpan([], now, zone)).toEqual(span);
+    expect(stringSpan([hanging('late', -24 * 9), hanging('far', 24 * 400)], now, zone)).toEqual({
+      before: 9,
+      after: 60,
+    });
+    expect(stringSpan([{ ...hanging('done', -24 * 30), open: false }], now, zone)).toEqual(span);
   });
 
   test('what lies outside the days shown is not hung', () => {
@@ -66,6 +86,13 @@ describe('the String', () => {
           });
           for (const [i, a] of boxes.entries()) {
             expect(a.bottom).toBeLessThanOrEqual(layout.height);
+            // No part of another kite's thread that is drawn crosses this label.
+            for (const [k, kite] of layout.kites.entries()) {
+              if (k === i || kite.x <= a.left || kite.x >= a.right) continue;
+              for (const { from, to } of kite.strands) {
+                expect(kite.lineY + to <= a.top + 1e-6 || kite.lineY + from >= a.bottom - 1e-6).toBe(true);
+              }
+            }
             for (const b of boxes.slice(i + 1)) {
               expect(a.left < b.right && a.right > b.left && a.top < b.bottom && a.bottom > b.top).toBe(false);
             }

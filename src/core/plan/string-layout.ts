@@ -1,4 +1,4 @@
-import { dayStart } from '../calendar/due-words';
+import { dayStart, daysAway } from '../calendar/due-words';
 import type { Instant } from '../ids';
 
 /** A kite to be hung on the String. */
@@ -7,6 +7,8 @@ export interface Hanging {
   readonly dueAt: Instant;
   readonly minutes: number;
   readonly title: string;
+  /** Is there still work in it? Only that weighs on its day. */
+  readonly open: boolean;
 }
 
 export interface PlacedKite {
@@ -15,20 +17,60 @@ export interface PlacedKite {
   readonly x: number;
   readonly lineY: number;
   readonly thread: number;
+  /** The parts of the thread that are seen, in px below the line: it passes behind the labels of other kites. */
+  readonly strands: readonly { readonly from: number; readonly to: number }[];
   /** On which side of the kite its label stands. */
   readonly side: 'after' | 'before';
+}
+
+/** One day of the String: where it begins, and how many minutes of unfinished work are due on it. */
+export interface StringDay {
+  readonly at: Instant;
+  readonly x: number;
+  readonly y: number;
+  readonly today: boolean;
+  readonly minutes: number;
 }
 
 export interface StringLayout {
   readonly width: number;
   readonly height: number;
-  readonly days: readonly { readonly at: Instant; readonly x: number; readonly y: number; readonly today: boolean }[];
+  readonly days: readonly StringDay[];
   readonly now: { readonly x: number; readonly y: number };
   readonly line: readonly { readonly x: number; readonly y: number }[];
   readonly kites: readonly PlacedKite[];
 }
 
-export const STRING_SIZES = { day: 186, top: 46, sag: 16, perMinute: 2, labelHeight: 36, gap: 4 } as const;
+export const STRING_SIZES = {
+  day: 186,
+  top: 46,
+  sag: 26,
+  heavy: 150,
+  perMinute: 2,
+  labelHeight: 36,
+  gap: 4,
+} as const;
+
+/** How many days the String shows before today and after it. */
+export interface Span {
+  readonly before: number;
+  readonly after: number;
+}
+
+const LEAST: Span = { before: 2, after: 12 };
+const MOST: Span = { before: 60, after: 60 };
+
+/**
+ * The days that the String has to show: two before today and twelve after it, and as far back and ahead
+ * as there is unfinished work, up to sixty days either way. Overdue work keeps its place in the past.
+ */
+export function stringSpan(hangings: readonly Hanging[], now: Instant, zone: string): Span {
+  const away = hangings.filter(({ open }) => open).map(({ dueAt }) => daysAway(dueAt, now, zone));
+  return {
+    before: Math.min(MOST.before, Math.max(LEAST.before, ...away.map((days) => -days))),
+    after: Math.min(MOST.after, Math.max(LEAST.after, ...away)),
+  };
+}
 
 /** How wide a label is drawn, estimated from its letters: 7.4 px each at 14 px, with half the kite before it. */
 const labelWidth = (title: string): number => 20 + Math.max(6, Math.min(title.length, 26)) * 7.4;
@@ -43,36 +85,104 @@ interface Box {
 const overlap = (a: Box, b: Box, gap: number): boolean =>
   a.left < b.right && a.right > b.left && a.top < b.bottom + gap && a.bottom + gap > b.top;
 
+/** Boxes that are taken, by the columns they touch, so that only neighbours are asked. */
+class Taken {
+  readonly all: Box[] = [];
+  readonly #columns = new Map<number, Box[]>();
+
+  #touched({ left, right }: Box): number[] {
+    const from = Math.floor(left / STRING_SIZES.day);
+    const to = Math.floor(right / STRING_SIZES.day);
+    return Array.from({ length: to - from + 1 }, (_, i) => from + i);
+  }
+
+  add(box: Box): void {
+    this.all.push(box);
+    for (const column of this.#touched(box)) {
+      const boxes = this.#columns.get(column);
+      if (boxes) boxes.push(box);
+      else this.#columns.set(column, [box]);
+    }
+  }
+
+  /** The boxes in the column of a place. */
+  near(x: number): readonly Box[] {
+    return this.#columns.get(Math.floor(x / STRING_SIZES.day)) ?? [];
+  }
+
+  inTheWayOf(box: Box): Box | undefined {
+    for (const column of this.#touched(box)) {
+      const found = this.#columns.get(column)?.find((other) => overlap(box, other, STRING_SIZES.gap));
+      if (found) return found;
+    }
+    return undefined;
+  }
+}
+
+/** What is left of a thread when the boxes that lie over it are taken out. */
+function strandsOf(x: number, y: number, thread: number, over: readonly Box[]): PlacedKite['strands'] {
+  const hidden = over
+    .filter((box) => box.left < x && box.right > x && box.top < y + thread && box.bottom > y)
+    .map((box) => ({ from: box.top - y, to: box.bottom - y }))
+    .sort((a, b) => a.from - b.from);
+  const strands: { from: number; to: number }[] = [];
+  let from = 0;
+  for (const gap of hidden) {
+    if (gap.from > from) strands.push({ from, to: gap.from });
+    from = Math.max(from, gap.to);
+  }
+  if (from < thread) strands.push({ from, to: thread });
+  return strands;
+}
+
 /**
- * Lays the String out: a line that sags a little, days as ticks, now, and each kite below its due time on
- * a thread of 2 px a minute of work (15 minutes are 30 px, an hour and a half or more 180). Where a label
- * would lie over another it goes to the other side of its kite, and where that does not help its thread is
- * let out until there is room; a kite never leaves its due time.
+ * Lays the String out: a line that sags under the work of each day (two and a half hours or more sag the most), days as
+ * ticks, now, and each kite below its due time on a thread of 2 px a minute of work (15 minutes are 30 px,
+ * an hour and a half or more 180). Where a label would lie over another it goes to the other side of its
+ * kite, and where that does not help its thread is let out until there is room; a kite never leaves its
+ * due time.
  *
  * @param span days shown before today and after it
  * @returns positions in px from the start edge of the line and from its top
  */
-export function layString(
-  hangings: readonly Hanging[],
-  now: Instant,
-  zone: string,
-  span: { readonly before: number; readonly after: number },
-): StringLayout {
-  const { day, top, sag, perMinute, labelHeight, gap } = STRING_SIZES;
+export function layString(hangings: readonly Hanging[], now: Instant, zone: string, span: Span): StringLayout {
+  const { day, top, sag, heavy, perMinute, labelHeight, gap } = STRING_SIZES;
   const count = span.before + span.after + 1;
   const starts = Array.from({ length: count + 1 }, (_, i) => dayStart(now, zone, i - span.before));
   const width = count * day;
-  const lineY = (x: number): number => top + sag * Math.sin((Math.PI * x) / width);
+  const dayOf = (at: Instant): number => {
+    const first = starts[0] as Instant;
+    const end = starts[count] as Instant;
+    if (at < first || at >= end) return -1;
+    // Days have 23 to 25 hours: the guess is off by one at most.
+    let i = Math.min(count - 1, Math.floor((at - first) / 86_400_000));
+    while (i > 0 && at < (starts[i] as Instant)) i -= 1;
+    while (at >= (starts[i + 1] as Instant)) i += 1;
+    return i;
+  };
   const xOf = (at: Instant): number | null => {
-    const i = starts.findIndex((start, index) => at >= start && at < (starts[index + 1] ?? Number.NEGATIVE_INFINITY));
+    const i = dayOf(at);
     if (i < 0) return null;
     const start = starts[i] as Instant;
     return (i + (at - start) / ((starts[i + 1] as Instant) - start)) * day;
   };
 
-  const taken: Box[] = [];
-  const inTheWay = (box: Box): Box | undefined => taken.find((other) => overlap(box, other, gap));
-  const kites: PlacedKite[] = [];
+  const minutes = Array.from({ length: count }, () => 0);
+  for (const hanging of hangings) {
+    const i = hanging.open ? dayOf(hanging.dueAt) : -1;
+    if (i >= 0) minutes[i] = (minutes[i] ?? 0) + hanging.minutes;
+  }
+  const depth = (i: number): number => (sag * Math.min(heavy, minutes[i] ?? 0)) / heavy;
+  /** Between the middles of two days the line runs as a half wave, so that it has no corners. */
+  const lineY = (x: number): number => {
+    const at = x / day - 0.5;
+    const from = Math.floor(at);
+    const share = (1 - Math.cos(Math.PI * (at - from))) / 2;
+    return top + depth(from) * (1 - share) + depth(from + 1) * share;
+  };
+
+  const taken = new Taken();
+  const hung: (Omit<PlacedKite, 'strands'> & { readonly box: Box })[] = [];
   for (const hanging of hangings.toSorted((a, b) => a.dueAt - b.dueAt || a.id.localeCompare(b.id))) {
     const x = xOf(hanging.dueAt);
     if (x === null) continue;
@@ -84,12 +194,13 @@ export function layString(
       const at = { top: boxTop, bottom: boxTop + labelHeight };
       const after: Box = { ...at, left: x - 15, right: x + label };
       const before: Box = { ...at, left: x - label, right: x + 15 };
-      const hitAfter = inTheWay(after);
-      const hitBefore = hitAfter && before.left >= 0 ? inTheWay(before) : undefined;
+      const hitAfter = taken.inTheWayOf(after);
+      const hitBefore = hitAfter && before.left >= 0 ? taken.inTheWayOf(before) : undefined;
       const side = hitAfter === undefined ? 'after' : before.left >= 0 && hitBefore === undefined ? 'before' : null;
       if (side) {
-        taken.push(side === 'after' ? after : before);
-        kites.push({ id: hanging.id, x, lineY: y, thread, side });
+        const box = side === 'after' ? after : before;
+        taken.add(box);
+        hung.push({ id: hanging.id, x, lineY: y, thread, side, box });
         break;
       }
       // Nothing fits before the first of the two that are in the way has ended.
@@ -98,13 +209,23 @@ export function layString(
     }
   }
 
+  const kites = hung.map(({ box, ...kite }): PlacedKite => {
+    const over = taken.near(kite.x).filter((other) => other !== box);
+    return { ...kite, strands: strandsOf(kite.x, kite.lineY, kite.thread, over) };
+  });
   const nowX = xOf(now) ?? 0;
   return {
     width,
-    height: Math.max(190, ...taken.map((box) => box.bottom + 14)),
-    days: starts.slice(0, -1).map((at, i) => ({ at, x: i * day, y: lineY(i * day), today: i === span.before })),
+    height: taken.all.reduce((most, box) => Math.max(most, box.bottom + 14), 190),
+    days: starts.slice(0, -1).map((at, i) => ({
+      at,
+      x: i * day,
+      y: lineY(i * day),
+      today: i === span.before,
+      minutes: minutes[i] ?? 0,
+    })),
     now: { x: nowX, y: lineY(nowX) },
-    line: Array.from({ length: count * 4 + 1 }, (_, i) => ({ x: (i * day) / 4, y: lineY((i * day) / 4) })),
+    line: Array.from({ length: count * 8 + 1 }, (_, i) => ({ x: (i * day) / 8, y: lineY((i * day) / 8) })),
     kites,
   };
 }

@@ -5,6 +5,7 @@ import type { HandInId, Instant, StepId } from '../ids';
  * state is not among them: it follows from them, the rules and the time (`standing.ts`).
  */
 export type Fact =
+  | { readonly kind: 'unlocked'; readonly at: Instant }
   | { readonly kind: 'opened'; readonly at: Instant }
   | { readonly kind: 'edited'; readonly at: Instant }
   | { readonly kind: 'step-done'; readonly at: Instant; readonly step: StepId }

@@ -19,6 +19,7 @@ const rules: Rules = {
   takes: 'pieces',
   takeBack: true,
   goes: null,
+  waits: false,
 };
 
 const edited = (at: number): Fact => ({ kind: 'edited', at });
@@ -104,6 +105,16 @@ describe('the nine states', () => {
     });
   });
 
+  test('what waits for other work opens when that is handed in, and then stays open', () => {
+    const waiting: Rules = { ...rules, waits: true };
+    expect(standing([], waiting, 12 * DAY).state).toBe('opens-later');
+    expect(makeMove([], { kind: 'edit' }, 12 * DAY, waiting)).toMatchObject({ code: 'not-open-yet' });
+    const unlocked: Facts = [{ kind: 'unlocked', at: 11 * DAY }];
+    expect(standing(unlocked, waiting, 12 * DAY).state).toBe('not-started');
+    expect(standing(unlocked, waiting, OPENS - 1).state).toBe('opens-later');
+    expect(standing([], waiting, CLOSES + 1).state).toBe('closed');
+  });
+
   test('with one go, what is handed in stays; a go that is asked for comes on top', () => {
     const once: Rules = { ...rules, goes: 1 };
     const facts = [handedIn(12 * DAY)];
@@ -126,6 +137,7 @@ const anyRules = fc.record({
   takes: fc.constantFrom<Rules['takes']>('pieces', 'short', 'tick'),
   takeBack: fc.boolean(),
   goes: fc.option(fc.integer({ min: 1, max: 3 })),
+  waits: fc.boolean(),
 });
 
 const anyMove = fc.oneof(

@@ -29,7 +29,8 @@ export interface Refusal {
     | 'take-back-not-allowed'
     | 'nothing-to-hand-in'
     | 'only-ticked-off'
-    | 'needs-a-piece';
+    | 'needs-a-piece'
+    | 'earlier-step-first';
   readonly at: Instant | null;
 }
 

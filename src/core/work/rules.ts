@@ -23,6 +23,8 @@ export interface Rules {
   readonly takeBack: boolean;
   /** How many hand-ins there may be; `null` for any number. A go that the teacher asks for is on top. */
   readonly goes: number | null;
+  /** Does it open only after other work has been handed in? The fact `unlocked` says when it has. */
+  readonly waits: boolean;
 }
 
 /** The last moment at which work is taken: the closing time, or the due time where lateness is refused. */

@@ -45,13 +45,17 @@ interface Course {
   handIn: StandingHandIn | null;
   last: 'none' | 'handed-in' | 'taken-back' | 'handed-back';
   anotherGo: boolean;
+  unlocked: boolean;
 }
 
 function follow(facts: Facts, rules: Rules): Course {
-  const course: Course = { begun: false, goesUsed: 0, handIn: null, last: 'none', anotherGo: false };
+  const course: Course = { begun: false, goesUsed: 0, handIn: null, last: 'none', anotherGo: false, unlocked: false };
   for (const fact of facts) {
     switch (fact.kind) {
       case 'opened':
+        break;
+      case 'unlocked':
+        course.unlocked = true;
         break;
       case 'edited':
       case 'step-done':
@@ -84,7 +88,8 @@ function stateOf(course: Course, rules: Rules, now: Instant): State {
   if (course.last === 'handed-back') return course.anotherGo ? 'another-go' : 'handed-back';
   if (course.last === 'taken-back' && course.anotherGo) return 'another-go';
   if (isPastClosing(rules, now)) return course.last === 'taken-back' ? handedIn : 'closed';
-  if (!isOpen(rules, now) && !course.begun) return 'opens-later';
+  const open = isOpen(rules, now) && (!rules.waits || course.unlocked);
+  if (!open && !course.begun) return 'opens-later';
   if (isPastDue(rules, now)) return 'overdue';
   return course.begun ? 'under-way' : 'not-started';
 }
@@ -92,7 +97,8 @@ function stateOf(course: Course, rules: Rules, now: Instant): State {
 /**
  * Folds facts, rules and the time into one standing. Two outcomes are worth naming: what was taken back
  * and not handed in again by the closing time counts as handed in (taking back never costs a hand-in),
- * and a go that the teacher asked for has neither a due nor a closing time.
+ * and a go that the teacher asked for has neither a due nor a closing time. What waits for other work
+ * opens for good once that has been handed in: taking the other work back locks nothing again.
  *
  * @param facts of one student on one assignment, oldest first
  */

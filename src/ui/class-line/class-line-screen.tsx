@@ -1,4 +1,5 @@
 import { useTranslations } from 'next-intl';
+import { nextLesson } from '@/core/calendar/lessons';
 import { CHIPS, type Chip, type ClassLine, type Entry } from '@/server/class-line';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
@@ -7,6 +8,7 @@ import { useStateLine } from '@/ui/common/state-line';
 import { useTimes } from '@/ui/common/times';
 import classes from './class-line.module.css';
 import { People } from './people';
+import { SortMark } from './sort-mark';
 
 interface Shown {
   readonly classId: string;
@@ -21,12 +23,13 @@ function WorkRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'work' }>
   const { item } = entry;
   const soon = isSoon(item.dueAt, now) && (item.state === 'not-started' || item.state === 'under-way');
   return (
-    <li className={classes.row}>
+    <li className={classes.row} data-unread={entry.unread || undefined}>
       <Kite state={item.state} labelled />
       <div>
         <PlaceLink href={`/desk/${item.id}`} className={classes.title}>
           <bdi>{item.title}</bdi>
         </PlaceLink>
+        <NewMark unread={entry.unread} />
         <div className={item.state === 'overdue' ? 'plum' : 'soft'}>{line(item)}</div>
       </div>
       <span className={classes.takes}>
@@ -39,6 +42,27 @@ function WorkRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'work' }>
       </span>
     </li>
   );
+}
+
+/** Says that something has not been read yet: a dot, and the word. */
+function NewMark({ unread }: { unread: boolean }) {
+  const t = useTranslations('class');
+  return unread ? <span className={classes.unread}>{t('unread')}</span> : null;
+}
+
+/** What a material is, and when it can be read where it cannot always be. */
+function useMaterialLine(zone: string, now: number) {
+  const t = useTranslations('material');
+  const times = useTimes(zone);
+  return ({ sort, window }: Extract<Entry, { kind: 'material' }>): string => {
+    const kind = t(`kind-${sort}`);
+    if (window.opensAt !== null && now < window.opensAt) {
+      return `${kind} · ${t('opens', { when: times.moment(window.opensAt, now) })}`;
+    }
+    if (window.closesAt === null) return kind;
+    const when = times.moment(window.closesAt, now);
+    return `${kind} · ${t(window.open ? 'until' : 'was-until', { when })}`;
+  };
 }
 
 const isSoon = (dueAt: number | null, now: number): boolean =>
@@ -69,35 +93,42 @@ function TeachingRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'teac
 function Row(props: { entry: Entry } & Shown) {
   const t = useTranslations('class');
   const times = useTimes(props.zone);
+  const materialLine = useMaterialLine(props.zone, props.now);
   const { entry, now } = props;
   if (entry.kind === 'work') return <WorkRow {...props} entry={entry} />;
   if (entry.kind === 'teaching') return <TeachingRow {...props} entry={entry} />;
   return (
-    <li className={classes.row}>
-      <svg className="kite" viewBox="0 0 24 31" aria-hidden="true" style={{ color: 'var(--ink-soft)' }}>
-        <path
-          d={entry.kind === 'material' ? 'M5 6h14v18H5zM8.5 11h7M8.5 15h7M8.5 19h4' : 'M4 12l14-6v16L4 17zM8 18v6'}
-          fill="none"
-          stroke="currentColor"
-          strokeWidth="1.6"
-          strokeLinejoin="round"
-        />
-      </svg>
+    <li className={classes.row} data-unread={entry.unread || undefined}>
+      <SortMark sort={entry.kind === 'material' ? entry.sort : 'announcement'} />
       {entry.kind === 'material' ? (
         <div>
           <PlaceLink href={`/classes/${props.classId}/materials/${entry.id}`} className={classes.title}>
             <bdi>{entry.title}</bdi>
           </PlaceLink>
-          <div className="soft">{t('material')}</div>
+          <NewMark unread={entry.unread} />
+          <div className="soft">{materialLine(entry)}</div>
         </div>
       ) : (
         <div>
           <strong>
             <bdi>{entry.title}</bdi>
           </strong>
+          <NewMark unread={entry.unread} />
           <div>
             <bdi>{entry.body}</bdi>
           </div>
+          {entry.attachments.length > 0 ? (
+            <ul className={classes.attached} aria-label={t('attached')}>
+              {entry.attachments.map(({ id, title, kind }) => (
+                <li key={id}>
+                  <SortMark sort={kind} />
+                  <PlaceLink href={`/classes/${props.classId}/materials/${id}`}>
+                    <bdi>{title}</bdi>
+                  </PlaceLink>
+                </li>
+              ))}
+            </ul>
+          ) : null}
           <div className="soft">{t('announced', { author: entry.author })}</div>
         </div>
       )}
@@ -189,12 +220,14 @@ interface Props {
 /** One class as one list, in one of two orders. */
 export function ClassLineScreen({ line, order, chip, zone, now }: Props) {
   const t = useTranslations('class');
+  const times = useTimes(zone);
   const found = line.class;
   if (!found) return null;
   const here = (to: { order?: string; show?: string }) =>
     `/classes/${found.id}?${new URLSearchParams({ order, show: chip, ...to })}`;
   const shown: Shown = { classId: found.id, zone, now };
   const entries = order === 'newest' ? line.newest : line.loose;
+  const next = nextLesson(line.lessons, now, zone);
   return (
     <>
       <WeaveBand weave={found.weave} />
@@ -205,9 +238,22 @@ export function ClassLineScreen({ line, order, chip, zone, now }: Props) {
               <Sail weave={found.weave} size={26} />
               <bdi>{found.name}</bdi>
             </h1>
-            <p className="soft">{t('with', { teachers: found.teachers.join(', '), room: found.room })}</p>
+            <p className="soft">
+              {t('with', { teachers: found.teachers.join(', '), room: found.room })}
+              {found.ended_at === null ? null : ` · ${t('ended', { when: times.heading(found.ended_at) })}`}
+              {next ? ` · ${t('next-lesson', { when: times.moment(next, now) })}` : null}
+            </p>
           </div>
-          <People students={line.students} teachers={line.teachers} teaching={line.role === 'teacher'} />
+          <People
+            classId={found.id}
+            students={line.students}
+            teachers={line.teachers}
+            teaching={line.role === 'teacher'}
+            invite={
+              line.invite && { code: line.invite.code, uses: line.invite.uses_left, expiresAt: line.invite.expires_at }
+            }
+            zone={zone}
+          />
         </div>
         <div className={classes.tools}>
           <nav className={classes.orders} aria-label={t('order')}>

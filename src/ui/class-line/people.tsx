@@ -1,14 +1,23 @@
 'use client';
 
+import { Drawer } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import { post } from '@/ui/common/client-request';
+import { useTimes } from '@/ui/common/times';
 import classes from './class-line.module.css';
 
 interface Member {
   readonly id: string;
   readonly name: string;
   readonly user_name: string;
+  readonly hours: string | null;
+}
+
+interface Invite {
+  readonly code: string;
+  readonly uses: number;
+  readonly expiresAt: number;
 }
 
 function ResetCode({ student }: { student: Member }) {
@@ -28,36 +37,85 @@ function ResetCode({ student }: { student: Member }) {
   return <span role="status">{code === '' ? t('no-code') : t('code', { user: student.user_name, code })}</span>;
 }
 
-/** Who is in the class. A teacher makes a code here for a student who has forgotten the password. */
-export function People({
-  students,
-  teachers,
-  teaching,
-}: {
-  students: Member[];
-  teachers: Member[];
-  teaching: boolean;
-}) {
+/** The code with which students get into the class; a teacher makes a new one, and the old one stops working. */
+function InviteCode({ classId, given, zone }: { classId: string; given: Invite | null; zone: string }) {
   const t = useTranslations('class');
+  const times = useTimes(zone);
+  const [invite, setInvite] = useState(given);
+  const [failed, setFailed] = useState(false);
+  const make = async () => {
+    const answer = await post<Invite>(`/api/classes/${classId}/invite`);
+    setFailed(!answer.ok);
+    if (answer.ok) setInvite(answer);
+  };
   return (
-    <details className={classes.people}>
-      <summary>{t('people', { n: students.length + teachers.length })}</summary>
-      <div>
-        <h2>{t('teachers')}</h2>
-        <ul>
-          {teachers.map(({ id, name }) => (
-            <li key={id}>{name}</li>
-          ))}
-        </ul>
-        <h2>{t('students')}</h2>
-        <ul>
-          {students.map((student) => (
-            <li key={student.id}>
-              {student.name} {teaching ? <ResetCode student={student} /> : null}
+    <section>
+      <h3>{t('invite')}</h3>
+      <p role="status">
+        {invite ? (
+          <>
+            <strong className={classes.code} dir="ltr">
+              {invite.code.slice(0, 4)} {invite.code.slice(4)}
+            </strong>{' '}
+            {t('invite-lasts', { n: invite.uses, until: times.heading(invite.expiresAt) })}
+          </>
+        ) : (
+          t('invite-none')
+        )}
+        {failed ? t('no-code') : null}
+      </p>
+      <button type="button" className="quiet" onClick={make}>
+        {t('invite-make')}
+      </button>
+    </section>
+  );
+}
+
+interface Props {
+  readonly classId: string;
+  readonly students: readonly Member[];
+  readonly teachers: readonly Member[];
+  readonly teaching: boolean;
+  readonly invite: Invite | null;
+  readonly zone: string;
+}
+
+/** Who is in the class, and when its teachers answer: in a sheet. */
+export function People({ classId, students, teachers, teaching, invite, zone }: Props) {
+  const t = useTranslations('class');
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button type="button" className="quiet" aria-expanded={open} onClick={() => setOpen(true)}>
+        {t('people', { n: students.length + teachers.length })}
+      </button>
+      <Drawer
+        opened={open}
+        onClose={() => setOpen(false)}
+        position="right"
+        title={t('people', { n: students.length + teachers.length })}
+        closeButtonProps={{ 'aria-label': t('close') }}
+        classNames={{ title: classes.sheetTitle ?? '' }}
+      >
+        {teaching ? <InviteCode classId={classId} given={invite} zone={zone} /> : null}
+        <h3>{t('teachers')}</h3>
+        <ul className={classes.members}>
+          {teachers.map(({ id, name, hours }) => (
+            <li key={id}>
+              <bdi>{name}</bdi>
+              {hours ? <div className="soft">{t('answers', { hours })}</div> : null}
             </li>
           ))}
         </ul>
-      </div>
-    </details>
+        <h3>{t('students')}</h3>
+        <ul className={classes.members}>
+          {students.map((student) => (
+            <li key={student.id}>
+              <bdi>{student.name}</bdi> {teaching ? <ResetCode student={student} /> : null}
+            </li>
+          ))}
+        </ul>
+      </Drawer>
+    </>
   );
 }

@@ -2,11 +2,26 @@ import type { ReactNode } from 'react';
 import type { DocNode } from '@/core/text/document-json';
 import classes from './document-view.module.css';
 
+/** A place within the same book, or an address elsewhere, which is told nothing of where one came from. */
+function linked(href: unknown, inner: ReactNode): ReactNode {
+  if (typeof href !== 'string' || !/^(#|https?:|mailto:)/i.test(href)) return inner;
+  if (href.startsWith('#')) return <a href={href}>{inner}</a>;
+  return (
+    <a href={href} target="_blank" rel="noopener noreferrer">
+      {inner}
+    </a>
+  );
+}
+
 function marked(node: DocNode): ReactNode {
-  return (node.marks ?? []).reduce<ReactNode>((inner, { type }) => {
+  return (node.marks ?? []).reduce<ReactNode>((inner, { type, attrs }) => {
     if (type === 'bold') return <strong>{inner}</strong>;
     if (type === 'italic') return <em>{inner}</em>;
     if (type === 'underline') return <u>{inner}</u>;
+    if (type === 'code') return <code>{inner}</code>;
+    if (type === 'subscript') return <sub>{inner}</sub>;
+    if (type === 'superscript') return <sup>{inner}</sup>;
+    if (type === 'link') return linked(attrs?.href, inner);
     return inner;
   }, node.text);
 }
@@ -25,7 +40,26 @@ function Node({ node }: { node: DocNode }): ReactNode {
     case 'paragraph':
       return <p>{children(node)}</p>;
     case 'heading':
-      return <h2>{children(node)}</h2>;
+      return Number(node.attrs?.level ?? 2) > 2 ? <h3>{children(node)}</h3> : <h2>{children(node)}</h2>;
+    case 'codeBlock':
+      return <pre>{children(node)}</pre>;
+    case 'horizontalRule':
+      return <hr />;
+    case 'table':
+      return (
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
+        <div className={classes.wide} tabIndex={0}>
+          <table>
+            <tbody>{children(node)}</tbody>
+          </table>
+        </div>
+      );
+    case 'tableRow':
+      return <tr>{children(node)}</tr>;
+    case 'tableCell':
+      return <td>{children(node)}</td>;
+    case 'tableHeader':
+      return <th>{children(node)}</th>;
     case 'bulletList':
       return <ul>{children(node)}</ul>;
     case 'orderedList':
@@ -39,7 +73,7 @@ function Node({ node }: { node: DocNode }): ReactNode {
     case 'image': {
       const { src, alt } = node.attrs ?? {};
       // Only our own pictures are shown: nothing is fetched from elsewhere.
-      if (typeof src !== 'string' || !src.startsWith('/api/pictures/')) return null;
+      if (typeof src !== 'string' || !/^\/api\/(pictures\/|materials\/[\w-]+\/parts\/)/.test(src)) return null;
       // biome-ignore lint/performance/noImgElement: a drawing of our own, served after a permission check
       return <img src={src} alt={typeof alt === 'string' ? alt : ''} loading="lazy" />;
     }

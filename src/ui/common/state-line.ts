@@ -8,6 +8,7 @@ export function useStateLine(times: Times, now: number) {
   return (item: WorkItem): string => {
     switch (item.state) {
       case 'opens-later':
+        if (item.waitsFor.length > 0) return t('waits', { title: item.waitsFor.join(', ') });
         return t('opens', { when: item.opensAt === null ? '' : times.moment(item.opensAt, now) });
       case 'not-started':
         return t('not-started');

@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
-import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Finding } from '@/core/asks/ready-check';
 import type { DeskStep, DeskView } from '@/server/desk';
 import { newAct } from '@/ui/common/act';
@@ -14,6 +14,7 @@ import { QuietButton } from '@/ui/common/primary-button';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { type Times, useTimes } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
+import { MaterialView } from '@/ui/material/material-view';
 import { Aside } from './aside';
 import classes from './desk.module.css';
 import { placeNotesOf, useFindingWords } from './finding-words';
@@ -109,7 +110,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   });
 
   // The first visit to a step with a starter makes the student's copy.
-  const opening = step && step.kind === 'write' && !step.document && canEdit ? step.id : null;
+  const opening = step?.kind === 'write' && step.open && !step.document && canEdit ? step.id : null;
   useEffect(() => {
     if (!opening) return;
     void post(`/api/steps/${opening}/copy`).then((answer) => (answer.ok ? refresh() : setProblem(answer.code)));
@@ -125,6 +126,16 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     if (next) go(next);
     refresh();
   };
+  // A knot that fills by itself: what was read, played or seen to its end is done, and the student stays where they are.
+  const filling = useRef(new Set<string>());
+  const fill = useCallback(
+    (id: string) => {
+      if (filling.current.has(id)) return;
+      filling.current.add(id);
+      void post(`/api/steps/${id}/done`).then((answer) => (answer.ok ? refresh() : filling.current.delete(id)));
+    },
+    [refresh],
+  );
 
   const jump = (finding: Finding) => {
     setUnfolded(false);
@@ -171,6 +182,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   };
 
   const saysOf = (one: DeskStep): string => {
+    if (!one.open) return t('step-locked');
     if (one.kind !== 'write') return one.done ? t('step-done') : times.length(one.minutes);
     if (!check) return one.document ? '' : times.length(one.minutes);
     const answered = check.answers.filter((answer) => answer.answered).length;
@@ -182,11 +194,13 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     ...view.steps.map((one) => ({
       id: one.id as string,
       title: one.title,
+      locked: !one.open,
       says: saysOf(one),
       done: one.done || done || (one.kind === 'write' && check !== null && check.answers.every((a) => a.answered)),
     })),
     {
       id: HAND_IN,
+      locked: false,
       title: view.takes === 'tick' ? t('tick-off') : t('hand-in'),
       says: view.dueAt === null ? '' : times.moment(view.dueAt, now),
       done,
@@ -200,12 +214,23 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
           <bdi>{one.title}</bdi>
         </strong>{' '}
         <span>{t('reading', { length: times.length(one.minutes) })}</span>
+        {one.done || !canEdit || !one.material ? null : (
+          <button type="button" className={`quiet ${classes.headAct}`} onClick={() => finish(one.id)}>
+            {t(`have-${seenAs(one.material.content.kind)}`)}
+          </button>
+        )}
       </header>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key */}
-      <div className={classes.paneBody} tabIndex={0}>
-        {one.body ? <DocumentView document={one.body} lang={view.class.locale} /> : null}
-        {one.done || !canEdit ? null : <QuietButton onClick={() => finish(one.id)}>{t('have-read')}</QuietButton>}
-      </div>
+      {one.material ? (
+        <MaterialView
+          key={one.id}
+          material={one.material}
+          {...(one.done || !canEdit ? {} : { seenAll: () => fill(one.id) })}
+        />
+      ) : (
+        <div className={classes.paneBody}>
+          <p role="status">{t('not-readable')}</p>
+        </div>
+      )}
     </Pane>
   );
 
@@ -249,6 +274,14 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         ) : null}
         <h2>{t('receipts')}</h2>
         <ReceiptList receipts={view.receipts} times={times} />
+        {view.next ? (
+          <p className={classes.next}>
+            {t.rich('next', {
+              title: view.next.title,
+              strong: (words) => <PlaceLink href={`/desk/${view.next?.id}`}>{words}</PlaceLink>,
+            })}
+          </p>
+        ) : null}
       </div>
     </Pane>
   );
@@ -258,12 +291,29 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
       return (
         <Pane label={view.title}>
           <div className={classes.paneBody}>
-            <p>{t('opens-later', { when: times.moment(view.opensAt ?? now, now) })}</p>
+            <OpensLater view={view} times={times} now={now} />
           </div>
         </Pane>
       );
     }
     if (!step) return handInPane;
+    if (!step.open) {
+      return (
+        <Pane label={step.title}>
+          <div className={classes.paneBody}>
+            <h2>{step.title}</h2>
+            <p>{t('locked-says')}</p>
+          </div>
+        </Pane>
+      );
+    }
+    if (step.kind === 'agree') {
+      return (
+        <Pane label={step.title}>
+          <Agree step={step} agree={canEdit ? () => finish(step.id) : null} lang={view.class.locale} times={times} />
+        </Pane>
+      );
+    }
     if (step.kind === 'read') return reading(step);
     if (step.kind === 'do') {
       return (
@@ -278,7 +328,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
       );
     }
     const beside = view.steps.findLast(
-      (one) => one.kind === 'read' && view.steps.indexOf(one) < view.steps.indexOf(step),
+      (one) => one.kind === 'read' && one.material !== null && view.steps.indexOf(one) < view.steps.indexOf(step),
     );
     if (!beside) return writingPane(step);
     return (
@@ -402,6 +452,65 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         />
       ) : null}
     </main>
+  );
+}
+
+/** What one does with a material, for the words of its button. */
+function seenAs(kind: string): 'read' | 'seen' | 'heard' {
+  if (kind === 'audio') return 'heard';
+  return kind === 'text' || kind === 'pdf' || kind === 'book' ? 'read' : 'seen';
+}
+
+/** Why work cannot be opened yet: its time has not come, or other work comes first. */
+function OpensLater({ view, times, now }: { view: DeskView; times: Times; now: number }) {
+  const t = useTranslations('desk');
+  const missing = view.waitsFor.filter(({ done }) => !done);
+  return (
+    <>
+      {view.opensAt !== null && view.opensAt > now ? (
+        <p>{t('opens-later', { when: times.moment(view.opensAt, now) })}</p>
+      ) : null}
+      {missing.length > 0 ? (
+        <>
+          <p>{t('unlocks-after')}</p>
+          <ul>
+            {view.waitsFor.map(({ id, title, done }) => (
+              <li key={id}>
+                <PlaceLink href={`/desk/${id}`}>
+                  <bdi>{title}</bdi>
+                </PlaceLink>{' '}
+                {done ? <span className="moss">✓ {t('step-done')}</span> : null}
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : null}
+    </>
+  );
+}
+
+/** Something to read and agree to: the agreement is kept with its time. */
+function Agree({
+  step,
+  agree,
+  lang,
+  times,
+}: {
+  step: DeskStep;
+  agree: (() => void) | null;
+  lang: string;
+  times: Times;
+}) {
+  const t = useTranslations('desk');
+  const content = step.material?.content;
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
+    <div className={classes.paneBody} tabIndex={0}>
+      <h2>{step.title}</h2>
+      {content?.kind === 'text' ? <DocumentView document={content.body} lang={lang} /> : null}
+      {step.doneAt !== null ? <p className="moss">✓ {t('agreed', { at: times.exact(step.doneAt) })}</p> : null}
+      {step.doneAt === null && agree ? <QuietButton onClick={agree}>{t('agree')}</QuietButton> : null}
+    </div>
   );
 }
 

@@ -98,6 +98,8 @@ const view = (state: State, moves: readonly MoveKind[], more: Partial<DeskView> 
   feedback: [],
   aside: [],
   student: { id: 's' as DeskView['student']['id'], name: 'Imke Aalders' },
+  waitsFor: [],
+  next: null,
   ...more,
 });
 

@@ -8,6 +8,8 @@ export interface Knot {
   readonly title: string;
   readonly says: string;
   readonly done: boolean;
+  /** It opens when the steps before it are done. */
+  readonly locked: boolean;
 }
 
 interface Props {
@@ -26,7 +28,7 @@ export function Rope({ knots, current, tight, go }: Props) {
         {knots.map((knot, i) => (
           <li
             key={knot.id}
-            className={knot.done ? classes.done : undefined}
+            className={knot.done ? classes.done : knot.locked ? classes.locked : undefined}
             style={{ '--knot': i } as React.CSSProperties}
           >
             <button type="button" aria-current={knot.id === current ? 'step' : undefined} onClick={() => go(knot.id)}>

@@ -1,18 +1,32 @@
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import { PlaceLink } from '@/ui/common/place-link';
+import { Clock } from './clock';
+import { FarTools } from './far-tools';
 import classes from './frame.module.css';
 import { FrameWords } from './frame-words';
 import { LiveUpdates } from './live-updates';
 import { Mark } from './mark';
 import { PersonMenu } from './person-menu';
 
+interface Props {
+  readonly shortName: string;
+  readonly teaching: boolean;
+  readonly unread: number;
+  /** Whom to ask, as the school says it. */
+  readonly help: string;
+  readonly now: number;
+  readonly children: ReactNode;
+}
+
 /** What stands around every screen: the bar above, and on a phone the words below. */
-export function Frame({ shortName, children }: { shortName: string; children: ReactNode }) {
+export function Frame({ shortName, teaching, unread, help, now, children }: Props) {
   const t = useTranslations('frame');
   const words = [
     { href: '/today', word: t('today') },
+    ...(teaching ? [] : [{ href: '/work', word: t('work') }]),
     { href: '/classes', word: t('classes') },
+    ...(teaching ? [] : [{ href: '/shelf', word: t('shelf') }]),
   ];
   return (
     <div className={classes.frame}>
@@ -25,10 +39,12 @@ export function Frame({ shortName, children }: { shortName: string; children: Re
         </PlaceLink>
         <FrameWords words={words} label={t('places')} />
         <div className={classes.far}>
+          <FarTools unread={unread} help={help} />
           <PersonMenu name={shortName} />
         </div>
       </header>
       {children}
+      <Clock server={now} />
       <LiveUpdates />
     </div>
   );

@@ -5,9 +5,31 @@ import { useLocale, useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
+import { useReadingSettings } from '@/ui/common/reading-settings';
+import { READING_CHOICES } from '@/ui/common/reading-style';
 import classes from './person-menu.module.css';
 
 const SCHEMES = ['light', 'dark', 'auto'] as const;
+
+const READING = ['size', 'spacing', 'typeface'] as const;
+
+/** How texts look for this person: letters, room between them, typeface. */
+function ReadingChoices() {
+  const t = useTranslations('reading');
+  const { settings, change } = useReadingSettings();
+  return READING.map((key) => (
+    <label key={key} className={classes.reading}>
+      {t(key)}
+      <select value={settings[key]} onChange={(event) => change({ [key]: event.target.value })}>
+        {READING_CHOICES[key].map((choice) => (
+          <option key={choice} value={choice}>
+            {t(`${key}-${choice}`)}
+          </option>
+        ))}
+      </select>
+    </label>
+  ));
+}
 
 /** The person's own settings: language, light or dark, sign out. A plain disclosure, to keep every first visit light. */
 export function PersonMenu({ name }: { name: string }) {
@@ -84,6 +106,10 @@ export function PersonMenu({ name }: { name: string }) {
                 {t(`scheme-${scheme}`)}
               </button>
             ))}
+          </fieldset>
+          <fieldset>
+            <legend>{t('reading')}</legend>
+            <ReadingChoices />
           </fieldset>
           <button type="button" onClick={leave}>
             {t('sign-out')}

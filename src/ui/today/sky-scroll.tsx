@@ -1,6 +1,6 @@
 'use client';
 
-import { type ReactNode, useLayoutEffect, useRef } from 'react';
+import { type KeyboardEvent, type ReactNode, useLayoutEffect, useRef } from 'react';
 import { STRING_SIZES } from '@/core/plan/string-layout';
 import classes from './sky-string.module.css';
 
@@ -21,6 +21,14 @@ export function SkyScroll({ label, earlier, later, back, to, children }: Props) 
   const lead = () => Math.min(250, (box.current?.clientWidth ?? 0) / 4);
   const toNow = (behavior: ScrollBehavior) => box.current?.scrollTo({ left: sign() * (to - lead()), behavior });
   const by = (days: number) => box.current?.scrollBy({ left: sign() * days * STRING_SIZES.day, behavior: 'smooth' });
+  // Home goes back to now; Page up and down move by a day, from wherever one is on the String.
+  const byKey = (event: KeyboardEvent) => {
+    if (event.key === 'Home') toNow('smooth');
+    else if (event.key === 'PageUp') by(-1);
+    else if (event.key === 'PageDown') by(1);
+    else return;
+    event.preventDefault();
+  };
   const placed = useRef(false);
   useLayoutEffect(() => {
     if (placed.current || !box.current) return;
@@ -31,7 +39,7 @@ export function SkyScroll({ label, earlier, later, back, to, children }: Props) 
   return (
     <div className={classes.frame}>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key */}
-      <section ref={box} className={classes.scroll} aria-label={label} tabIndex={0}>
+      <section ref={box} className={classes.scroll} aria-label={label} tabIndex={0} onKeyDown={byKey}>
         {children}
       </section>
       <div className={classes.moves}>

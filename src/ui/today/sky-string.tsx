@@ -15,6 +15,9 @@ interface Props {
   readonly now: number;
 }
 
+/** From so many minutes on a day says how much it carries. */
+const HEAVY = 60;
+
 /** The String: days as ticks, now in red, and every kite below its due time on a thread as long as its work. */
 export function SkyString({ layout, items, zone, now }: Props) {
   const t = useTranslations('string');
@@ -28,12 +31,16 @@ export function SkyString({ layout, items, zone, now }: Props) {
           {layout.days.map(({ at, x, y }) => (
             <path key={at} d={`M${x} ${y - 5}v10`} className={classes.line} />
           ))}
-          {layout.kites.map(({ id, x, lineY, thread }) => (
-            <path key={id} d={`M${x} ${lineY}v${thread}`} className={classes.hanging} />
+          {layout.kites.map(({ id, x, lineY, strands }) => (
+            <path
+              key={id}
+              d={strands.map(({ from, to }) => `M${x} ${lineY + from}v${to - from}`).join('')}
+              className={classes.hanging}
+            />
           ))}
           <circle cx={layout.now.x} cy={layout.now.y} r="5.5" className={classes.now} />
         </svg>
-        {layout.days.map(({ at, x, y, today }) => (
+        {layout.days.map(({ at, x, y, today, minutes }) => (
           <span
             key={at}
             aria-hidden="true"
@@ -41,6 +48,7 @@ export function SkyString({ layout, items, zone, now }: Props) {
             style={{ insetInlineStart: x + 6, insetBlockStart: y - 30 }}
           >
             {times.tick(at)}
+            {minutes >= HEAVY ? <span className={classes.load}> {times.length(minutes)}</span> : null}
           </span>
         ))}
         <span
@@ -50,7 +58,7 @@ export function SkyString({ layout, items, zone, now }: Props) {
         >
           {t('now', { clock: times.clock(now) })}
         </span>
-        <ol className={classes.kites}>
+        <ol className={classes.kites} aria-label={t('list')}>
           {layout.kites.map(({ id, x, lineY, thread, side }) => {
             const item = items.get(id);
             if (!item) return null;

@@ -1,6 +1,7 @@
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import type { Ranked } from '@/core/plan/do-next';
+import { leadsTo } from '@/server/news';
 import type { studentToday } from '@/server/today';
 import type { WorkItem } from '@/server/work-list';
 import { Kite } from '@/ui/common/kite';
@@ -8,6 +9,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useStateLine } from '@/ui/common/state-line';
 import { type Times, useTimes } from '@/ui/common/times';
+import { NotToday } from './not-today';
 import { SkyString } from './sky-string';
 import classes from './today.module.css';
 
@@ -20,6 +22,8 @@ function useReason(times: Times, now: number) {
       case 'closes-for-good':
       case 'due-soon':
         return t(reason.code, { when: times.moment(reason.at, now) });
+      case 'unlocks':
+        return t('unlocks', { title: reason.title });
       case 'long':
         return t('long', { length: times.length(reason.minutes) });
       default:
@@ -70,14 +74,29 @@ function First({ ranked, today, zone, now }: { ranked: Ranked<WorkItem>; today: 
           {today.emptyAnswers === null ? null : t('answers-left', { n: today.emptyAnswers })}
         </p>
       </div>
-      <PlaceLink href={`/desk/${item.id}`} className={classes.go} aria-describedby="do-next">
-        {go}
-      </PlaceLink>
+      <div className={classes.acts}>
+        <PlaceLink href={`/desk/${item.id}`} className={classes.go} aria-describedby="do-next">
+          {go}
+        </PlaceLink>
+        <NotToday assignment={item.id} title={item.title} off />
+      </div>
     </article>
   );
 }
 
-function ItemRow({ item, says, zone, now }: { item: WorkItem; says: ReactNode; zone: string; now: number }) {
+function ItemRow({
+  item,
+  says,
+  zone,
+  now,
+  act,
+}: {
+  item: WorkItem;
+  says: ReactNode;
+  zone: string;
+  now: number;
+  act?: ReactNode;
+}) {
   const times = useTimes(zone);
   return (
     <li className={classes.row}>
@@ -89,12 +108,15 @@ function ItemRow({ item, says, zone, now }: { item: WorkItem; says: ReactNode; z
         <bdi className="soft">{item.className}</bdi>
         <div className="soft">{says}</div>
       </div>
-      <span className={soonness(item, now)}>{item.dueAt === null ? '' : times.moment(item.dueAt, now)}</span>
+      <span className={classes.end}>
+        <span className={soonness(item, now)}>{item.dueAt === null ? '' : times.moment(item.dueAt, now)}</span>
+        {act}
+      </span>
     </li>
   );
 }
 
-function Fold({ word, items, className, zone, now }: FoldProps) {
+function Fold({ word, items, className, zone, now, act }: FoldProps) {
   const line = useStateLine(useTimes(zone), now);
   if (items.length === 0) return null;
   return (
@@ -102,7 +124,7 @@ function Fold({ word, items, className, zone, now }: FoldProps) {
       <summary className={className}>{word}</summary>
       <ul className={classes.rows}>
         {items.slice(0, 30).map((item) => (
-          <ItemRow key={item.id} item={item} says={line(item)} zone={zone} now={now} />
+          <ItemRow key={item.id} item={item} says={line(item)} zone={zone} now={now} act={act?.(item)} />
         ))}
       </ul>
     </details>
@@ -115,6 +137,30 @@ interface FoldProps {
   readonly className?: string;
   readonly zone: string;
   readonly now: number;
+  readonly act?: (item: WorkItem) => ReactNode;
+}
+
+/** What lessons there are today, in order. */
+function LessonsToday({ lessons }: { lessons: Today['lessons'] }) {
+  const t = useTranslations('today');
+  if (lessons.length === 0) return null;
+  return (
+    <>
+      <h2>{t('lessons')}</h2>
+      <ol className={classes.lessons}>
+        {lessons.map((lesson) => (
+          <li key={lesson.number}>
+            <span className="num">{lesson.starts}</span>
+            <Sail weave={lesson.weave} size={16} />
+            <PlaceLink href={`/classes/${lesson.class_id}`}>
+              <bdi>{lesson.class_name}</bdi>
+            </PlaceLink>
+            <span className="soft">{t('room', { room: lesson.room })}</span>
+          </li>
+        ))}
+      </ol>
+    </>
+  );
 }
 
 /** The student's first screen: what is due when, what to do next and why, and what came in. */
@@ -144,7 +190,14 @@ export function StudentToday({ today, zone, now }: { today: Today; zone: string;
           )}
           <ul className={classes.rows}>
             {rest.slice(0, 4).map((ranked) => (
-              <ItemRow key={ranked.item.id} item={ranked.item} says={reason(ranked)} zone={zone} now={now} />
+              <ItemRow
+                key={ranked.item.id}
+                item={ranked.item}
+                says={reason(ranked)}
+                zone={zone}
+                now={now}
+                act={<NotToday assignment={ranked.item.id} title={ranked.item.title} off />}
+              />
             ))}
           </ul>
           <div className={classes.folds}>
@@ -162,6 +215,13 @@ export function StudentToday({ today, zone, now }: { today: Today; zone: string;
               now={now}
             />
             <Fold
+              word={t('fold-put-off', { n: today.folds.putOff.length })}
+              items={today.folds.putOff}
+              zone={zone}
+              now={now}
+              act={(item) => <NotToday assignment={item.id} title={item.title} off={false} />}
+            />
+            <Fold
               word={t('fold-later', { n: today.folds.later.length })}
               items={today.folds.later}
               zone={zone}
@@ -176,22 +236,20 @@ export function StudentToday({ today, zone, now }: { today: Today; zone: string;
           </div>
         </section>
         <section aria-labelledby="lately">
+          <LessonsToday lessons={today.lessons} />
           <h2 id="lately">{t('lately')}</h2>
           {today.lately.length === 0 ? <p className={classes.empty}>{t('lately-none')}</p> : null}
           <ul className={classes.rows}>
             {today.lately.map((event) => (
-              <li key={event.id} className={classes.row}>
+              <li key={event.id} className={classes.row} data-unread={event.unread || undefined}>
                 {event.kind === 'handed-back' ? (
                   <Kite state={event.another_go ? 'another-go' : 'handed-back'} labelled />
                 ) : (
                   <Sail weave={event.weave} size={20} />
                 )}
                 <div>
-                  <PlaceLink
-                    href={`/desk/${event.assignment_id}${event.kind === 'posted' ? '' : event.kind === 'aside-written' ? '#sheet=aside' : '#sheet=feedback'}`}
-                  >
-                    {t(`event-${event.kind}`, { title: event.title })}
-                  </PlaceLink>
+                  <PlaceLink href={leadsTo(event, false)}>{t(`event-${event.kind}`, { title: event.title })}</PlaceLink>
+                  {event.unread ? <span className="visually-hidden">{t('unread')}</span> : null}
                   {event.kind === 'handed-back' ? (
                     <div className="soft">
                       {event.earned !== null

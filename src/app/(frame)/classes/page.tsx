@@ -3,7 +3,7 @@ import { getTranslations } from 'next-intl/server';
 import { isToDo } from '@/core/work/standing';
 import { enter } from '@/server/page';
 import { workOf } from '@/server/work-list';
-import { classesOf } from '@/store/classes';
+import { classesOf, lessonsOf } from '@/store/classes';
 import { ClassList } from '@/ui/class-line/class-list';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -11,7 +11,7 @@ export async function generateMetadata(): Promise<Metadata> {
 }
 
 export default async function ClassesPage() {
-  const { db, person, now } = await enter('PAGE /classes');
+  const { db, person, school, now } = await enter('PAGE /classes');
   const open = new Map<string, number>();
   for (const item of await workOf(db, person, null, now)) {
     if (isToDo(item.state)) open.set(item.classId, (open.get(item.classId) ?? 0) + 1);
@@ -19,9 +19,13 @@ export default async function ClassesPage() {
   const classes = await classesOf(db, person.id);
   return (
     <ClassList
-      classes={classes.map((found) => ({
+      lessons={await lessonsOf(db, person.id)}
+      joins={person.role === 'student'}
+      zone={school.zone}
+      now={now}
+      list={classes.map((found) => ({
         ...found,
-        open: person.role === 'student' ? (open.get(found.id) ?? 0) : null,
+        open: person.role === 'student' && found.ended_at === null ? (open.get(found.id) ?? 0) : null,
       }))}
     />
   );

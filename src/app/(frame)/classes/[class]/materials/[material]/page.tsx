@@ -1,12 +1,11 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ClassId } from '@/core/ids';
+import { isMaterialOpen, mayRead, viewMaterial } from '@/server/materials';
 import { enter } from '@/server/page';
-import { findClass, findMaterial } from '@/store/classes';
-import classes from '@/ui/class-line/material.module.css';
-import { DocumentView } from '@/ui/common/document-view';
-import { PlaceLink } from '@/ui/common/place-link';
-import { Sail, WeaveBand } from '@/ui/common/sail';
+import { findClass } from '@/store/classes';
+import { findMaterial } from '@/store/materials';
+import { MaterialScreen } from '@/ui/class-line/material-screen';
 
 interface Props {
   readonly params: Promise<{ class: string; material: string }>;
@@ -20,22 +19,22 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function MaterialPage({ params }: Props) {
   const given = await params;
-  const { db } = await enter('PAGE /classes/[class]/materials/[material]', given);
+  const { db, person, school, now } = await enter('PAGE /classes/[class]/materials/[material]', given);
   const material = await findMaterial(db, given.material);
   const found = await findClass(db, given.class as ClassId);
   if (!material || !found) notFound();
+  const open =
+    (await mayRead(db, person, material.id, now)) || (material.removed_at !== null && isMaterialOpen(material, now));
   return (
-    <>
-      <WeaveBand weave={found.weave} />
-      <main className={classes.main} id="main">
-        <p>
-          <Sail weave={found.weave} /> <PlaceLink href={`/classes/${found.id}`}>{found.name}</PlaceLink>
-        </p>
-        <h1>{material.title}</h1>
-        <div className={classes.sheet}>
-          <DocumentView document={material.body} lang={found.locale} />
-        </div>
-      </main>
-    </>
+    <MaterialScreen
+      title={material.title}
+      at={found}
+      opensAt={material.opens_at}
+      closesAt={material.closes_at}
+      // Until the window opens, nothing of the contents leaves the server.
+      view={open ? await viewMaterial(db, material, person.id) : null}
+      zone={school.zone}
+      now={now}
+    />
   );
 }

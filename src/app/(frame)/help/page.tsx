@@ -1,0 +1,14 @@
+import type { Metadata } from 'next';
+import { getTranslations } from 'next-intl/server';
+import { enter } from '@/server/page';
+import { teachersOf } from '@/store/classes';
+import { HelpScreen } from '@/ui/help/help-screen';
+
+export async function generateMetadata(): Promise<Metadata> {
+  return { title: (await getTranslations('help'))('title') };
+}
+
+export default async function HelpPage() {
+  const { db, person, school } = await enter('PAGE /help');
+  return <HelpScreen help={school.help} teachers={await teachersOf(db, person.id)} />;
+}

@@ -1,0 +1,14 @@
+import type { Metadata } from 'next';
+import { getTranslations } from 'next-intl/server';
+import { enter } from '@/server/page';
+import { shelf } from '@/server/shelf';
+import { ShelfScreen } from '@/ui/shelf/shelf-screen';
+
+export async function generateMetadata(): Promise<Metadata> {
+  return { title: (await getTranslations('frame'))('shelf') };
+}
+
+export default async function ShelfPage() {
+  const { db, person, school, now } = await enter('PAGE /shelf');
+  return <ShelfScreen boards={await shelf(db, person, now)} zone={school.zone} now={now} />;
+}

@@ -1,0 +1,23 @@
+import type { Metadata } from 'next';
+import { getTranslations } from 'next-intl/server';
+import { enter } from '@/server/page';
+import { workOf } from '@/server/work-list';
+import { chosenFrom, workTable } from '@/server/work-table';
+import { classesOf } from '@/store/classes';
+import { WorkScreen } from '@/ui/work/work-screen';
+
+export async function generateMetadata(): Promise<Metadata> {
+  return { title: (await getTranslations('frame'))('work') };
+}
+
+export default async function WorkPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | undefined>>;
+}) {
+  const { db, person, school, now } = await enter('PAGE /work');
+  const chosen = chosenFrom(await searchParams);
+  const classes = (await classesOf(db, person.id)).filter(({ ended_at }) => ended_at === null);
+  const table = workTable(await workOf(db, person, null, now), chosen, school.zone, now);
+  return <WorkScreen table={table} chosen={chosen} classes={classes} zone={school.zone} now={now} />;
+}

@@ -1,0 +1,8 @@
+import type { ClassId } from '@/core/ids';
+import { makeInvite } from '@/server/joining';
+import { route } from '@/server/route';
+import type { Person } from '@/store/people';
+
+export const POST = route('POST /api/classes/[class]/invite', ({ db, person, params, now }) =>
+  makeInvite(db, person as Person, params.class as ClassId, now),
+);

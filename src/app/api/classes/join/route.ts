@@ -1,0 +1,10 @@
+import { z } from 'zod';
+import { joinClass } from '@/server/joining';
+import { route } from '@/server/route';
+import type { Person } from '@/store/people';
+
+export const POST = route(
+  'POST /api/classes/join',
+  ({ db, person, body: { code }, now }) => joinClass(db, person as Person, code, now),
+  z.object({ code: z.string().trim().min(1).max(40) }),
+);

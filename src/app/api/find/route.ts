@@ -1,0 +1,8 @@
+import { find } from '@/server/finding';
+import { route } from '@/server/route';
+import type { Person } from '@/store/people';
+
+export const GET = route('GET /api/find', async ({ db, person, request, now }) => ({
+  ok: true,
+  found: await find(db, person as Person, new URL(request.url).searchParams.get('q') ?? '', now),
+}));

@@ -1,0 +1,15 @@
+import { z } from 'zod';
+import { readNews } from '@/server/news';
+import { route } from '@/server/route';
+import type { Person } from '@/store/people';
+
+const body = z.object({
+  events: z.array(z.number().int().positive()).max(200).optional(),
+  upTo: z.number().int().positive().optional(),
+});
+
+export const POST = route(
+  'POST /api/news/read',
+  ({ db, person, body: read }) => readNews(db, (person as Person).id, read),
+  body,
+);

@@ -1,0 +1,176 @@
+import { type AnyNode, type Element, isText } from 'domhandler';
+import type { DocNode } from '../text/document-json';
+import { isElement, localName } from './markup';
+
+/** How addresses within the markup are turned into ones that may be shown; `null` leaves them out. */
+export interface Addresses {
+  readonly picture: (source: string) => string | null;
+  readonly link: (href: string) => string | null;
+}
+
+type Marks = NonNullable<DocNode['marks']>;
+
+const MARKS: Readonly<Record<string, string>> = {
+  b: 'bold',
+  strong: 'bold',
+  i: 'italic',
+  em: 'italic',
+  cite: 'italic',
+  dfn: 'italic',
+  u: 'underline',
+  ins: 'underline',
+  code: 'code',
+  kbd: 'code',
+  sub: 'subscript',
+  sup: 'superscript',
+};
+
+/** Whatever could run, ask for input or load something else is left out with all that is in it. */
+const LEFT_OUT = new Set(
+  'script style iframe object embed form input button select textarea link meta base template noscript applet canvas audio video head title'.split(
+    ' ',
+  ),
+);
+const LISTS: Readonly<Record<string, string>> = { ul: 'bulletList', ol: 'orderedList' };
+const BLOCKS = new Set(
+  'p div section article aside header footer main nav figure figcaption h1 h2 h3 h4 h5 h6 ul ol li dl dt dd blockquote pre table thead tbody tfoot tr td th caption hr address body'.split(
+    ' ',
+  ),
+);
+
+const isBlock = (node: AnyNode): boolean =>
+  isElement(node) && (BLOCKS.has(localName(node)) || node.children.some((child) => isBlock(child)));
+
+const sameMarks = (a: DocNode, b: DocNode): boolean => JSON.stringify(a.marks) === JSON.stringify(b.marks);
+
+/** Joins pieces of text with equal marks, and folds white space over their borders. */
+function tidied(inline: readonly DocNode[]): DocNode[] {
+  const out: DocNode[] = [];
+  let open = false;
+  for (const node of inline) {
+    if (node.text === undefined) {
+      out.push(node);
+      open = false;
+      continue;
+    }
+    let text = node.text.replace(/[^\S\u00a0]+/g, ' ');
+    if (!open) text = text.replace(/^ /, '');
+    if (text === '') continue;
+    const last = out.at(-1);
+    if (last?.text !== undefined && sameMarks(last, node)) out[out.length - 1] = { ...last, text: last.text + text };
+    else out.push({ ...node, text });
+    open = !text.endsWith(' ');
+  }
+  const last = out.at(-1);
+  if (last?.text?.endsWith(' ')) {
+    const text = last.text.slice(0, -1);
+    if (text === '') out.pop();
+    else out[out.length - 1] = { ...last, text };
+  }
+  return out;
+}
+
+/**
+ * Turns parsed markup into a text document of our own kinds of node. Only what is named here comes
+ * through: everything else is passed over or, where it could run or load something, left out whole.
+ */
+export function toDocument(root: Element, addresses: Addresses): DocNode {
+  const image = (element: Element): DocNode[] => {
+    const source = element.attribs.src ?? element.attribs['xlink:href'] ?? element.attribs.href ?? '';
+    const src = source === '' ? null : addresses.picture(source);
+    return src === null ? [] : [{ type: 'image', attrs: { src, alt: element.attribs.alt ?? '' } }];
+  };
+
+  const inline = (node: AnyNode, marks: Marks): DocNode[] => {
+    if (isText(node)) return [{ type: 'text', text: node.data, ...(marks.length > 0 ? { marks } : {}) }];
+    if (!isElement(node)) return [];
+    const name = localName(node);
+    if (LEFT_OUT.has(name)) return [];
+    if (name === 'br') return [{ type: 'hardBreak' }];
+    if (name === 'img' || name === 'image') return image(node);
+    let own = marks;
+    const mark = MARKS[name];
+    if (mark && !marks.some(({ type }) => type === mark)) own = [...marks, { type: mark }];
+    if (name === 'a') {
+      const href = node.attribs.href === undefined ? null : addresses.link(node.attribs.href.trim());
+      if (href !== null) own = [...own, { type: 'link', attrs: { href } }];
+    }
+    return node.children.flatMap((child) => inline(child, own));
+  };
+
+  /** Runs of inline content between blocks become paragraphs; pictures stand by themselves. */
+  const blocks = (nodes: readonly AnyNode[], asParagraphs = true): DocNode[] => {
+    const out: DocNode[] = [];
+    let run: DocNode[] = [];
+    const close = () => {
+      let line: DocNode[] = [];
+      const flush = () => {
+        const content = tidied(line);
+        if (content.length > 0) out.push({ type: 'paragraph', content });
+        line = [];
+      };
+      for (const node of run) {
+        if (node.type === 'image') {
+          flush();
+          out.push(node);
+        } else line.push(node);
+      }
+      flush();
+      run = [];
+    };
+    for (const node of nodes) {
+      if (isElement(node) && LEFT_OUT.has(localName(node))) continue;
+      if (asParagraphs && isBlock(node)) {
+        close();
+        out.push(...block(node as Element));
+      } else run.push(...inline(node, []));
+    }
+    close();
+    return out;
+  };
+
+  const rowOf = (row: Element): DocNode => ({
+    type: 'tableRow',
+    content: row.children
+      .filter((cell): cell is Element => isElement(cell) && ['td', 'th'].includes(localName(cell)))
+      .map((cell) => ({
+        type: localName(cell) === 'th' ? 'tableHeader' : 'tableCell',
+        content: blocks(cell.children),
+      })),
+  });
+
+  const rowsOf = (table: Element): DocNode[] =>
+    table.children
+      .filter(isElement)
+      .flatMap((child) =>
+        localName(child) === 'tr' ? [rowOf(child)] : /^t(head|body|foot)$/.test(localName(child)) ? rowsOf(child) : [],
+      );
+
+  const block = (element: Element): DocNode[] => {
+    const name = localName(element);
+    if (LEFT_OUT.has(name)) return [];
+    const heading = /^h([1-6])$/.exec(name);
+    if (heading) {
+      const content = tidied(element.children.flatMap((child) => inline(child, []))).filter(
+        ({ type }) => type !== 'image',
+      );
+      return content.length > 0 ? [{ type: 'heading', attrs: { level: Number(heading[1]) }, content }] : [];
+    }
+    if (LISTS[name]) {
+      const items = element.children
+        .filter((child): child is Element => isElement(child) && localName(child) === 'li')
+        .map((item) => ({ type: 'listItem', content: blocks(item.children) }));
+      return items.length > 0 ? [{ type: LISTS[name] as string, content: items }] : [];
+    }
+    if (name === 'blockquote') return [{ type: 'blockquote', content: blocks(element.children) }];
+    if (name === 'pre') {
+      const text = element.children.flatMap((child) => inline(child, [])).map((node) => node.text ?? '\n');
+      return [{ type: 'codeBlock', content: [{ type: 'text', text: text.join('') }] }];
+    }
+    if (name === 'table') return [{ type: 'table', content: rowsOf(element) }];
+    if (name === 'hr') return [{ type: 'horizontalRule' }];
+    return blocks(element.children);
+  };
+
+  return { type: 'doc', content: blocks(root.children) };
+}

@@ -1,0 +1,24 @@
+import type { StepId } from '../ids';
+
+/** One step as the order of steps needs it. */
+export interface Ordered {
+  readonly id: StepId;
+  readonly kind: 'read' | 'write' | 'do' | 'agree';
+}
+
+/**
+ * The steps that may be opened. Where the steps come in order, each opens when every step before it is
+ * done; a step that is written counts as done when `written` says so.
+ *
+ * @param inOrder whether the teacher wants them one after the other
+ */
+export function openSteps<Step extends Ordered>(
+  steps: readonly Step[],
+  inOrder: boolean,
+  done: ReadonlySet<StepId>,
+  written: ReadonlySet<StepId>,
+): readonly Step[] {
+  if (!inOrder) return steps;
+  const first = steps.findIndex((step) => !done.has(step.id) && !written.has(step.id));
+  return first < 0 ? steps : steps.slice(0, first + 1);
+}

@@ -1,0 +1,78 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream, existsSync } from 'node:fs';
+import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { Readable } from 'node:stream';
+import { z } from 'zod';
+import type { Instant } from '@/core/ids';
+import { bigNumber } from './columns';
+import { first, type Queryable, time } from './database';
+
+/** Where the bytes of a file lie, below the folder for files: `ab/cd…`. */
+const pathOf = (folder: string, sha256: string): string => join(folder, sha256.slice(0, 2), sha256.slice(2));
+
+/**
+ * Keeps bytes under their SHA-256: written to a temporary name, synced, renamed, and only then a row. The
+ * same bytes twice are kept once.
+ *
+ * @returns the SHA-256 in hexadecimal digits
+ */
+export async function keepFile(
+  tx: Queryable,
+  folder: string,
+  file: { readonly bytes: Uint8Array; readonly type: string; readonly at: Instant },
+): Promise<string> {
+  const sha256 = createHash('sha256').update(file.bytes).digest('hex');
+  const path = pathOf(folder, sha256);
+  if (!existsSync(path)) {
+    await mkdir(dirname(path), { recursive: true, mode: 0o700 });
+    const temporary = `${path}.${randomUUID()}`;
+    const handle = await open(temporary, 'wx', 0o600);
+    try {
+      await handle.writeFile(file.bytes);
+      await handle.sync();
+    } catch (error) {
+      await handle.close();
+      await rm(temporary, { force: true });
+      throw error;
+    }
+    await handle.close();
+    await rename(temporary, path);
+  }
+  await tx.query('INSERT INTO file (sha256, type, size, at) VALUES ($1, $2, $3, $4) ON CONFLICT (sha256) DO NOTHING', [
+    sha256,
+    file.type,
+    file.bytes.byteLength,
+    time(file.at),
+  ]);
+  return sha256;
+}
+
+export const findFile = (db: Queryable, sha256: string) =>
+  first(
+    db,
+    z.object({ sha256: z.string(), type: z.string(), size: bigNumber }),
+    'SELECT sha256, type, size FROM file WHERE sha256 = $1',
+    [sha256],
+  );
+
+/** All bytes of a file; `null` when they are gone from the disk. */
+export async function readWhole(folder: string, sha256: string): Promise<Uint8Array | null> {
+  try {
+    return new Uint8Array(await readFile(pathOf(folder, sha256)));
+  } catch {
+    return null;
+  }
+}
+
+/** A part of a file as a stream that reads from the disk as it is asked to; `null` when the bytes are gone. */
+export function streamPart(
+  folder: string,
+  sha256: string,
+  from: number,
+  to: number,
+): ReadableStream<Uint8Array> | null {
+  const path = pathOf(folder, sha256);
+  if (!existsSync(path)) return null;
+  return Readable.toWeb(createReadStream(path, { start: from, end: to })) as ReadableStream<Uint8Array>;
+}

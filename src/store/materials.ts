@@ -1,0 +1,131 @@
+import { z } from 'zod';
+import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
+import { bigNumber, docNode, id, instant, maybeInstant } from './columns';
+import { first, many, type Queryable, time } from './database';
+
+export const MATERIAL_KINDS = [
+  'text',
+  'pdf',
+  'slides',
+  'sheet',
+  'image',
+  'video',
+  'audio',
+  'link',
+  'book',
+  'other',
+] as const;
+export type MaterialKind = (typeof MATERIAL_KINDS)[number];
+
+const listed = z.object({
+  id: z.string(),
+  class_id: id<ClassId>(),
+  unit_id: z.string().nullable(),
+  position: z.number(),
+  title: z.string(),
+  minutes: z.number(),
+  posted_at: instant,
+  kind: z.enum(MATERIAL_KINDS),
+  opens_at: maybeInstant,
+  closes_at: maybeInstant,
+});
+
+export type ListedMaterial = z.output<typeof listed>;
+
+const LISTED =
+  'm.id, m.class_id, m.unit_id, m.position, m.title, m.minutes, m.posted_at, m.kind, m.opens_at, m.closes_at';
+
+/** Materials that stand in the Class line by themselves. */
+export const materialsOf = (db: Queryable, classId: ClassId) =>
+  many(
+    db,
+    listed,
+    `SELECT ${LISTED} FROM material m WHERE m.class_id = $1 AND m.listed AND m.removed_at IS NULL
+     ORDER BY m.posted_at DESC LIMIT 500`,
+    [classId],
+  );
+
+const whole = listed.extend({
+  listed: z.boolean(),
+  removed_at: maybeInstant,
+  body: docNode,
+  file_sha256: z.string().nullable(),
+  file_name: z.string().nullable(),
+  file_type: z.string().nullable(),
+  file_size: bigNumber.nullable(),
+  captions_sha256: z.string().nullable(),
+  address: z.string().nullable(),
+  alt: z.string().nullable(),
+});
+
+export type Material = z.output<typeof whole>;
+
+const WHOLE = `${LISTED}, m.listed, m.removed_at, m.body, m.file_sha256, m.file_name, f.type AS file_type,
+  f.size AS file_size, m.captions_sha256, m.address, m.alt`;
+
+/** A material with all that is kept of it, a removed one too. */
+export const findMaterial = (db: Queryable, materialId: string) =>
+  first(db, whole, `SELECT ${WHOLE} FROM material m LEFT JOIN file f ON f.sha256 = m.file_sha256 WHERE m.id = $1`, [
+    materialId,
+  ]);
+
+export const materialsById = (db: Queryable, materialIds: readonly string[]) =>
+  many(db, whole, `SELECT ${WHOLE} FROM material m LEFT JOIN file f ON f.sha256 = m.file_sha256 WHERE m.id = ANY($1)`, [
+    materialIds,
+  ]);
+
+/** The steps that open a material, with their assignments. */
+export const stepsWith = (db: Queryable, materialId: string) =>
+  many(
+    db,
+    z.object({ step_id: id<StepId>(), assignment_id: id<AssignmentId>() }),
+    'SELECT id AS step_id, assignment_id FROM step WHERE material_id = $1',
+    [materialId],
+  );
+
+/** Whether an announcement of the class carries the material. */
+export async function isAttached(db: Queryable, materialId: string): Promise<boolean> {
+  const { rows } = await db.query('SELECT 1 FROM announcement_attachment WHERE material_id = $1 LIMIT 1', [materialId]);
+  return rows.length > 0;
+}
+
+/** Where a person left off, by material. */
+export async function placesOf(
+  db: Queryable,
+  personId: PersonId,
+  materialIds: readonly string[],
+): Promise<Map<string, number>> {
+  const rows = await many(
+    db,
+    z.object({ material_id: z.string(), spot: z.number() }),
+    'SELECT material_id, spot FROM place WHERE person_id = $1 AND material_id = ANY($2)',
+    [personId, materialIds],
+  );
+  return new Map(rows.map(({ material_id, spot }) => [material_id, spot]));
+}
+
+/** Keeps where a person is in a material. What arrives late does not overwrite what was later. */
+export async function keepPlace(
+  db: Queryable,
+  place: { readonly personId: PersonId; readonly materialId: string; readonly spot: number; readonly at: Instant },
+): Promise<void> {
+  await db.query(
+    `INSERT INTO place (person_id, material_id, spot, at) VALUES ($1, $2, $3, $4)
+     ON CONFLICT (person_id, material_id) DO UPDATE SET spot = $3, at = $4 WHERE place.at <= $4`,
+    [place.personId, place.materialId, place.spot, time(place.at)],
+  );
+}
+
+/** What each announcement of a class carries, by announcement, in order. */
+export async function attachmentsOf(db: Queryable, classId: ClassId) {
+  const rows = await many(
+    db,
+    listed.extend({ announcement_id: z.string() }),
+    `SELECT ${LISTED}, t.announcement_id FROM announcement_attachment t JOIN material m ON m.id = t.material_id
+     WHERE m.class_id = $1 AND m.removed_at IS NULL ORDER BY t.announcement_id, t.position`,
+    [classId],
+  );
+  const groups = new Map<string, typeof rows>();
+  for (const row of rows) groups.set(row.announcement_id, [...(groups.get(row.announcement_id) ?? []), row]);
+  return groups;
+}

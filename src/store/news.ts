@@ -1,0 +1,112 @@
+import { z } from 'zod';
+import type { AssignmentId, ClassId, PersonId } from '@/core/ids';
+import { bigNumber, id, instant } from './columns';
+import { first, many, type Queryable } from './database';
+
+/** One thing that is new to somebody. */
+const news = z.object({
+  id: bigNumber,
+  kind: z.enum(['posted', 'handed-back', 'aside-written', 'unlocked', 'handed-in', 'taken-back']),
+  at: instant,
+  class_id: id<ClassId>(),
+  class_name: z.string(),
+  weave: z.string(),
+  assignment_id: id<AssignmentId>().nullable(),
+  material_id: z.string().nullable(),
+  announcement_id: z.string().nullable(),
+  student_id: id<PersonId>().nullable(),
+  student: z.string().nullable(),
+  title: z.string(),
+  another_go: z.boolean(),
+  earned: z.number().nullable(),
+  points: z.number().nullable(),
+  unread: z.boolean(),
+});
+
+export type News = z.output<typeof news>;
+
+/** So many things are looked at; what is older has been overtaken by newer ones. */
+export const MOST_NEWS = 100;
+
+const COLUMNS = 'e.id, e.kind, e.at, e.class_id, e.assignment_id, e.student_id, e.actor_id, e.data';
+
+/**
+ * The events that concern a person, newest first, each branch bounded and read along an index of its own,
+ * so that old events cost nothing: `$1` the person, `$2` after which event, `$3` how many.
+ */
+const CONCERNS = `
+  (SELECT ${COLUMNS} FROM event e WHERE e.student_id = $1 AND e.kind IN ('handed-back', 'aside-written', 'unlocked')
+     AND (e.actor_id <> $1 OR e.kind = 'unlocked') AND e.id > $2 ORDER BY e.id DESC LIMIT $3)
+  UNION ALL
+  (SELECT n.* FROM membership m CROSS JOIN LATERAL (
+     SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.student_id IS NULL AND e.actor_id <> $1
+       AND e.id > $2 ORDER BY e.id DESC LIMIT $3) n
+   WHERE m.person_id = $1 AND m.role = 'student')
+  UNION ALL
+  (SELECT n.* FROM membership m CROSS JOIN LATERAL (
+     SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.kind IN ('handed-in', 'taken-back', 'aside-written')
+       AND e.actor_id <> $1 AND e.id > $2 ORDER BY e.id DESC LIMIT $3) n
+   WHERE m.person_id = $1 AND m.role = 'teacher')`;
+
+/** What is new to a person, newest first, read and unread. */
+export const newsFor = (db: Queryable, personId: PersonId, after: number, most: number) =>
+  many(
+    db,
+    news,
+    `WITH mine AS (SELECT * FROM (${CONCERNS}) c ORDER BY id DESC LIMIT $3)
+     SELECT e.id, e.kind, e.at, e.class_id, c.name AS class_name, c.weave, e.assignment_id,
+       e.data->>'material' AS material_id, e.data->>'announcement' AS announcement_id, e.student_id, s.name AS student,
+       coalesce(a.title, t.title, n.title, '') AS title, a.points,
+       coalesce((e.data->>'anotherGo')::boolean, false) AS another_go, b.earned - b.lost_late AS earned,
+       (e.id > p.news_from AND r.event_id IS NULL) AS unread
+     FROM mine e JOIN class c ON c.id = e.class_id JOIN person p ON p.id = $1
+     LEFT JOIN assignment a ON a.id = e.assignment_id
+     LEFT JOIN material t ON t.id = e.data->>'material'
+     LEFT JOIN announcement n ON n.id = e.data->>'announcement'
+     LEFT JOIN person s ON s.id = e.student_id
+     LEFT JOIN hand_back b ON e.kind = 'handed-back' AND b.hand_in_id = e.data->>'handIn'
+     LEFT JOIN news_read r ON r.person_id = $1 AND r.event_id = e.id
+     ORDER BY e.id DESC`,
+    [personId, after, most],
+  );
+
+const idRow = z.object({ id: bigNumber });
+
+/** The ids of what a person has not read yet, newest first, up to `MOST_NEWS`. */
+export async function unreadIds(db: Queryable, personId: PersonId): Promise<number[]> {
+  const from = await first(db, z.object({ news_from: bigNumber }), 'SELECT news_from FROM person WHERE id = $1', [
+    personId,
+  ]);
+  const rows = await many(
+    db,
+    idRow,
+    `SELECT c.id FROM (${CONCERNS}) c LEFT JOIN news_read r ON r.person_id = $1 AND r.event_id = c.id
+     WHERE r.event_id IS NULL ORDER BY c.id DESC LIMIT $3`,
+    [personId, from?.news_from ?? 0, MOST_NEWS],
+  );
+  return rows.map((row) => row.id);
+}
+
+/** What has been read, by any of: events, everything of an assignment, material or announcement, or all up to an event. */
+export interface ReadNews {
+  readonly events?: readonly number[];
+  readonly upTo?: number;
+}
+
+/** Notes what a person has read. A thing read twice is read once. */
+export async function markNewsRead(tx: Queryable, personId: PersonId, read: ReadNews): Promise<void> {
+  if (read.events && read.events.length > 0) {
+    await tx.query(
+      `INSERT INTO news_read (person_id, event_id)
+       SELECT $1, e.id FROM event e WHERE e.id = ANY($2) ON CONFLICT DO NOTHING`,
+      [personId, read.events],
+    );
+  }
+  if (read.upTo !== undefined) {
+    await tx.query('UPDATE person SET news_from = greatest(news_from, $2) WHERE id = $1', [personId, read.upTo]);
+    await tx.query(
+      'DELETE FROM news_read r USING person p WHERE p.id = $1 AND r.person_id = $1 AND r.event_id <= p.news_from',
+      [personId],
+    );
+  }
+}

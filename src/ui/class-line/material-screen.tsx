@@ -1,0 +1,55 @@
+import { useTranslations } from 'next-intl';
+import type { MaterialView as View } from '@/server/materials';
+import type { SchoolClass } from '@/store/classes';
+import { PlaceLink } from '@/ui/common/place-link';
+import { Sail, WeaveBand } from '@/ui/common/sail';
+import { useTimes } from '@/ui/common/times';
+import { MaterialView } from '@/ui/material/material-view';
+import classes from './material.module.css';
+
+interface Props {
+  readonly title: string;
+  readonly at: SchoolClass;
+  readonly opensAt: number | null;
+  readonly closesAt: number | null;
+  /** What there is to see; `null` outside its window. */
+  readonly view: View | null;
+  readonly zone: string;
+  readonly now: number;
+}
+
+/** One material by itself, with the way back to its class. */
+export function MaterialScreen({ title, at, opensAt, closesAt, view, zone, now }: Props) {
+  const t = useTranslations('material');
+  const times = useTimes(zone);
+  return (
+    <>
+      <WeaveBand weave={at.weave} />
+      <main className={classes.main} id="main">
+        <p>
+          <Sail weave={at.weave} />{' '}
+          <PlaceLink href={`/classes/${at.id}`}>
+            <bdi>{at.name}</bdi>
+          </PlaceLink>
+        </p>
+        <h1>
+          <bdi>{title}</bdi>
+        </h1>
+        {view && closesAt !== null ? (
+          <p className="amber">{t('until', { when: times.moment(closesAt, now) })}</p>
+        ) : null}
+        <div className={classes.sheet}>
+          {view ? (
+            <MaterialView material={view} />
+          ) : (
+            <p className={classes.shut}>
+              {opensAt !== null && now < opensAt
+                ? t('opens-says', { when: times.moment(opensAt, now) })
+                : t('was-until-says', { when: times.moment(closesAt ?? now, now) })}
+            </p>
+          )}
+        </div>
+      </main>
+    </>
+  );
+}

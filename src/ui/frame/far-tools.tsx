@@ -1,0 +1,44 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import { useTranslations } from 'next-intl';
+import { useEffect, useState } from 'react';
+import { PlaceLink } from '@/ui/common/place-link';
+import classes from './frame.module.css';
+
+const FindDialog = dynamic(() => import('@/ui/find/find-dialog').then((loaded) => loaded.FindDialog), { ssr: false });
+const HelpHere = dynamic(() => import('@/ui/help/help-here').then((loaded) => loaded.HelpHere), { ssr: false });
+
+/** Find, What's new and Help, at the far side of the bar. Ctrl K finds from anywhere. */
+export function FarTools({ unread, help }: { unread: number; help: string }) {
+  const t = useTranslations('frame');
+  const [open, setOpen] = useState<'find' | 'help' | null>(null);
+  useEffect(() => {
+    const byKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
+      event.preventDefault();
+      setOpen('find');
+    };
+    window.addEventListener('keydown', byKey);
+    return () => window.removeEventListener('keydown', byKey);
+  }, []);
+  return (
+    <>
+      <button type="button" className={classes.tool} onClick={() => setOpen('find')} aria-keyshortcuts="Control+K">
+        {t('find')} <kbd className={classes.key}>Ctrl K</kbd>
+      </button>
+      <PlaceLink href="/whats-new" className={classes.tool}>
+        {t('new')}{' '}
+        <strong className="num" data-unread={unread}>
+          {unread === 0 ? '' : unread >= 100 ? '99+' : unread}
+        </strong>
+        <span className="visually-hidden">{t('unread', { n: unread })}</span>
+      </PlaceLink>
+      <button type="button" className={classes.tool} onClick={() => setOpen('help')}>
+        {t('help')}
+      </button>
+      {open === 'find' ? <FindDialog close={() => setOpen(null)} /> : null}
+      {open === 'help' ? <HelpHere help={help} close={() => setOpen(null)} /> : null}
+    </>
+  );
+}

@@ -1,0 +1,25 @@
+'use client';
+
+import { Drawer } from '@mantine/core';
+import { usePathname } from 'next/navigation';
+import { useTranslations } from 'next-intl';
+import { PlaceLink } from '@/ui/common/place-link';
+import { Guide } from './guide';
+import { guideAt } from './guides';
+
+/** The guide to the present screen, opened over it, with whom to ask. */
+export function HelpHere({ help, close }: { help: string; close: () => void }) {
+  const t = useTranslations('help');
+  const path = usePathname();
+  return (
+    <Drawer opened onClose={close} position="right" title={t('title')} closeButtonProps={{ 'aria-label': t('close') }}>
+      <Guide guide={guideAt(path)} />
+      <p className="soft">{t('office', { help })}</p>
+      <p>
+        <PlaceLink href="/help" onClick={close}>
+          {t('all')}
+        </PlaceLink>
+      </p>
+    </Drawer>
+  );
+}
