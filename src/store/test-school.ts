@@ -3,12 +3,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { PersonId } from '@/core/ids';
 import type { Database } from './database';
+import { prepareFind } from './find';
 import { findPerson, type Person } from './people';
 import { openPglite } from './pglite-driver';
 
 /** A copy of the demo school in a folder of its own, on a real database, for one test file. */
 export interface TestSchool {
   readonly db: Database;
+  readonly folder: string;
   readonly person: (id: string) => Promise<Person>;
   readonly end: () => Promise<void>;
 }
@@ -17,8 +19,10 @@ export async function testSchool(): Promise<TestSchool> {
   const folder = mkdtempSync(join(tmpdir(), 'kite-'));
   cpSync(join(process.cwd(), '.cache', 'template'), folder, { recursive: true });
   const db = await openPglite(folder);
+  await prepareFind(db);
   return {
     db,
+    folder,
     async person(id) {
       const found = await findPerson(db, id as PersonId);
       if (!found) throw new Error(`there is no ${id} in the demo school`);

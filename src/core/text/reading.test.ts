@@ -15,11 +15,17 @@ test.each([
   [1, 1, 1],
   [12, 300, 512],
   [7, 84, 99],
-])('ease and years agree with independent implementations: %d sentences, %d words, %d syllables', (sentences, words, syllables) => {
-  const counts = { sentences, words, syllables };
-  expect(fleschEase(counts)).toBeCloseTo(flesch({ sentence: sentences, word: words, syllable: syllables }), 9);
-  expect(schoolYears(counts)).toBeCloseTo(fleschKincaid({ sentence: sentences, word: words, syllable: syllables }), 9);
-});
+])(
+  'ease and years agree with independent implementations: %d sentences, %d words, %d syllables',
+  (sentences, words, syllables) => {
+    const counts = { sentences, words, syllables };
+    expect(fleschEase(counts)).toBeCloseTo(flesch({ sentence: sentences, word: words, syllable: syllables }), 9);
+    expect(schoolYears(counts)).toBeCloseTo(
+      fleschKincaid({ sentence: sentences, word: words, syllable: syllables }),
+      9,
+    );
+  },
+);
 
 test('syllables agree with the CMU Pronouncing Dictionary for nine words of ten', () => {
   const words = Object.entries(dictionary).filter(([word]) => /^[a-z]{2,}$/.test(word));
@@ -42,7 +48,14 @@ test('what is not a word has no syllables, and a word with an apostrophe is one 
 });
 
 test('the steps of ease are those of Flesch’s table', () => {
-  expect([95, 90, 75, 65, 45, 20].map(easeOf)).toEqual(['very-easy', 'very-easy', 'easy', 'plain', 'hard', 'very-hard']);
+  expect([95, 90, 75, 65, 45, 20].map(easeOf)).toEqual([
+    'very-easy',
+    'very-easy',
+    'easy',
+    'plain',
+    'hard',
+    'very-hard',
+  ]);
 });
 
 test('an adult’s published rate of 238 words a minute, slowed to a pupil’s, and longer in Arabic', () => {
