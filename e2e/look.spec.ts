@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import type { Browser, BrowserContext, Page } from '@playwright/test';
-import { expect, type School, signIn, test } from './school';
+import type { Page } from '@playwright/test';
+import { expect, signIn, test } from './school';
 
 const SCREENS: { name: string; path: string; who: string | null; ready?: string }[] = [
   { name: 'sign in', path: '/sign-in', who: null },
@@ -8,7 +8,20 @@ const SCREENS: { name: string; path: string; who: string | null; ready?: string 
   { name: 'Classes', path: '/classes', who: 's-imke' },
   { name: 'Class line', path: '/classes/weather', who: 's-imke' },
   { name: 'Class line, newest first', path: '/classes/maths?order=newest', who: 's-imke' },
-  { name: 'a material', path: '/classes/weather/materials/material-1', who: 's-imke' },
+  { name: 'All work', path: '/work', who: 's-imke' },
+  { name: 'Shelf', path: '/shelf', who: 's-imke' },
+  { name: 'What’s new', path: '/whats-new', who: 's-imke' },
+  { name: 'Help', path: '/help', who: 's-imke' },
+  { name: 'a text', path: '/classes/weather/materials/material-1', who: 's-imke' },
+  { name: 'a PDF', path: '/classes/tide-pool/materials/shore-guide', who: 's-imke', ready: '[data-drawn]' },
+  { name: 'a sheet', path: '/classes/maths/materials/harbour-tides', who: 's-imke' },
+  { name: 'a video', path: '/classes/workshop/materials/kite-goes-up', who: 's-imke' },
+  { name: 'a book', path: '/classes/stories/materials/two-moths', who: 's-imke', ready: '[data-print]' },
+  { name: 'a link', path: '/classes/tide-pool/materials/tide-station', who: 's-imke' },
+  { name: 'a picture', path: '/classes/maths/materials/harbour-picture', who: 's-imke' },
+  { name: 'what opens later', path: '/classes/weather/materials/new-moon-text', who: 's-imke' },
+  { name: 'Desk, to agree', path: '/desk/shed-rules', who: 's-imke' },
+  { name: 'Desk, slides', path: '/desk/spar-measure', who: 's-imke', ready: '[data-drawn]' },
   { name: 'Desk, writing', path: '/desk/cloud-ladder#step=cloud-ladder-2', who: 's-imke', ready: '.answer' },
   { name: 'Desk, rubric', path: '/desk/cloud-ladder#sheet=rubric', who: 's-imke', ready: '.answer' },
   { name: 'Desk, aside', path: '/desk/bearings#sheet=aside', who: 's-imke', ready: '.answer' },
@@ -23,19 +36,6 @@ const SCREENS: { name: string; path: string; who: string | null; ready?: string 
   { name: 'nothing here', path: '/desk/nothing', who: 's-imke' },
 ];
 
-async function open(
-  browser: Browser,
-  school: School,
-  screen: (typeof SCREENS)[number],
-  options: object,
-): Promise<{ context: BrowserContext; page: Page }> {
-  const context = await browser.newContext({ reducedMotion: 'reduce', ...options });
-  const page = screen.who ? await signIn(context, school, screen.who) : await context.newPage();
-  await page.goto(school.url + screen.path);
-  if (screen.ready) await page.locator(screen.ready).first().waitFor();
-  return { context, page };
-}
-
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 
 /** What axe finds, with the elements it found it on. */
@@ -44,36 +44,75 @@ async function found(page: Page): Promise<string[][]> {
   return violations.map(({ id, nodes }) => [id, ...nodes.slice(0, 4).map(({ html }) => html)]);
 }
 
-for (const screen of SCREENS) {
-  for (const [locale, direction] of [
-    ['en-GB', 'ltr'],
-    ['ar', 'rtl'],
+/** Everybody who looks, with the screens that are theirs: one browser visits them all, one after the other. */
+const VISITS = [...new Set(SCREENS.map(({ who }) => who))].flatMap((who) => {
+  const own = SCREENS.filter((screen) => screen.who === who);
+  const half = Math.ceil(own.length / 2);
+  return own.length > 8 ? [own.slice(0, half), own.slice(half)] : [own];
+});
+
+for (const [n, screens] of VISITS.entries()) {
+  for (const [locale, direction, schemes] of [
+    ['en-GB', 'ltr', ['light', 'dark']],
+    ['ar', 'rtl', ['light']],
   ] as const) {
-    test(`axe finds nothing on ${screen.name} in either scheme, and it fits a phone of 360 px: ${direction}`, async ({
+    test(`axe finds nothing on any screen, and each fits a phone of 360 px: visit ${n + 1}, ${direction}`, async ({
       browser,
       school,
     }) => {
-      const { context, page } = await open(browser, school, screen, { locale });
-      await expect(page.locator('html')).toHaveAttribute('dir', direction);
-      for (const colorScheme of ['light', 'dark'] as const) {
-        await page.emulateMedia({ colorScheme });
-        await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
-        expect([colorScheme, await found(page)]).toEqual([colorScheme, []]);
+      test.setTimeout(300_000);
+      const context = await browser.newContext({ reducedMotion: 'reduce', locale });
+      const who = screens[0]?.who;
+      const page = who ? await signIn(context, school, who) : await context.newPage();
+      for (const screen of screens) {
+        await page.goto('about:blank');
+        await page.setViewportSize({ width: 1280, height: 800 });
+        await page.goto(school.url + screen.path);
+        if (screen.ready) await page.locator(screen.ready).first().waitFor();
+        await expect(page.locator('html')).toHaveAttribute('dir', direction);
+        for (const colorScheme of schemes) {
+          await page.emulateMedia({ colorScheme });
+          await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
+          expect([screen.name, colorScheme, await found(page)]).toEqual([screen.name, colorScheme, []]);
+        }
+        await page.setViewportSize({ width: 360, height: 740 });
+        const wider = () =>
+          page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+        await expect.poll(wider, { message: screen.name }).toBe(0);
       }
-      await page.setViewportSize({ width: 360, height: 740 });
-      const wider = () =>
-        page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
-      await expect.poll(wider).toBe(0);
       await context.close();
     });
   }
 }
 
-test('the dialog of a hand-in has nothing for axe in either scheme', async ({ browser, school }) => {
+test('what opens over a screen has nothing for axe in either scheme: the hand-in, Find, help, people, settings', async ({
+  browser,
+  school,
+}) => {
   for (const colorScheme of ['light', 'dark'] as const) {
-    const { context, page } = await open(browser, school, SCREENS[6] as (typeof SCREENS)[number], { colorScheme });
+    const context = await browser.newContext({ reducedMotion: 'reduce', colorScheme });
+    const page = await signIn(context, school, 's-imke');
+    await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
     await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
     await page.getByRole('dialog').getByText('What goes').waitFor();
+    expect(await found(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox', { name: 'Find' }).fill('cloud');
+    await page.getByRole('option').first().waitFor();
+    expect(await found(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Help' }).click();
+    await page.getByRole('dialog').getByText('When nothing helps').waitFor();
+    expect(await found(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.goto(`${school.url}/classes/weather`);
+    await page.getByRole('button', { name: '25 people' }).click();
+    await page.getByRole('dialog').getByText('Answers messages').waitFor();
+    expect(await found(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Imke A.' }).click();
+    await page.getByLabel('Typeface').waitFor();
     expect(await found(page)).toEqual([]);
     await context.close();
   }

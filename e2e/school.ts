@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -44,6 +44,12 @@ export class School {
       });
       started.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
     });
+  }
+
+  /** How much memory the server holds now, in bytes, as the system counts it. */
+  memory(): number {
+    const status = readFileSync(`/proc/${this.#process?.pid}/status`, 'utf8');
+    return Number(/^VmRSS:\s+(\d+)/m.exec(status)?.[1] ?? 0) * 1024;
   }
 
   /** Ends the server: politely, or as a crash would. */

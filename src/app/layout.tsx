@@ -10,6 +10,8 @@ import { NextIntlClientProvider } from 'next-intl';
 import { getLocale, getTranslations } from 'next-intl/server';
 import type { ReactNode } from 'react';
 import { LOCALES, localeOf } from '@/i18n/locales';
+import { visitor } from '@/server/page';
+import { USUAL_READING } from '@/ui/common/reading-style';
 import { WeaveDefinitions } from '@/ui/common/sail';
 import { Theme } from '@/ui/common/theme';
 import { TOKENS } from '@/ui/common/tokens';
@@ -31,9 +33,17 @@ export const viewport: Viewport = {
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const locale = await getLocale();
   const direction = LOCALES[localeOf(locale)].direction;
+  const reading = (await visitor()).person?.reading ?? USUAL_READING;
   const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
-    <html lang={locale} dir={direction} {...mantineHtmlProps}>
+    <html
+      lang={locale}
+      dir={direction}
+      data-reading-size={reading.size}
+      data-reading-spacing={reading.spacing}
+      data-reading-typeface={reading.typeface}
+      {...mantineHtmlProps}
+    >
       <head>
         <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} />
       </head>

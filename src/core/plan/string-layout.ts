@@ -119,6 +119,9 @@ class Taken {
   }
 }
 
+/** A shorter piece of thread between two labels would look like a mark of its own. */
+const SHORTEST = 9;
+
 /** What is left of a thread when the boxes that lie over it are taken out. */
 function strandsOf(x: number, y: number, thread: number, over: readonly Box[]): PlacedKite['strands'] {
   const hidden = over
@@ -128,10 +131,10 @@ function strandsOf(x: number, y: number, thread: number, over: readonly Box[]): 
   const strands: { from: number; to: number }[] = [];
   let from = 0;
   for (const gap of hidden) {
-    if (gap.from > from) strands.push({ from, to: gap.from });
+    if (gap.from - from > SHORTEST) strands.push({ from, to: gap.from });
     from = Math.max(from, gap.to);
   }
-  if (from < thread) strands.push({ from, to: thread });
+  if (thread - from > SHORTEST) strands.push({ from, to: thread });
   return strands;
 }
 

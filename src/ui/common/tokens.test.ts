@@ -23,7 +23,8 @@ describe('contrast', () => {
       },
     );
 
-    test('the words on a button can be read', () => {
+    test('the words on a button can be read, and the word that is being spoken', () => {
+      expect(wcagContrast(token.ink, token.spoken)).toBeGreaterThanOrEqual(4.5);
       expect(wcagContrast(token['on-button'], token.button)).toBeGreaterThanOrEqual(4.5);
       expect(wcagContrast(token['ink-soft'], token['line-soft'])).toBeGreaterThanOrEqual(4.5);
     });

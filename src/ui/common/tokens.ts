@@ -15,6 +15,7 @@ export const TOKENS = {
     amber: '#8a5200',
     plum: '#86306f',
     edge: '#6f8496',
+    spoken: '#f5dca3',
   },
   dark: {
     sky: '#0e1a29',
@@ -31,6 +32,7 @@ export const TOKENS = {
     amber: '#f0bd63',
     plum: '#e59ad2',
     edge: '#7c93a8',
+    spoken: '#6b4a12',
   },
 } as const;
 

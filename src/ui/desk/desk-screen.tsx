@@ -69,6 +69,7 @@ function firstStep(view: DeskView): string {
 /** The screen on which one assignment is read, done, handed in and heard back from. */
 export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; now: number }) {
   const t = useTranslations('desk');
+  const kinds = useTranslations('material');
   const times = useTimes(zone);
   const refresh = useRefresh();
   const address = useAddress();
@@ -213,7 +214,11 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         <strong>
           <bdi>{one.title}</bdi>
         </strong>{' '}
-        <span>{t('reading', { length: times.length(one.minutes) })}</span>
+        <span>
+          {one.material && one.material.content.kind !== 'broken' && one.material.content.kind !== 'unshown'
+            ? `${kinds(`kind-${one.material.content.kind}`)}, ${times.length(one.minutes)}`
+            : times.length(one.minutes)}
+        </span>
         {one.done || !canEdit || !one.material ? null : (
           <button type="button" className={`quiet ${classes.headAct}`} onClick={() => finish(one.id)}>
             {t(`have-${seenAs(one.material.content.kind)}`)}

@@ -60,17 +60,14 @@ export function BookView({ material, file, title, author, chapters, lang, spot, 
   return (
     <>
       <MaterialTools file={file}>
-        <label className={classes.chapter}>
-          <span className="visually-hidden">{t('chapter')}</span>
-          <select value={at} onChange={(event) => turnTo(Number(event.target.value))}>
-            {chapters.map((name, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: two chapters may have one name
-              <option key={i} value={i}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <select aria-label={t('chapter')} value={at} onChange={(event) => turnTo(Number(event.target.value))}>
+          {chapters.map((name, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: two chapters may have one name
+            <option key={i} value={i}>
+              {name}
+            </option>
+          ))}
+        </select>
         <span className="soft">{t('chapter-of', { n: at + 1, of: chapters.length })}</span>
       </MaterialTools>
       {loaded?.at === at && loaded.chapter ? (

@@ -1,7 +1,7 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { FileView } from '@/server/materials';
 import type { Following } from './following';
 import classes from './material.module.css';
@@ -14,6 +14,21 @@ export function ImageView({ file, alt, seenAll }: { file: FileView; alt: string 
   const t = useTranslations('material');
   const [size, setSize] = useState<(typeof SIZES)[number]>('fit');
   const [broken, setBroken] = useState(false);
+  const picture = useRef<HTMLImageElement>(null);
+  const shown = useCallback(
+    (image: HTMLImageElement) => {
+      image.style.setProperty('--own', `${image.naturalWidth}px`);
+      seenAll();
+    },
+    [seenAll],
+  );
+  // A picture that was there, or broken, before this page came to life is not told of again.
+  useEffect(() => {
+    const image = picture.current;
+    if (!image?.complete) return;
+    if (image.naturalWidth > 0) shown(image);
+    else setBroken(true);
+  }, [shown]);
   return (
     <>
       <MaterialTools file={file}>
@@ -36,12 +51,10 @@ export function ImageView({ file, alt, seenAll }: { file: FileView; alt: string 
         ) : (
           // biome-ignore lint/performance/noImgElement: a file of the school, served after a permission check
           <img
+            ref={picture}
             src={file.address}
             alt={alt}
-            onLoad={(event) => {
-              event.currentTarget.style.setProperty('--own', `${event.currentTarget.naturalWidth}px`);
-              seenAll();
-            }}
+            onLoad={(event) => shown(event.currentTarget)}
             onError={() => setBroken(true)}
           />
         )}

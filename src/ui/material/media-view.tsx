@@ -1,7 +1,7 @@
 'use client';
 
 import { useFormatter, useTranslations } from 'next-intl';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { DocNode } from '@/core/text/document-json';
 import type { FileView } from '@/server/materials';
 import { DocumentView } from '@/ui/common/document-view';
@@ -49,6 +49,14 @@ export function MediaView({ kind, file, captions, body, lang, spot, moved, seenA
     here.currentTime = spot;
     setWentOn(true);
   };
+  // What the browser found out before this page came to life is not told again: it is looked up.
+  const started = useRef(begin);
+  started.current = begin;
+  useEffect(() => {
+    const here = media.current;
+    if (here?.error || here?.networkState === HTMLMediaElement.NETWORK_NO_SOURCE) setBroken(true);
+    else if (here && here.readyState >= HTMLMediaElement.HAVE_METADATA) started.current();
+  }, []);
   const Tag = kind;
   return (
     <>

@@ -203,20 +203,18 @@ export function PdfView({ file, oneByOne, spot, moved, seenAll }: Props) {
         >
           ›
         </button>
-        <label className={classes.chapter}>
-          <span className="visually-hidden">{t('zoom')}</span>
-          <select
-            value={zoom ?? ''}
-            onChange={(event) => setZoom(event.target.value === '' ? null : Number(event.target.value))}
-          >
-            <option value="">{t('zoom-fit')}</option>
-            {ZOOMS.map((one) => (
-              <option key={one} value={one}>
-                {t('zoom-share', { share: one })}
-              </option>
-            ))}
-          </select>
-        </label>
+        <select
+          aria-label={t('zoom')}
+          value={zoom ?? ''}
+          onChange={(event) => setZoom(event.target.value === '' ? null : Number(event.target.value))}
+        >
+          <option value="">{t('zoom-fit')}</option>
+          {ZOOMS.map((one) => (
+            <option key={one} value={one}>
+              {t('zoom-share', { share: one })}
+            </option>
+          ))}
+        </select>
         <form className={classes.search} onSubmit={search}>
           <input name="words" type="search" aria-label={t('search')} placeholder={t('search')} />
           {matches ? (

@@ -3,11 +3,14 @@ import * as pdfjs from 'pdfjs-dist';
 /** Why a PDF cannot be shown. */
 export type PdfProblem = 'encrypted' | 'broken' | 'gone' | 'unreachable';
 
-/** One worker for every PDF of this tab, made with the first. */
-function prepare(): void {
-  pdfjs.GlobalWorkerOptions.workerPort ??= new Worker(new URL('pdfjs-dist/build/pdf.worker.min.mjs', import.meta.url), {
-    type: 'module',
-  });
+let worker: pdfjs.PDFWorker | undefined;
+
+/** One worker for every PDF of this tab, made with the first. A document that is closed leaves it running for the next. */
+function sharedWorker(): pdfjs.PDFWorker {
+  const port = () => new Worker(new URL('pdfjs-dist/build/pdf.worker.min.mjs', import.meta.url), { type: 'module' });
+  // The package's types say that a worker's port is nothing, though it takes one.
+  worker ??= new pdfjs.PDFWorker({ port: port() } as unknown as { port?: null });
+  return worker;
 }
 
 const named = (error: unknown, name: string): boolean => error instanceof Error && error.name === name;
@@ -25,9 +28,9 @@ function problemOf(error: unknown): PdfProblem {
 
 /** Opens a PDF by ranges: its first page shows before the rest has come. Nothing in it is run. */
 export function openPdf(address: string) {
-  prepare();
   const task = pdfjs.getDocument({
     url: address,
+    worker: sharedWorker(),
     isEvalSupported: false,
     enableXfa: false,
     disableAutoFetch: true,

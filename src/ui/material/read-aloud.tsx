@@ -128,27 +128,29 @@ export function ReadAloud({ text, lang }: { text: RefObject<HTMLElement | null>;
           </button>
         </>
       )}
-      <label>
-        <span className="visually-hidden">{t('speed')}</span>
-        <select value={settings.speed} onChange={(event) => change({ speed: Number(event.target.value) })}>
-          {[0.6, 0.8, 1, 1.25, 1.5].map((speed) => (
-            <option key={speed} value={speed}>
-              {t('times', { n: speed })}
+      <select
+        aria-label={t('speed')}
+        value={settings.speed}
+        onChange={(event) => change({ speed: Number(event.target.value) })}
+      >
+        {[0.6, 0.8, 1, 1.25, 1.5].map((speed) => (
+          <option key={speed} value={speed}>
+            {t('times', { n: speed })}
+          </option>
+        ))}
+      </select>
+      {fitting.length > 1 ? (
+        <select
+          aria-label={t('voice')}
+          value={settings.voice}
+          onChange={(event) => change({ voice: event.target.value })}
+        >
+          {fitting.map(({ name }) => (
+            <option key={name} value={name}>
+              {name}
             </option>
           ))}
         </select>
-      </label>
-      {fitting.length > 1 ? (
-        <label>
-          <span className="visually-hidden">{t('voice')}</span>
-          <select value={settings.voice} onChange={(event) => change({ voice: event.target.value })}>
-            {fitting.map(({ name }) => (
-              <option key={name} value={name}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
       ) : null}
     </span>
   );

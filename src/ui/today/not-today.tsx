@@ -18,10 +18,10 @@ export function NotToday({ assignment, title, off }: { assignment: string; title
     setFailed(!answer.ok);
     if (answer.ok) refresh();
   };
+  const word = failed ? t('try-again') : t(off ? 'not-today' : 'bring-back');
   return (
-    <button type="button" className="quiet soft" disabled={busy} onClick={act}>
-      {failed ? t('try-again') : t(off ? 'not-today' : 'bring-back')}
-      <span className="visually-hidden">: {title}</span>
+    <button type="button" className="quiet soft" disabled={busy} onClick={act} aria-label={`${word}: ${title}`}>
+      {word}
     </button>
   );
 }
