@@ -43,6 +43,7 @@ export function PdfPage({ pdf, number, scale, guess, root, label, marks, here }:
   const sheet = useRef<HTMLElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const words = useRef<HTMLDivElement>(null);
+  const shown = useRef<Match | null>(null);
   const [near, setNear] = useState(false);
   const [size, setSize] = useState(guess);
   const [layer, setLayer] = useState<readonly HTMLElement[] | null>(null);
@@ -106,7 +107,10 @@ export function PdfPage({ pdf, number, scale, guess, root, label, marks, here }:
       const scrolls = root.current;
       const place = present.getBoundingClientRect();
       const seen = scrolls?.getBoundingClientRect();
-      if (scrolls && seen && (place.top < seen.top || place.bottom > seen.bottom)) {
+      // Shown once: whoever has scrolled on is not pulled back when the page is drawn again.
+      const isNew = shown.current !== here;
+      shown.current = here;
+      if (isNew && scrolls && seen && (place.top < seen.top || place.bottom > seen.bottom)) {
         scrolls.scrollTop += place.top - seen.top - seen.height / 3;
       }
     }

@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
-import { type FormEvent, useCallback, useEffect, useRef, useState } from 'react';
+import { type FormEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { FileView } from '@/server/materials';
 import type { Following } from './following';
 import classes from './material.module.css';
@@ -14,6 +14,7 @@ import { findInPdf, type Match } from './pdf-search';
 const ZOOMS = [0.5, 0.75, 1, 1.25, 1.5, 2, 3] as const;
 const EDGE = 30;
 const PRINT_SCALE = 2;
+const NO_MARKS: readonly Match[] = [];
 
 interface Props extends Following {
   readonly file: FileView;
@@ -94,6 +95,11 @@ export function PdfView({ file, oneByOne, spot, moved, seenAll }: Props) {
     return () => watch.disconnect();
   }, []);
 
+  const marks = useMemo(() => {
+    const byPage = new Map<number, Match[]>();
+    for (const match of matches ?? []) byPage.set(match.page, [...(byPage.get(match.page) ?? []), match]);
+    return byPage;
+  }, [matches]);
   const pages = pdf?.numPages ?? 0;
   const fit =
     !first || room.width === 0
@@ -255,7 +261,7 @@ export function PdfView({ file, oneByOne, spot, moved, seenAll }: Props) {
                 guess={first}
                 root={box}
                 label={t(oneByOne ? 'slide-of' : 'page-of', { n, of: pages })}
-                marks={matches?.filter((match) => match.page === n) ?? []}
+                marks={marks.get(n) ?? NO_MARKS}
                 here={matches?.[at]?.page === n ? (matches[at] as Match) : null}
               />
             ))
