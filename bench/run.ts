@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import makeTemplate from '../scripts/jest-template.mjs';
 import { buildIfNeeded } from '../scripts/prepare.mjs';
 import { type Figure, line } from './figures';
+import { eventFigures, findFigures, pdfFigures, stringFigures } from './find-work';
 import { pageFigures, scriptFigures } from './pages';
 import { readyCheckFigures } from './ready-check';
 import { savingFigures } from './saving';
@@ -10,8 +11,13 @@ import { savingFigures } from './saving';
 const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   'ready-check': readyCheckFigures,
   'first-load': scriptFigures,
+  string: stringFigures,
+  find: findFigures,
+  events: eventFigures,
+  pdf: pdfFigures,
   saving: savingFigures,
-  pages: pageFigures,
+  pages: () => pageFigures(25),
+  'pages-400': () => pageFigures(50),
 };
 
 const at = process.argv.indexOf('--only');

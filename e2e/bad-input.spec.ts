@@ -5,6 +5,8 @@ import { expect, type School, signIn, test } from './school';
 const PARAMS: Record<string, string> = {
   class: 'weather',
   material: 'material-1',
+  chapter: '1',
+  part: 'none',
   picture: 'cloud-ladder-cloud-ladder',
   assignment: 'cloud-ladder',
   step: 'cloud-ladder-2',

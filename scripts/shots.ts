@@ -11,6 +11,10 @@ const SHOTS = [
   { name: 'today-dark', path: '/today', who: 's-imke', dark: true },
   { name: 'today-arabic', path: '/today', who: 's-imke', locale: 'ar' },
   { name: 'today-phone', path: '/today', who: 's-imke', phone: true },
+  { name: 'work', path: '/work', who: 's-imke' },
+  { name: 'shelf', path: '/shelf', who: 's-imke' },
+  { name: 'find', path: '/today', who: 's-imke', find: 'tide' },
+  { name: 'pdf', path: '/classes/tide-pool/materials/shore-guide', who: 's-imke' },
   { name: 'class-line', path: '/classes/weather', who: 's-imke' },
   { name: 'class-line-phone-dark', path: '/classes/weather', who: 's-imke', phone: true, dark: true },
   { name: 'desk', path: '/desk/cloud-ladder', who: 's-imke' },
@@ -46,6 +50,10 @@ for (const shot of SHOTS) {
       .first()
       .waitFor({ timeout: 15_000 })
       .catch(() => {});
+  if ('find' in shot) {
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox').fill(shot.find);
+  }
   await page.waitForTimeout(1200);
   await page.screenshot({ path: join(folder, `${shot.name}.png`) });
   console.log(shot.name);

@@ -20,6 +20,8 @@ interface Placed {
   readonly postedAt: Instant;
   /** Not read yet, as What's new counts it. */
   readonly unread: boolean;
+  /** The events that made it new. */
+  readonly news: readonly number[];
 }
 
 /** A material that an announcement carries. */
@@ -92,12 +94,16 @@ export async function classLine(
   const unreadNews = (await newsFor(db, person.id, 0, MOST_NEWS)).filter(
     (one) => one.unread && one.class_id === classId,
   );
-  const unread = new Set(unreadNews.flatMap((one) => [one.assignment_id, one.material_id, one.announcement_id]));
-  const placed = ({ unitId, position, postedAt, id }: Omit<Placed, 'unread'> & { id: string }): Placed => ({
+  const newsOf = (id: string): readonly number[] =>
+    unreadNews.flatMap((one) =>
+      [one.assignment_id, one.material_id, one.announcement_id].some((about) => about === id) ? [one.id] : [],
+    );
+  const placed = ({ unitId, position, postedAt, id }: Omit<Placed, 'unread' | 'news'> & { id: string }): Placed => ({
     unitId,
     position,
     postedAt,
-    unread: unread.has(id),
+    unread: newsOf(id).length > 0,
+    news: newsOf(id),
   });
   const posted = (at: { posted_at: Instant }) => at.posted_at <= now;
   const work: Entry[] =
@@ -120,7 +126,8 @@ export async function classLine(
       unitId: material.unit_id,
       position: material.position,
       postedAt: material.posted_at,
-      unread: unread.has(material.id),
+      unread: newsOf(material.id).length > 0,
+      news: newsOf(material.id),
     }),
   );
   const carried = await attachmentsOf(db, classId);
@@ -134,7 +141,8 @@ export async function classLine(
       unitId: note.unit_id,
       position: 1000,
       postedAt: note.posted_at,
-      unread: unread.has(note.id),
+      unread: newsOf(note.id).length > 0,
+      news: newsOf(note.id),
       attachments: (carried.get(note.id) ?? []).map(({ id, title, kind }) => ({ id, title, kind })),
     }),
   );

@@ -113,6 +113,11 @@ describe('what is new', () => {
     const [one, two] = unread.map(({ id }) => id) as [number, number];
     expect(await readNews(school.db, imke.id, { events: [one, two, one] })).toEqual({ ok: true, unread: before - 2 });
     expect(await readNews(school.db, imke.id, { events: [one] })).toEqual({ ok: true, unread: before - 2 });
+    const about = unread.find(
+      (news) => news.assignment_id !== null && news.id !== one && news.id !== two,
+    )?.assignment_id;
+    const visited = await readNews(school.db, imke.id, { assignment: about ?? '' });
+    expect(visited.unread).toBeLessThan(before - 2);
     const newest = Math.max(...unread.map(({ id }) => id));
     expect(await readNews(school.db, imke.id, { upTo: newest })).toEqual({ ok: true, unread: 0 });
     expect((await school.db.query('SELECT 1 FROM news_read WHERE person_id = $1', [imke.id])).rows).toEqual([]);

@@ -38,11 +38,15 @@ export async function readNews(
   personId: PersonId,
   read: ReadNews,
 ): Promise<{ ok: true; unread: number }> {
-  await db.transaction(async (tx) => {
+  const before = await countUnread(db, personId);
+  const unread = await db.transaction(async (tx) => {
     await markNewsRead(tx, personId, read);
-    await tellPerson(tx, personId, 'news-read');
+    const after = await countUnread(tx, personId);
+    // The other tabs ask for themselves again only where something has changed.
+    if (after !== before) await tellPerson(tx, personId, 'news-read');
+    return after;
   });
-  return { ok: true, unread: await countUnread(db, personId) };
+  return { ok: true, unread };
 }
 
 /** Where a thing that is new leads to. */

@@ -91,6 +91,8 @@ export async function unreadIds(db: Queryable, personId: PersonId): Promise<numb
 export interface ReadNews {
   readonly events?: readonly number[];
   readonly upTo?: number;
+  readonly assignment?: string;
+  readonly material?: string;
 }
 
 /** Notes what a person has read. A thing read twice is read once. */
@@ -100,6 +102,15 @@ export async function markNewsRead(tx: Queryable, personId: PersonId, read: Read
       `INSERT INTO news_read (person_id, event_id)
        SELECT $1, e.id FROM event e WHERE e.id = ANY($2) ON CONFLICT DO NOTHING`,
       [personId, read.events],
+    );
+  }
+  if (read.assignment !== undefined || read.material !== undefined) {
+    await tx.query(
+      `INSERT INTO news_read (person_id, event_id)
+       SELECT p.id, e.id FROM person p JOIN membership m ON m.person_id = p.id JOIN event e ON e.class_id = m.class_id
+       WHERE p.id = $1 AND e.id > p.news_from AND (e.student_id IS NULL OR e.student_id = $1)
+         AND (e.assignment_id = $2 OR e.data->>'material' = $3) ON CONFLICT DO NOTHING`,
+      [personId, read.assignment ?? null, read.material ?? null],
     );
   }
   if (read.upTo !== undefined) {

@@ -6,6 +6,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useStateLine } from '@/ui/common/state-line';
 import { useTimes } from '@/ui/common/times';
+import { ReadHere } from '@/ui/news/read-on-sight';
 import classes from './class-line.module.css';
 import { People } from './people';
 import { SortMark } from './sort-mark';
@@ -113,7 +114,7 @@ function Row(props: { entry: Entry } & Shown) {
           <strong>
             <bdi>{entry.title}</bdi>
           </strong>
-          <NewMark unread={entry.unread} />
+          {entry.unread ? <ReadHere events={entry.news} className={classes.unread ?? ''} word={t('unread')} /> : null}
           <div>
             <bdi>{entry.body}</bdi>
           </div>

@@ -5,9 +5,11 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { MaterialView } from '@/ui/material/material-view';
+import { Visit } from '@/ui/news/read-on-sight';
 import classes from './material.module.css';
 
 interface Props {
+  readonly id: string;
   readonly title: string;
   readonly at: SchoolClass;
   readonly opensAt: number | null;
@@ -19,13 +21,14 @@ interface Props {
 }
 
 /** One material by itself, with the way back to its class. */
-export function MaterialScreen({ title, at, opensAt, closesAt, view, zone, now }: Props) {
+export function MaterialScreen({ id, title, at, opensAt, closesAt, view, zone, now }: Props) {
   const t = useTranslations('material');
   const times = useTimes(zone);
   return (
     <>
       <WeaveBand weave={at.weave} />
       <main className={classes.main} id="main">
+        <Visit material={id} />
         <p>
           <Sail weave={at.weave} />{' '}
           <PlaceLink href={`/classes/${at.id}`}>

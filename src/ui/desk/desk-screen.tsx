@@ -15,6 +15,7 @@ import { Sail, WeaveBand } from '@/ui/common/sail';
 import { type Times, useTimes } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
 import { MaterialView } from '@/ui/material/material-view';
+import { useVisit } from '@/ui/news/read-on-sight';
 import { Aside } from './aside';
 import classes from './desk.module.css';
 import { placeNotesOf, useFindingWords } from './finding-words';
@@ -37,16 +38,17 @@ const SHEETS = ['brief', 'rubric', 'feedback', 'aside'] as const;
 type SheetName = (typeof SHEETS)[number];
 
 /** Asks for the screen again when the next of its times passes: opening, due, closing. */
-function useBoundaries(view: DeskView): void {
+function useBoundaries(view: DeskView, now: number): void {
   const refresh = useRefresh();
   useEffect(() => {
-    const coming = [view.opensAt, view.dueAt, view.closesAt].filter((at) => at !== null && at > Date.now()) as number[];
+    // Counted from the school's clock when the screen was made: that of this device may be wrong.
+    const coming = [view.opensAt, view.dueAt, view.closesAt].filter((at) => at !== null && at > now) as number[];
     if (coming.length === 0) return;
-    const wait = Math.min(...coming) - Date.now() + 600;
+    const wait = Math.min(...coming) - now + 600;
     if (wait > 2 ** 31 - 1) return;
     const timer = setTimeout(refresh, wait);
     return () => clearTimeout(timer);
-  }, [view, refresh]);
+  }, [view, now, refresh]);
 }
 
 function SafetyWords({ state, times }: { state: ReturnType<typeof useSessionState>; times: Times }) {
@@ -85,7 +87,8 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const [joy, setJoy] = useState(false);
   const writing = useRef<WritingHandle>(null);
   const wanted = useRef<string | null | undefined>(undefined);
-  useBoundaries(view);
+  useBoundaries(view, now);
+  useVisit({ assignment: view.id }, view.feedback.length + view.aside.length);
   // Fetched ahead, so that the dialog opens while the server is away, too.
   useEffect(() => void loadDialog(), []);
 

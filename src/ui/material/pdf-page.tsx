@@ -77,6 +77,7 @@ export function PdfPage({ pdf, number, scale, guess, root, label, marks, here }:
       stop = () => drawing.cancel();
       await drawing.promise;
       if (left) return;
+      performance.mark('kite-pdf-drawn');
       sheet.current?.setAttribute('data-drawn', '');
       over.replaceChildren();
       const text = new TextLayer({ textContentSource: page.streamTextContent(), container: over, viewport });

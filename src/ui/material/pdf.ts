@@ -28,6 +28,7 @@ function problemOf(error: unknown): PdfProblem {
 
 /** Opens a PDF by ranges: its first page shows before the rest has come. Nothing in it is run. */
 export function openPdf(address: string) {
+  performance.mark('kite-pdf-open');
   const task = pdfjs.getDocument({
     url: address,
     worker: sharedWorker(),

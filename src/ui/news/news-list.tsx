@@ -1,7 +1,6 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { useCallback, useEffect, useRef } from 'react';
 import type { NewsGroup } from '@/server/news';
 import type { News } from '@/store/news';
 import { post } from '@/ui/common/client-request';
@@ -9,39 +8,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import classes from './news.module.css';
-
-/** So long a thing has to be in sight to count as read. */
-const ON_SIGHT = 1200;
-const TOGETHER = 400;
-
-/** Notes what has come into sight as read, several things in one request. */
-function useReadOnSight() {
-  const waiting = useRef(new Set<number>());
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const send = useCallback(() => {
-    const events = [...waiting.current];
-    waiting.current.clear();
-    if (events.length === 0) return;
-    void post('/api/news/read', { events }).then((answer) => {
-      if (!answer.ok) for (const id of events) waiting.current.add(id);
-    });
-  }, []);
-  useEffect(
-    () => () => {
-      clearTimeout(timer.current);
-      send();
-    },
-    [send],
-  );
-  return useCallback(
-    (id: number) => {
-      waiting.current.add(id);
-      clearTimeout(timer.current);
-      timer.current = setTimeout(send, TOGETHER);
-    },
-    [send],
-  );
-}
+import { useReadTogether, useSight } from './read-on-sight';
 
 interface RowProps {
   readonly one: News;
@@ -53,26 +20,8 @@ interface RowProps {
 
 function Row({ one, href, says, when, sight }: RowProps) {
   const t = useTranslations('news');
-  const row = useRef<HTMLLIElement>(null);
   const { id, unread } = one;
-  useEffect(() => {
-    if (!unread || !row.current) return;
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const watch = new IntersectionObserver(
-      ([entry]) => {
-        clearTimeout(timer);
-        if (entry?.isIntersecting && document.visibilityState === 'visible') {
-          timer = setTimeout(() => sight(id), ON_SIGHT);
-        }
-      },
-      { threshold: 0.6 },
-    );
-    watch.observe(row.current);
-    return () => {
-      clearTimeout(timer);
-      watch.disconnect();
-    };
-  }, [id, unread, sight]);
+  const row = useSight<HTMLLIElement>(unread, () => sight(id));
   return (
     <li ref={row} className={classes.row} data-unread={unread || undefined}>
       <PlaceLink href={href} onClick={() => (unread ? sight(id) : undefined)}>
@@ -95,7 +44,7 @@ interface Props {
 export function NewsList({ groups, newest, zone, now }: Props) {
   const t = useTranslations('news');
   const times = useTimes(zone);
-  const sight = useReadOnSight();
+  const sight = useReadTogether();
   const unread = groups.reduce((sum, group) => sum + group.unread, 0);
   return (
     <main className={classes.main} id="main">

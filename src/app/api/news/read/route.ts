@@ -6,6 +6,8 @@ import type { Person } from '@/store/people';
 const body = z.object({
   events: z.array(z.number().int().positive()).max(200).optional(),
   upTo: z.number().int().positive().optional(),
+  assignment: z.string().max(60).optional(),
+  material: z.string().max(60).optional(),
 });
 
 export const POST = route(

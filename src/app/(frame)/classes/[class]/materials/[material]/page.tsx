@@ -27,6 +27,7 @@ export default async function MaterialPage({ params }: Props) {
     (await mayRead(db, person, material.id, now)) || (material.removed_at !== null && isMaterialOpen(material, now));
   return (
     <MaterialScreen
+      id={material.id}
       title={material.title}
       at={found}
       opensAt={material.opens_at}
