@@ -3,6 +3,7 @@ import { type Entry, PERMISSIONS, type Rule } from '@/server/permissions';
 import { expect, type School, signIn, test } from './school';
 
 const PARAMS: Record<string, string> = {
+  document: 'unknown',
   class: 'weather',
   material: 'material-1',
   chapter: '1',

@@ -6,6 +6,7 @@ const chromium = process.env.KITE_CHROMIUM ?? '/usr/bin/chromium';
 const missing = [
   ...(existsSync(chromium) ? [] : ['chromium']),
   ...(existsSync('/usr/share/unicode/auxiliary/WordBreakTest.txt') ? [] : ['unicode-data']),
+  ...['odt2txt', 'unzip'].filter((program) => !existsSync(`/usr/bin/${program}`)),
 ];
 
 let passed = 0;

@@ -28,6 +28,7 @@ export const PERMISSIONS = {
   'GET /api/materials/[material]/chapters/[chapter]': 'material-reader',
   'GET /api/materials/[material]/parts/[part]': 'material-reader',
   'POST /api/materials/[material]/place': 'material-reader',
+  'GET /api/documents/[document]/export': 'document-owner',
   'POST /api/news/read': 'signed-in',
   'POST /api/reading': 'signed-in',
   'POST /api/classes/join': 'signed-in',

@@ -21,6 +21,8 @@ function marked(node: DocNode): ReactNode {
     if (type === 'code') return <code>{inner}</code>;
     if (type === 'subscript') return <sub>{inner}</sub>;
     if (type === 'superscript') return <sup>{inner}</sup>;
+    if (type === 'ink' && typeof attrs?.tone === 'string') return <span data-ink={attrs.tone}>{inner}</span>;
+    if (type === 'glow' && typeof attrs?.tone === 'string') return <mark data-glow={attrs.tone}>{inner}</mark>;
     if (type === 'link') return linked(attrs?.href, inner);
     return inner;
   }, node.text);

@@ -1,5 +1,15 @@
 import { wcagContrast } from 'culori';
-import { TOKENS, WEAVE_HUES } from './tokens';
+import { GLOW_ON_PAPER, INK_ON_PAPER } from '@/core/text/tones';
+import { GLOW_TONES, INK_TONES, TOKENS, WEAVE_HUES } from './tokens';
+
+test('on paper the palette is that of the light scheme', () => {
+  expect(Object.entries(INK_TONES).map(([name, tone]) => [name, tone.light.slice(1)])).toEqual(
+    Object.entries(INK_ON_PAPER),
+  );
+  expect(Object.entries(GLOW_TONES).map(([name, tone]) => [name, tone.light.slice(1)])).toEqual(
+    Object.entries(GLOW_ON_PAPER),
+  );
+});
 
 // WCAG 2.2, relative luminance and contrast ratio (the formula of its glossary), as `culori` has it.
 describe('contrast', () => {
@@ -27,6 +37,16 @@ describe('contrast', () => {
       expect(wcagContrast(token.ink, token.spoken)).toBeGreaterThanOrEqual(4.5);
       expect(wcagContrast(token['on-button'], token.button)).toBeGreaterThanOrEqual(4.5);
       expect(wcagContrast(token['ink-soft'], token['line-soft'])).toBeGreaterThanOrEqual(4.5);
+    });
+
+    test('words in any colour of the palette can be read on the sheet and on any colour behind them', () => {
+      const glows = Object.values(GLOW_TONES).map((tone) => tone[scheme]);
+      for (const ground of [token.sheet, ...glows]) {
+        expect(wcagContrast(token.ink, ground)).toBeGreaterThanOrEqual(4.5);
+        for (const ink of Object.values(INK_TONES)) {
+          expect([ink, ground, wcagContrast(ink[scheme], ground) >= 4.5]).toEqual([ink, ground, true]);
+        }
+      }
     });
 
     test('edges of fields and every weave stand out 3 to 1', () => {

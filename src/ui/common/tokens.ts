@@ -1,3 +1,5 @@
+import type { Glow, Ink } from '@/core/text/tones';
+
 /** The colours of the look, by scheme. Contrast between them is computed in a test. */
 export const TOKENS = {
   light: {
@@ -36,6 +38,23 @@ export const TOKENS = {
   },
 } as const;
 
+/** What the colours of words look like, by scheme; the names are those of the core. */
+export const INK_TONES: Readonly<Record<Ink, Readonly<Record<'light' | 'dark', string>>>> = {
+  red: { light: '#a3200f', dark: '#ffb3a6' },
+  blue: { light: '#1d5a86', dark: '#a9d3f2' },
+  green: { light: '#1f5f3c', dark: '#a8e2c0' },
+  plum: { light: '#7a2a64', dark: '#f0bfe3' },
+  brown: { light: '#704300', dark: '#f4d39a' },
+};
+
+/** The same for the colours behind words. */
+export const GLOW_TONES: Readonly<Record<Glow, Readonly<Record<'light' | 'dark', string>>>> = {
+  straw: { light: '#faefc0', dark: '#4a3d12' },
+  mint: { light: '#d5f0dd', dark: '#16402a' },
+  mist: { light: '#d8eaf6', dark: '#173c57' },
+  rose: { light: '#f9dfe6', dark: '#52243a' },
+};
+
 /** The hue of each weave, by scheme. */
 export const WEAVE_HUES = {
   stripe: { light: '#2f6f9f', dark: '#7db8e0' },
@@ -56,6 +75,8 @@ export const isWeave = (value: string): value is Weave => value in WEAVE_HUES;
 export function schemeVariables(scheme: 'light' | 'dark'): Record<string, string> {
   return Object.fromEntries([
     ...Object.entries(TOKENS[scheme]).map(([name, value]) => [`--${name}`, value]),
+    ...Object.entries(INK_TONES).map(([name, tone]) => [`--ink-${name}`, tone[scheme]]),
+    ...Object.entries(GLOW_TONES).map(([name, tone]) => [`--glow-${name}`, tone[scheme]]),
     ...Object.entries(WEAVE_HUES).map(([name, hue]) => [`--weave-${name}`, hue[scheme]]),
   ]);
 }

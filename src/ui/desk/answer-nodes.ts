@@ -22,7 +22,7 @@ export const Question = Node.create({
 export const Answer = Node.create({
   name: 'answer',
   group: 'block',
-  content: '(paragraph | heading | bulletList | orderedList | blockquote)+',
+  content: '(paragraph | heading | bulletList | orderedList | blockquote | table)+',
   isolating: true,
   defining: true,
   addAttributes: () => ({ id: { default: null } }),

@@ -1,16 +1,21 @@
 'use client';
 
-import { IconBold, IconItalic, IconList, IconListNumbers, IconUnderline } from '@tabler/icons-react';
 import Collaboration from '@tiptap/extension-collaboration';
 import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import { useTranslations } from 'next-intl';
-import { useEffect, useImperativeHandle, useRef } from 'react';
+import { useDeferredValue, useEffect, useImperativeHandle, useMemo, useRef } from 'react';
 import { TEXT_FIELD } from '@/core/documents/text-document';
+import { safeAddress } from '@/core/formats/text-out';
+import { countWords } from '@/core/text/counting';
 import { Answer, KeepPlaces, type PlaceNote, placeNotes, Question, ShowNotes } from './answer-nodes';
 import type { DocumentSession } from './document-session';
+import { FindInText } from './find-in-text';
+import { Tables } from './tables';
+import { Glow, Ink } from './tone-marks';
 import { useSessionState } from './use-sessions';
 import classes from './writing.module.css';
+import { WritingTools } from './writing-tools';
 
 export interface WritingHandle {
   /** Puts the caret into an answer place, or at the start of the document. */
@@ -43,35 +48,24 @@ function firstEmpty(editor: Editor): string | null {
   return found;
 }
 
-function Tools({ editor }: { editor: Editor }) {
+/** How many words there are in the text, and in what is selected of it. */
+function Counts({ editor, lang }: { editor: Editor; lang: string }) {
   const t = useTranslations('writing');
-  const on = useEditorState({
+  const { whole, chosen } = useEditorState({
     editor,
-    selector: ({ editor: now }) => ({
-      bold: now.isActive('bold'),
-      italic: now.isActive('italic'),
-      underline: now.isActive('underline'),
-      bullets: now.isActive('bulletList'),
-      numbers: now.isActive('orderedList'),
-    }),
+    selector: ({ editor: now }) => {
+      const { from, to, empty } = now.state.selection;
+      return { whole: typedIn(now), chosen: empty ? '' : now.state.doc.textBetween(from, to, '\n', ' ') };
+    },
   });
-  const tools = [
-    { key: 'bold', Icon: IconBold, run: () => editor.chain().focus().toggleBold().run() },
-    { key: 'italic', Icon: IconItalic, run: () => editor.chain().focus().toggleItalic().run() },
-    { key: 'underline', Icon: IconUnderline, run: () => editor.chain().focus().toggleUnderline().run() },
-    { key: 'bullets', Icon: IconList, run: () => editor.chain().focus().toggleBulletList().run() },
-    { key: 'numbers', Icon: IconListNumbers, run: () => editor.chain().focus().toggleOrderedList().run() },
-  ] as const;
-  return (
-    <div className={classes.tools} role="toolbar" aria-label={t('tools')}>
-      {tools.map(({ key, Icon, run }) => (
-        <button key={key} type="button" aria-pressed={on[key]} aria-label={t(key)} title={t(key)} onClick={run}>
-          <Icon size={18} stroke={1.8} />
-        </button>
-      ))}
-    </div>
-  );
+  const later = useDeferredValue(whole);
+  const words = useMemo(() => countWords(later, lang), [later, lang]);
+  const picked = useMemo(() => (chosen === '' ? 0 : countWords(chosen, lang)), [chosen, lang]);
+  return chosen === '' ? t('words', { n: words }) : t('words-of', { n: picked, of: words });
 }
+
+/** What has been typed, a line a block: the questions are the teacher's words and are not counted. */
+const typedIn = (editor: Editor): string => editor.state.doc.textBetween(0, editor.state.doc.content.size, '\n', ' ');
 
 /** The student's own document, typed into at once. */
 export function Writing({ session, title, lang, notes, tools, editable, handle }: Props) {
@@ -87,12 +81,22 @@ export function Writing({ session, title, lang, notes, tools, editable, handle }
           code: false,
           codeBlock: false,
           horizontalRule: false,
-          link: false,
+          link: {
+            openOnClick: false,
+            autolink: false,
+            linkOnPaste: false,
+            isAllowedUri: (href) => safeAddress(href) !== null,
+            HTMLAttributes: { target: null, rel: 'noopener noreferrer' },
+          },
           strike: false,
           trailingNode: false,
           heading: { levels: [2, 3] },
         }),
         Collaboration.configure({ document: session.ydoc, field: TEXT_FIELD }),
+        Ink,
+        Glow,
+        Tables,
+        FindInText,
         Question,
         Answer,
         KeepPlaces,
@@ -154,9 +158,15 @@ export function Writing({ session, title, lang, notes, tools, editable, handle }
         <strong>
           <bdi>{title}</bdi>
         </strong>
-        {editor && canType && tools ? <Tools editor={editor} /> : null}
         {ready && !canType ? <span>{t('read-only')}</span> : null}
       </header>
+      {editor && canType && tools ? (
+        <WritingTools
+          editor={editor}
+          counts={<Counts editor={editor} lang={lang} />}
+          download={`/api/documents/${session.id}/export`}
+        />
+      ) : null}
       <div className={classes.page} data-read-only={!canType || undefined}>
         {ready ? null : (
           <p className="soft" role="status">

@@ -38,15 +38,7 @@ export function MaterialView({ material, seenAll }: { material: Shown; seenAll?:
   const { content } = material;
   switch (content.kind) {
     case 'text':
-      return (
-        <TextView
-          body={content.body}
-          reading={content.reading}
-          lang={material.lang}
-          title={material.title}
-          {...following}
-        />
-      );
+      return <TextView body={content.body} reading={content.reading} lang={material.lang} {...following} />;
     case 'pdf':
     case 'slides':
       return <PdfView file={content.file} oneByOne={content.kind === 'slides'} {...following} />;

@@ -1,5 +1,6 @@
 'use client';
 
+import { useTranslations } from 'next-intl';
 import { useRef } from 'react';
 import type { DocNode } from '@/core/text/document-json';
 import type { Reading } from '@/core/text/reading';
@@ -15,11 +16,11 @@ interface Props extends Following {
   readonly body: DocNode;
   readonly reading: Reading;
   readonly lang: string;
-  readonly title: string;
 }
 
 /** A text with pictures, with how long it takes, how hard it is, and a voice that reads it. */
-export function TextView({ body, reading, lang, title, ...following }: Props) {
+export function TextView({ body, reading, lang, ...following }: Props) {
+  const t = useTranslations('material');
   const box = useRef<HTMLElement>(null);
   const end = useScrolled(box, reading.minutes, following);
   return (
@@ -29,7 +30,7 @@ export function TextView({ body, reading, lang, title, ...following }: Props) {
         <ReadAloud text={box} lang={lang} />
       </MaterialTools>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key */}
-      <section ref={box} className={classes.scroll} aria-label={title} tabIndex={0} data-print>
+      <section ref={box} className={classes.scroll} aria-label={t('kind-text')} tabIndex={0} data-print>
         <DocumentView document={body} lang={lang} />
         <div ref={end} />
       </section>

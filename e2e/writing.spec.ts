@@ -1,0 +1,122 @@
+import { readFileSync } from 'node:fs';
+import { strFromU8, unzipSync } from 'fflate';
+import { expect, saved, signIn, test, typeAnswer } from './school';
+
+test('a text with headings, emphasis, colours, lists, a table and a link; it stays, is shown when handed in, and leaves in open formats', async ({
+  context,
+  school,
+}) => {
+  const page = await signIn(context, school, 's-tove');
+  await page.goto(`${school.url}/desk/captain-letter`);
+  const tools = page.getByRole('toolbar', { name: 'Text tools' });
+  const answer = page.locator('.answer').first();
+  await typeAnswer(page, 1, 'Dear captain');
+  await tools.getByLabel('Kind of paragraph').selectOption('heading');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('I have a question about the light. ');
+  await tools.getByRole('button', { name: 'Bold' }).click();
+  await page.keyboard.type('Does it sleep?');
+  await tools.getByRole('button', { name: 'Bold' }).click();
+  await expect(tools.getByText('12 words')).toBeVisible();
+
+  // A colour by its name, for what is selected.
+  await page.keyboard.press('Shift+Home');
+  await expect(tools.getByText(/^\d+ of 12 words$/)).toBeVisible();
+  await tools.getByRole('button', { name: 'Colour of the words' }).click();
+  await page.getByRole('button', { name: 'blue' }).click();
+  await page.keyboard.press('End');
+  await page.keyboard.press('Enter');
+  await tools.getByRole('button', { name: 'List', exact: true }).click();
+  await page.keyboard.type('a lamp');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('a lens');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+
+  await tools.getByRole('button', { name: 'Link' }).click();
+  await page.getByLabel('Address').fill('javascript:alert(1)');
+  await page.getByRole('button', { name: 'Set the link' }).click();
+  await expect(page.getByText('This is no address of a page.')).toBeVisible();
+  await page.getByLabel('Address').fill('tides.example.org/light');
+  await page.getByRole('button', { name: 'Set the link' }).click();
+  await expect(answer.getByRole('link', { name: 'https://tides.example.org/light' })).toBeVisible();
+  await page.keyboard.press('Enter');
+
+  await tools.getByRole('button', { name: 'Table' }).click();
+  await page.getByRole('button', { name: 'Put in a table' }).click();
+  await page.keyboard.type('Day');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('Light');
+  await page.getByRole('button', { name: 'Row below' }).click();
+  await expect(answer.locator('tr')).toHaveCount(4);
+  await page.getByRole('button', { name: 'Remove column' }).click();
+  await expect(answer.locator('tr').first().locator('th')).toHaveCount(2);
+  await tools.getByRole('button', { name: 'Undo' }).click();
+  await expect(answer.locator('tr').first().locator('th')).toHaveCount(3);
+
+  // Find and replace: every place, whatever its capitals; nothing of the question is touched.
+  await tools.getByRole('button', { name: 'Find and replace' }).click();
+  await page.getByLabel('Find', { exact: true }).fill('LIGHT');
+  await expect(page.getByText('1 of 3', { exact: true })).toBeVisible();
+  await page.getByLabel('Replace with').fill('lamp');
+  await page.getByRole('button', { name: 'Replace all' }).click();
+  await expect(page.getByText('3 places changed')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await saved(page);
+
+  await page.reload();
+  await expect(answer.locator('h2')).toHaveText('Dear captain');
+  await expect(answer.locator('strong')).toHaveText('Does it sleep?');
+  await expect(answer.locator('[data-ink="blue"]').first()).toBeVisible();
+  await expect(answer.locator('th').nth(1)).toHaveText('lamp');
+
+  const files: Record<string, Buffer> = {};
+  for (const [name, end] of [
+    ['Word document (DOCX)', 'docx'],
+    ['OpenDocument (ODT)', 'odt'],
+    ['Markdown', 'md'],
+    ['Web page (HTML)', 'html'],
+    ['Plain text', 'txt'],
+  ] as const) {
+    const coming = page.waitForEvent('download');
+    if (!(await page.getByRole('link', { name }).isVisible())) await tools.getByText('Download').click();
+    await page.getByRole('link', { name }).click();
+    const download = await coming;
+    expect(download.suggestedFilename()).toBe(`Answer the questions, Tove S..${end}`);
+    files[end] = readFileSync(await download.path());
+  }
+  const part = (bytes: Buffer | undefined, name: string) =>
+    strFromU8(unzipSync(new Uint8Array(bytes ?? []))[name] ?? new Uint8Array());
+  expect(part(files.docx, 'word/document.xml')).toContain('Dear captain');
+  expect(part(files.odt, 'content.xml')).toContain('Dear captain');
+  expect(String(files.md)).toContain('## Dear captain\n\nI have a question about the lamp. **Does it sleep?**');
+  expect(String(files.html)).toContain('<strong>Does it sleep?</strong>');
+  expect(String(files.txt)).toContain('- a lamp\n- a lens');
+  const stranger = await signIn(await context.browser()!.newContext(), school, 's-dao');
+  const address = await page.getByRole('link', { name: 'Plain text' }).getAttribute('href');
+  expect((await stranger.request.get(school.url + address)).status()).toBe(404);
+
+  await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
+  await expect(page.getByText('Up it goes!')).toBeVisible();
+  await expect(tools).toHaveCount(0);
+});
+
+test('the tools by keyboard alone: arrows go from one to the next, and a panel closes with Escape', async ({
+  context,
+  school,
+}) => {
+  const page = await signIn(context, school, 's-tove');
+  await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
+  const tools = page.getByRole('toolbar', { name: 'Text tools' });
+  await tools.getByRole('button', { name: 'Bold' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(tools.getByRole('button', { name: 'Italic' })).toBeFocused();
+  await page.keyboard.press('End');
+  await page.keyboard.press('ArrowRight');
+  await expect(tools.getByRole('button', { name: 'Bold' })).toBeFocused();
+  await tools.getByRole('button', { name: 'Find and replace' }).click();
+  await page.getByLabel('Find', { exact: true }).focus();
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Find', { exact: true })).toHaveCount(0);
+});

@@ -1,0 +1,176 @@
+import { strToU8, zipSync } from 'fflate';
+import type { DocNode } from '../text/document-json';
+import { GLOW_ON_PAPER, INK_ON_PAPER } from '../text/tones';
+import { isRightToLeft } from './docx-out';
+import { safeAddress } from './text-out';
+
+const MIME = 'application/vnd.oasis.opendocument.text';
+const NAMESPACES = [
+  ['office', 'urn:oasis:names:tc:opendocument:xmlns:office:1.0'],
+  ['text', 'urn:oasis:names:tc:opendocument:xmlns:text:1.0'],
+  ['style', 'urn:oasis:names:tc:opendocument:xmlns:style:1.0'],
+  ['fo', 'urn:oasis:names:tc:opendocument:xmlns:xsl-fo-compatible:1.0'],
+  ['table', 'urn:oasis:names:tc:opendocument:xmlns:table:1.0'],
+  ['xlink', 'http://www.w3.org/1999/xlink'],
+  ['dc', 'http://purl.org/dc/elements/1.1/'],
+]
+  .map(([prefix, name]) => `xmlns:${prefix}="${name}"`)
+  .join(' ');
+
+/** Signs that XML 1.0 (2.2) has no place for are left out. */
+const xml = (text: string): string =>
+  text
+    // biome-ignore lint/suspicious/noControlCharactersInRegex: control characters are what has to go
+    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
+    .replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign);
+
+/** Runs of spaces and tabs have elements of their own in ODF (6.1.2): more than one space would fold into one. */
+const spaced = (text: string): string =>
+  xml(text)
+    .replace(/ {2,}/g, (run) => ` <text:s text:c="${run.length - 1}"/>`)
+    .replace(/\t/g, '<text:tab/>');
+
+const plain = (node: DocNode): string => (node.text ?? '') + (node.content ?? []).map(plain).join('');
+
+/** Text styles are named by what they do, and each is written once. */
+class Styles {
+  readonly #named = new Map<string, string>();
+
+  of(node: DocNode): string | null {
+    const mark = (type: string) => node.marks?.find((one) => one.type === type);
+    const ink = INK_ON_PAPER[mark('ink')?.attrs?.tone as keyof typeof INK_ON_PAPER];
+    const glow = GLOW_ON_PAPER[mark('glow')?.attrs?.tone as keyof typeof GLOW_ON_PAPER];
+    const properties = [
+      mark('bold') && 'fo:font-weight="bold"',
+      mark('italic') && 'fo:font-style="italic"',
+      mark('underline') && 'style:text-underline-style="solid" style:text-underline-width="auto"',
+      mark('subscript') && 'style:text-position="sub 58%"',
+      mark('superscript') && 'style:text-position="super 58%"',
+      ink && `fo:color="#${ink}"`,
+      glow && `fo:background-color="#${glow}"`,
+    ]
+      .filter(Boolean)
+      .join(' ');
+    if (properties === '') return null;
+    const name = this.#named.get(properties) ?? `T${this.#named.size + 1}`;
+    this.#named.set(properties, name);
+    return name;
+  }
+
+  written(): string {
+    return [...this.#named]
+      .map(
+        ([properties, name]) =>
+          `<style:style style:name="${name}" style:family="text"><style:text-properties ${properties}/></style:style>`,
+      )
+      .join('');
+  }
+}
+
+function bodyOf(doc: DocNode, title: string, styles: Styles): string {
+  const inline = (node: DocNode): string => {
+    if (node.type === 'hardBreak') return '<text:line-break/>';
+    if (node.text === undefined) return (node.content ?? []).map(inline).join('');
+    const style = styles.of(node);
+    const words = style ? `<text:span text:style-name="${style}">${spaced(node.text)}</text:span>` : spaced(node.text);
+    const href = safeAddress(node.marks?.find(({ type }) => type === 'link')?.attrs?.href);
+    return href ? `<text:a xlink:type="simple" xlink:href="${xml(href)}">${words}</text:a>` : words;
+  };
+  const paragraph = (node: DocNode, style: string): string => {
+    const name = isRightToLeft(plain(node)) ? `${style}_rtl` : style;
+    return `<text:p text:style-name="${name}">${inline(node)}</text:p>`;
+  };
+  const heading = (words: string, text: string, level: number): string =>
+    `<text:h text:style-name="${isRightToLeft(text) ? 'H_rtl' : 'H'}" text:outline-level="${level}">${words}</text:h>`;
+  const block = (node: DocNode, style = 'P'): string => {
+    const inner = (of = style): string => (node.content ?? []).map((child) => block(child, of)).join('');
+    switch (node.type) {
+      case 'paragraph':
+      case 'codeBlock':
+        return paragraph(node, style);
+      case 'heading':
+        return heading(inline(node), plain(node), Math.min(6, Math.max(1, Number(node.attrs?.level ?? 2))));
+      case 'question': {
+        const words = `${node.attrs?.number ?? ''} ${node.attrs?.text ?? ''}`.trim();
+        return heading(spaced(words), words, 2);
+      }
+      case 'bulletList':
+        return `<text:list text:style-name="LB">${inner()}</text:list>`;
+      case 'orderedList':
+        return `<text:list text:style-name="LN">${inner()}</text:list>`;
+      case 'listItem':
+        return `<text:list-item>${inner()}</text:list-item>`;
+      case 'blockquote':
+        return inner('Q');
+      case 'horizontalRule':
+        return '<text:p text:style-name="R"/>';
+      case 'image':
+        return `<text:p text:style-name="P">[${spaced(String(node.attrs?.alt ?? ''))}]</text:p>`;
+      case 'table': {
+        const columns = Math.max(1, ...(node.content ?? []).map((row) => row.content?.length ?? 0));
+        return `<table:table table:name="Table"><table:table-column table:number-columns-repeated="${columns}"/>${inner()}</table:table>`;
+      }
+      case 'tableRow':
+        return `<table:table-row>${inner()}</table:table-row>`;
+      case 'tableCell':
+      case 'tableHeader':
+        return `<table:table-cell table:style-name="C" office:value-type="string">${inner(node.type === 'tableHeader' ? 'B' : 'P') || '<text:p/>'}</table:table-cell>`;
+      default:
+        return inner();
+    }
+  };
+  return heading(spaced(title), title, 1) + block(doc);
+}
+
+const paragraphStyle = (name: string, properties: string, text = ''): string =>
+  ['', '_rtl']
+    .map((end) => {
+      const direction = end === '' ? '' : ' style:writing-mode="rl-tb" fo:text-align="end"';
+      return `<style:style style:name="${name}${end}" style:family="paragraph"><style:paragraph-properties ${properties}${direction}/>${text}</style:style>`;
+    })
+    .join('');
+
+const listLevels = (sign: (level: number) => string): string =>
+  Array.from({ length: 9 }, (_, i) => {
+    const indent = `<style:list-level-properties text:space-before="${0.6 * (i + 1)}cm" text:min-label-width="0.5cm"/>`;
+    return (
+      sign(i + 1).replace('/>', `>${indent}`) +
+      (sign(i + 1).includes('bullet') ? '</text:list-level-style-bullet>' : '</text:list-level-style-number>')
+    );
+  }).join('');
+
+/** A document as OpenDocument text (ISO/IEC 26300, version 1.3): headings, lists, tables, links, emphasis and colours. */
+export function toOdt(doc: DocNode, title: string): Uint8Array {
+  const styles = new Styles();
+  const body = bodyOf(doc, title, styles);
+  const bullets = listLevels((level) => `<text:list-level-style-bullet text:level="${level}" text:bullet-char="•"/>`);
+  const numbers = listLevels(
+    (level) => `<text:list-level-style-number text:level="${level}" style:num-format="1" style:num-suffix="."/>`,
+  );
+  const content = `<?xml version="1.0" encoding="UTF-8"?><office:document-content ${NAMESPACES} office:version="1.3"><office:automatic-styles>${[
+    paragraphStyle('P', 'fo:margin-bottom="0.2cm"'),
+    paragraphStyle(
+      'H',
+      'fo:margin-top="0.4cm" fo:margin-bottom="0.2cm"',
+      '<style:text-properties fo:font-weight="bold"/>',
+    ),
+    paragraphStyle('Q', 'fo:margin-left="1cm" fo:margin-bottom="0.2cm"'),
+    paragraphStyle('B', 'fo:margin-bottom="0cm"', '<style:text-properties fo:font-weight="bold"/>'),
+    paragraphStyle('R', 'fo:border-bottom="0.5pt solid #808080"'),
+    '<style:style style:name="C" style:family="table-cell"><style:table-cell-properties fo:border="0.5pt solid #808080" fo:padding="0.1cm"/></style:style>',
+    `<text:list-style style:name="LB">${bullets}</text:list-style>`,
+    `<text:list-style style:name="LN">${numbers}</text:list-style>`,
+    styles.written(),
+  ].join(
+    '',
+  )}</office:automatic-styles><office:body><office:text>${body}</office:text></office:body></office:document-content>`;
+  const manifest = `<?xml version="1.0" encoding="UTF-8"?><manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3"><manifest:file-entry manifest:full-path="/" manifest:media-type="${MIME}" manifest:version="1.3"/><manifest:file-entry manifest:full-path="content.xml" manifest:media-type="text/xml"/><manifest:file-entry manifest:full-path="meta.xml" manifest:media-type="text/xml"/></manifest:manifest>`;
+  const meta = `<?xml version="1.0" encoding="UTF-8"?><office:document-meta ${NAMESPACES} office:version="1.3"><office:meta><dc:title>${xml(title)}</dc:title></office:meta></office:document-meta>`;
+  return zipSync({
+    // The first entry, not compressed: by it the type is told (ODF part 2, 3.3).
+    mimetype: [strToU8(MIME), { level: 0 }],
+    'META-INF/manifest.xml': strToU8(manifest),
+    'content.xml': strToU8(content),
+    'meta.xml': strToU8(meta),
+  });
+}

@@ -1,0 +1,109 @@
+import { type Command, Extension, Node } from '@tiptap/core';
+import { TextSelection } from '@tiptap/pm/state';
+import {
+  addColumnAfter,
+  addRowAfter,
+  deleteColumn,
+  deleteRow,
+  deleteTable,
+  goToNextCell,
+  tableEditing,
+} from '@tiptap/pm/tables';
+
+declare module '@tiptap/core' {
+  interface Commands<ReturnType> {
+    tables: {
+      insertTable: (rows: number, columns: number) => ReturnType;
+      changeTable: (change: TableChange) => ReturnType;
+    };
+  }
+}
+
+const CHANGES = {
+  'row-on': addRowAfter,
+  'column-on': addColumnAfter,
+  'row-off': deleteRow,
+  'column-off': deleteColumn,
+  'table-off': deleteTable,
+} as const;
+export type TableChange = keyof typeof CHANGES;
+export const TABLE_CHANGES = Object.keys(CHANGES) as readonly TableChange[];
+
+const cell = (name: string, tag: string, role: string) =>
+  Node.create({
+    name,
+    content: '(paragraph | bulletList | orderedList)+',
+    isolating: true,
+    addAttributes: () => ({ colspan: { default: 1 }, rowspan: { default: 1 }, colwidth: { default: null } }),
+    extendNodeSchema: () => ({ tableRole: role }),
+    parseHTML: () => [{ tag }],
+    renderHTML: ({ node }) => {
+      const { colspan, rowspan } = node.attrs;
+      return [tag, { ...(colspan > 1 ? { colspan } : {}), ...(rowspan > 1 ? { rowspan } : {}) }, 0];
+    },
+  });
+
+const Cell = cell('tableCell', 'td', 'cell');
+const Header = cell('tableHeader', 'th', 'header_cell');
+
+const Row = Node.create({
+  name: 'tableRow',
+  content: '(tableCell | tableHeader)*',
+  extendNodeSchema: () => ({ tableRole: 'row' }),
+  parseHTML: () => [{ tag: 'tr' }],
+  renderHTML: () => ['tr', 0],
+});
+
+/** A table with a head, edited with the keys: Tab goes from cell to cell. */
+const Table = Node.create({
+  name: 'table',
+  group: 'block',
+  content: 'tableRow+',
+  isolating: true,
+  extendNodeSchema: () => ({ tableRole: 'table' }),
+  parseHTML: () => [{ tag: 'table' }],
+  renderHTML: () => ['table', ['tbody', 0]],
+  addCommands() {
+    return {
+      insertTable:
+        (rows, columns): Command =>
+        ({ tr, state, dispatch }) => {
+          const { tableRow, tableHeader, tableCell, table } = state.schema.nodes;
+          if (!tableRow || !tableHeader || !tableCell || !table) return false;
+          const row = (of: typeof tableCell) =>
+            tableRow.create(
+              null,
+              Array.from({ length: columns }, () => of.createAndFill()).flatMap((made) => made ?? []),
+            );
+          const made = table.create(null, [
+            row(tableHeader),
+            ...Array.from({ length: rows - 1 }, () => row(tableCell)),
+          ]);
+          if (dispatch) {
+            const at = tr.selection.from;
+            tr.replaceSelectionWith(made)
+              .setSelection(TextSelection.near(tr.doc.resolve(at + 1)))
+              .scrollIntoView();
+          }
+          return true;
+        },
+      changeTable:
+        (change): Command =>
+        ({ state, dispatch }) =>
+          CHANGES[change](state, dispatch),
+    };
+  },
+  addKeyboardShortcuts() {
+    return {
+      Tab: () => this.editor.commands.command(({ state, dispatch }) => goToNextCell(1)(state, dispatch)),
+      'Shift-Tab': () => this.editor.commands.command(({ state, dispatch }) => goToNextCell(-1)(state, dispatch)),
+    };
+  },
+  addProseMirrorPlugins: () => [tableEditing()],
+});
+
+/** Tables, whole. */
+export const Tables = Extension.create({
+  name: 'tables',
+  addExtensions: () => [Table, Row, Header, Cell],
+});

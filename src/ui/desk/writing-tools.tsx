@@ -1,0 +1,416 @@
+'use client';
+
+import {
+  IconArrowBackUp,
+  IconArrowForwardUp,
+  IconBlockquote,
+  IconBold,
+  IconHighlight,
+  IconItalic,
+  IconLetterA,
+  IconLink,
+  IconList,
+  IconListNumbers,
+  IconSearch,
+  IconTable,
+  IconUnderline,
+} from '@tabler/icons-react';
+import { type Editor, useEditorState } from '@tiptap/react';
+import { useTranslations } from 'next-intl';
+import { type FormEvent, type KeyboardEvent, type ReactNode, useRef, useState } from 'react';
+import { safeAddress } from '@/core/formats/text-out';
+import { GLOWS, INKS } from '@/core/text/tones';
+import { replace, seek, soughtIn, step } from './find-in-text';
+import { TABLE_CHANGES } from './tables';
+import classes from './writing.module.css';
+
+type Panel = 'ink' | 'glow' | 'link' | 'table' | 'find';
+
+const BLOCKS = ['text', 'heading', 'small-heading'] as const;
+
+/** What the toolbar has to know of the editor: only a change of these draws it again. */
+function useStanding(editor: Editor) {
+  return useEditorState({
+    editor,
+    selector: ({ editor: now }) => ({
+      bold: now.isActive('bold'),
+      italic: now.isActive('italic'),
+      underline: now.isActive('underline'),
+      bullets: now.isActive('bulletList'),
+      numbers: now.isActive('orderedList'),
+      quote: now.isActive('blockquote'),
+      link: now.isActive('link'),
+      table: now.isActive('table'),
+      ink: String(now.getAttributes('ink').tone ?? ''),
+      glow: String(now.getAttributes('glow').tone ?? ''),
+      block: now.isActive('heading', { level: 2 })
+        ? 'heading'
+        : now.isActive('heading', { level: 3 })
+          ? 'small-heading'
+          : 'text',
+      undo: now.can().undo(),
+      redo: now.can().redo(),
+    }),
+  });
+}
+
+/** Arrow keys go from tool to tool, so that Tab passes the whole bar in one step (the toolbar pattern of WAI-ARIA). */
+function byArrows(event: KeyboardEvent<HTMLDivElement>): void {
+  if (event.key !== 'ArrowRight' && event.key !== 'ArrowLeft' && event.key !== 'Home' && event.key !== 'End') return;
+  const tools = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-tool]:not(:disabled)')];
+  const at = tools.indexOf(event.target as HTMLElement);
+  if (at < 0) return;
+  const on = (event.key === 'ArrowRight') === (getComputedStyle(event.currentTarget).direction === 'ltr');
+  const to =
+    event.key === 'Home'
+      ? 0
+      : event.key === 'End'
+        ? tools.length - 1
+        : (at + (on ? 1 : -1) + tools.length) % tools.length;
+  event.preventDefault();
+  for (const [i, tool] of tools.entries()) tool.tabIndex = i === to ? 0 : -1;
+  tools[to]?.focus();
+}
+
+/** The tools of a text: what it is, how it looks, what stands in it. Beyond the plain ones each opens a line of its own. */
+export function WritingTools({
+  editor,
+  counts,
+  download,
+}: {
+  editor: Editor;
+  counts: ReactNode;
+  download: string | null;
+}) {
+  const t = useTranslations('writing');
+  const on = useStanding(editor);
+  const [panel, setPanel] = useState<Panel | null>(null);
+  const chain = () => editor.chain().focus();
+  const close = () => {
+    setPanel(null);
+    seek(editor, '');
+    editor.commands.focus();
+  };
+  const toggle = (name: Panel) => {
+    if (panel === 'find') seek(editor, '');
+    setPanel(panel === name ? null : name);
+  };
+  const plain = [
+    { key: 'bold', Icon: IconBold, pressed: on.bold, run: () => chain().toggleBold().run() },
+    { key: 'italic', Icon: IconItalic, pressed: on.italic, run: () => chain().toggleItalic().run() },
+    { key: 'underline', Icon: IconUnderline, pressed: on.underline, run: () => chain().toggleUnderline().run() },
+  ] as const;
+  const lists = [
+    { key: 'bullets', Icon: IconList, pressed: on.bullets, run: () => chain().toggleBulletList().run() },
+    { key: 'numbers', Icon: IconListNumbers, pressed: on.numbers, run: () => chain().toggleOrderedList().run() },
+    { key: 'quote', Icon: IconBlockquote, pressed: on.quote, run: () => chain().toggleBlockquote().run() },
+  ] as const;
+  const panels = [
+    { key: 'ink', Icon: IconLetterA, active: on.ink !== '' },
+    { key: 'glow', Icon: IconHighlight, active: on.glow !== '' },
+    { key: 'link', Icon: IconLink, active: on.link },
+    { key: 'table', Icon: IconTable, active: on.table },
+    { key: 'find', Icon: IconSearch, active: false },
+  ] as const;
+  const turnInto = (block: string) => {
+    if (block === 'text') chain().setParagraph().run();
+    else
+      chain()
+        .setHeading({ level: block === 'heading' ? 2 : 3 })
+        .run();
+  };
+  return (
+    <>
+      <div className={classes.tools} role="toolbar" aria-label={t('tools')} onKeyDown={byArrows}>
+        <select aria-label={t('block')} value={on.block} onChange={(event) => turnInto(event.target.value)}>
+          {BLOCKS.map((block) => (
+            <option key={block} value={block}>
+              {t(`block-${block}`)}
+            </option>
+          ))}
+        </select>
+        {[...plain, ...lists].map(({ key, Icon, pressed, run }, i) => (
+          <button
+            key={key}
+            data-tool
+            tabIndex={i === 0 ? 0 : -1}
+            type="button"
+            aria-pressed={pressed}
+            aria-label={t(key)}
+            title={t(key)}
+            onClick={run}
+          >
+            <Icon size={18} stroke={1.8} />
+          </button>
+        ))}
+        {panels.map(({ key, Icon, active }) => (
+          <button
+            key={key}
+            data-tool
+            tabIndex={-1}
+            type="button"
+            aria-expanded={panel === key}
+            aria-label={t(key)}
+            title={t(key)}
+            data-active={active || undefined}
+            onClick={() => toggle(key)}
+          >
+            <Icon size={18} stroke={1.8} />
+          </button>
+        ))}
+        <button
+          data-tool
+          tabIndex={-1}
+          type="button"
+          disabled={!on.undo}
+          aria-label={t('undo')}
+          title={t('undo')}
+          onClick={() => chain().undo().run()}
+        >
+          <IconArrowBackUp size={18} stroke={1.8} />
+        </button>
+        <button
+          data-tool
+          tabIndex={-1}
+          type="button"
+          disabled={!on.redo}
+          aria-label={t('redo')}
+          title={t('redo')}
+          onClick={() => chain().redo().run()}
+        >
+          <IconArrowForwardUp size={18} stroke={1.8} />
+        </button>
+        <span className={classes.counts}>{counts}</span>
+        {download ? <Download address={download} /> : null}
+      </div>
+      {panel === 'ink' ? (
+        <Palette tones={INKS} kind="ink" chosen={on.ink} choose={(tone) => chain().setInk(tone).run()} close={close} />
+      ) : null}
+      {panel === 'glow' ? (
+        <Palette
+          tones={GLOWS}
+          kind="glow"
+          chosen={on.glow}
+          choose={(tone) => chain().setGlow(tone).run()}
+          close={close}
+        />
+      ) : null}
+      {panel === 'link' ? <LinkLine editor={editor} close={close} /> : null}
+      {panel === 'table' ? <TableLine editor={editor} inTable={on.table} close={close} /> : null}
+      {panel === 'find' ? <FindLine editor={editor} close={close} /> : null}
+    </>
+  );
+}
+
+const FORMATS = ['docx', 'odt', 'md', 'html', 'txt'] as const;
+
+/** The document to take away, in open formats. */
+function Download({ address }: { address: string }) {
+  const t = useTranslations('writing');
+  return (
+    <details className={classes.download}>
+      <summary>{t('download')}</summary>
+      <ul>
+        {FORMATS.map((format) => (
+          <li key={format}>
+            <a href={`${address}?as=${format}`} download>
+              {t(`format-${format}`)}
+            </a>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+function Line({ label, close, children }: { label: string; close: () => void; children: ReactNode }) {
+  const t = useTranslations('writing');
+  return (
+    <fieldset
+      className={classes.line}
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape') return;
+        event.stopPropagation();
+        close();
+      }}
+    >
+      <legend className="visually-hidden">{label}</legend>
+      {children}
+      <button type="button" className={`quiet ${classes.put}`} onClick={close}>
+        {t('put-away')}
+      </button>
+    </fieldset>
+  );
+}
+
+interface PaletteProps {
+  readonly tones: readonly string[];
+  readonly kind: 'ink' | 'glow';
+  readonly chosen: string;
+  readonly choose: (tone: string | null) => void;
+  readonly close: () => void;
+}
+
+/** Colours by name: each can be read in either scheme. */
+function Palette({ tones, kind, chosen, choose, close }: PaletteProps) {
+  const t = useTranslations('writing');
+  return (
+    <Line label={t(kind)} close={close}>
+      {tones.map((tone) => (
+        <button
+          key={tone}
+          type="button"
+          className={classes.tone}
+          aria-pressed={tone === chosen}
+          onClick={() => choose(tone)}
+        >
+          <span {...{ [`data-${kind}`]: tone }}>{t(`tone-${tone}`)}</span>
+        </button>
+      ))}
+      <button type="button" className={classes.tone} aria-pressed={chosen === ''} onClick={() => choose(null)}>
+        {t('tone-none')}
+      </button>
+    </Line>
+  );
+}
+
+/** The address of a link: only such as lead to pages or mail. */
+function LinkLine({ editor, close }: { editor: Editor; close: () => void }) {
+  const t = useTranslations('writing');
+  const [address, setAddress] = useState(String(editor.getAttributes('link').href ?? ''));
+  const [wrong, setWrong] = useState(false);
+  const set = (event: FormEvent) => {
+    event.preventDefault();
+    const given = address.trim();
+    const href = safeAddress(given) ?? safeAddress(/^[\w-]+(\.[\w-]+)+(\/|$)/.test(given) ? `https://${given}` : '');
+    if (!href || !URL.canParse(href)) {
+      setWrong(true);
+      return;
+    }
+    const chain = editor.chain().focus().extendMarkRange('link');
+    if (editor.state.selection.empty && !editor.isActive('link')) {
+      chain.insertContent({ type: 'text', text: href, marks: [{ type: 'link', attrs: { href } }] }).run();
+    } else chain.setLink({ href }).run();
+    close();
+  };
+  return (
+    <Line label={t('link')} close={close}>
+      <form className={classes.fields} onSubmit={set}>
+        <label>
+          {t('address')}
+          <input
+            value={address}
+            dir="ltr"
+            type="text"
+            inputMode="url"
+            aria-invalid={wrong}
+            onChange={(event) => {
+              setAddress(event.target.value);
+              setWrong(false);
+            }}
+          />
+        </label>
+        <button type="submit" className="quiet">
+          {t('set-link')}
+        </button>
+        {editor.isActive('link') ? (
+          <button
+            type="button"
+            className="quiet"
+            onClick={() => {
+              editor.chain().focus().extendMarkRange('link').unsetLink().run();
+              close();
+            }}
+          >
+            {t('no-link')}
+          </button>
+        ) : null}
+        {wrong ? <span role="alert">{t('wrong-address')}</span> : null}
+      </form>
+    </Line>
+  );
+}
+
+function TableLine({ editor, inTable, close }: { editor: Editor; inTable: boolean; close: () => void }) {
+  const t = useTranslations('writing');
+  return (
+    <Line label={t('table')} close={close}>
+      {inTable ? (
+        TABLE_CHANGES.map((change) => (
+          <button
+            key={change}
+            type="button"
+            className="quiet"
+            onClick={() => editor.chain().focus().changeTable(change).run()}
+          >
+            {t(change)}
+          </button>
+        ))
+      ) : (
+        <button type="button" className="quiet" onClick={() => editor.chain().focus().insertTable(3, 3).run()}>
+          {t('new-table')}
+        </button>
+      )}
+    </Line>
+  );
+}
+
+/** Finds words in the text and puts others in their place. */
+function FindLine({ editor, close }: { editor: Editor; close: () => void }) {
+  const t = useTranslations('writing');
+  const sought = useEditorState({ editor, selector: ({ editor: now }) => soughtIn(now) });
+  const [other, setOther] = useState('');
+  const [changed, setChanged] = useState<number | null>(null);
+  const words = useRef<HTMLInputElement>(null);
+  const put = (all: boolean) => {
+    setChanged(replace(editor, other, all));
+    words.current?.focus();
+  };
+  return (
+    <Line label={t('find')} close={close}>
+      <form
+        className={classes.fields}
+        onSubmit={(event) => {
+          event.preventDefault();
+          step(editor, 1);
+        }}
+      >
+        <label>
+          {t('find-words')}
+          <input
+            ref={words}
+            type="text"
+            dir="auto"
+            onChange={(event) => {
+              setChanged(null);
+              seek(editor, event.target.value);
+            }}
+          />
+        </label>
+        <span role="status">
+          {changed !== null
+            ? t('changed', { n: changed })
+            : sought.words === ''
+              ? ''
+              : t('places', { n: sought.places.length === 0 ? 0 : sought.at + 1, of: sought.places.length })}
+        </span>
+        <button type="button" className="quiet" onClick={() => step(editor, -1)}>
+          {t('find-back')}
+        </button>
+        <button type="submit" className="quiet">
+          {t('find-on')}
+        </button>
+        <label>
+          {t('other-words')}
+          <input type="text" dir="auto" value={other} onChange={(event) => setOther(event.target.value)} />
+        </label>
+        <button type="button" className="quiet" disabled={sought.places.length === 0} onClick={() => put(false)}>
+          {t('replace')}
+        </button>
+        <button type="button" className="quiet" disabled={sought.places.length === 0} onClick={() => put(true)}>
+          {t('replace-all')}
+        </button>
+      </form>
+    </Line>
+  );
+}
