@@ -1,6 +1,16 @@
 import type { Instant } from '@/core/ids';
+import { distance } from '@/core/text/distance';
 import type { Queryable } from '@/store/database';
-import { type Found, findFor } from '@/store/find';
+import {
+  beginningWith,
+  classesLike,
+  type Found,
+  foldedWords,
+  having,
+  isBeginning,
+  saying,
+  wordsLike,
+} from '@/store/find';
 import type { Person } from '@/store/people';
 
 const MOST = 20;
@@ -30,11 +40,59 @@ function hrefOf({ kind, id, class_id, leads_to }: Found, asTeacher: boolean): st
   }
 }
 
-/** What a person finds under some words, best first: classes, assignments, materials, announcements, own documents. */
+/** Fewer than this, and what was typed is taken for a slip of the finger. */
+const FEW = 2;
+
+/** How near a word is to what was typed: letters to change, add, leave out, or swap with their neighbour. */
+function nearest(word: string, like: readonly string[]): string | null {
+  const allowed = word.length < 6 ? 1 : 2;
+  const near = like
+    .map((other) => ({ other, away: Math.min(distance(word, other), distance(word, other.slice(0, word.length))) }))
+    .filter(({ away }) => away <= allowed)
+    .sort((a, b) => a.away - b.away);
+  return near[0]?.other ?? null;
+}
+
+/** The words with each slip put right by the nearest word of the person's classes; `null` where nothing is near. */
+async function putRight(db: Queryable, person: Person, words: readonly string[]): Promise<string[] | null> {
+  const right: string[] = [];
+  for (const word of words) {
+    if (word.length < 4 || (await isBeginning(db, person.id, word))) right.push(word);
+    else {
+      const other = nearest(word, await wordsLike(db, person.id, word, 12));
+      if (other === null) return null;
+      right.push(other);
+    }
+  }
+  return right;
+}
+
+/**
+ * What a person finds under some words, best first: classes, what begins so, what has words that begin so,
+ * what holds them, announcements that say them; and where there is next to nothing, the same with slips of
+ * the finger put right. Each step is bounded and looks only where the one before left room.
+ */
 export async function find(db: Queryable, person: Person, words: string, now: Instant): Promise<readonly FoundPlace[]> {
   const asked = words.trim().replace(/\s+/g, ' ').slice(0, LONGEST);
-  if (asked === '') return [];
-  return (await findFor(db, person.id, asked, now, MOST)).map((found) => ({
+  const folded = asked === '' ? '' : await foldedWords(db, asked);
+  if (folded === '') return [];
+  const asking = { personId: person.id, now, most: MOST };
+  const hits = new Map<string, Found>();
+  const take = (found: readonly Found[]) => {
+    for (const one of found)
+      if (hits.size < MOST && !hits.has(`${one.kind} ${one.id}`)) hits.set(`${one.kind} ${one.id}`, one);
+  };
+  const parts = folded.split(' ').slice(0, 6);
+  take(await classesLike(db, asking, folded));
+  take(await beginningWith(db, asking, folded));
+  if (hits.size < MOST) take(await having(db, asking, parts, false));
+  if (hits.size < MOST && folded.length > 2) take(await having(db, asking, parts, true));
+  if (hits.size < MOST) take(await saying(db, asking, asked));
+  if (hits.size < FEW) {
+    const right = await putRight(db, person, parts);
+    if (right && right.join(' ') !== folded) take(await having(db, asking, right, false));
+  }
+  return [...hits.values()].map((found) => ({
     kind: found.kind,
     title: found.title,
     className: found.class_name,

@@ -24,10 +24,10 @@ export async function keepFile(
 ): Promise<string> {
   const sha256 = createHash('sha256').update(file.bytes).digest('hex');
   const path = pathOf(folder, sha256);
-  if (!existsSync(path)) {
+  if (!existsSync(/*turbopackIgnore: true*/ path)) {
     await mkdir(dirname(path), { recursive: true, mode: 0o700 });
     const temporary = `${path}.${randomUUID()}`;
-    const handle = await open(temporary, 'wx', 0o600);
+    const handle = await open(/*turbopackIgnore: true*/ temporary, 'wx', 0o600);
     try {
       await handle.writeFile(file.bytes);
       await handle.sync();

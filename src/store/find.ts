@@ -11,52 +11,92 @@ const found = z.object({
   weave: z.string(),
   leads_to: z.string(),
   title: z.string(),
-  score: z.number(),
+  folded: z.string(),
 });
 
 export type Found = z.output<typeof found>;
 
-/** How alike two words have to be, as shares of their groups of three letters, to count as a slip of the finger. */
-const ALIKE = 0.42;
+const escaped = (words: string): string => words.replace(/[\\%_]/g, (sign) => `\\${sign}`);
 
-/**
- * What a person may find, best first: titles that begin so, that have a word that begins so, that hold it
- * anywhere, that are spelt nearly so, and announcements with these words in them.
- */
-export async function findFor(
-  db: Queryable,
-  personId: PersonId,
-  words: string,
-  now: Instant,
-  most: number,
-): Promise<Found[]> {
-  const asked = words.replace(/[\\%_]/g, (sign) => `\\${sign}`);
-  return many(
-    db,
-    found,
-    `WITH asked AS (SELECT folded($2) AS plain, folded($3) AS safe, websearch_to_tsquery('english', $2) AS en,
-         websearch_to_tsquery('arabic', $2) AS ar),
-       mine AS MATERIALIZED (SELECT array_agg(class_id) AS classes FROM membership WHERE person_id = $1),
-       hits AS (
-         SELECT f.* FROM asked, findable f WHERE f.folded LIKE '%' || asked.safe || '%'
-         UNION SELECT f.* FROM asked, findable f WHERE length(asked.plain) >= 4 AND asked.plain <% f.folded
-         UNION SELECT f.* FROM asked, findable f WHERE f.body @@ asked.en OR f.body @@ asked.ar)
-     SELECT f.kind, f.id, f.class_id, c.name AS class_name, c.weave, f.leads_to, f.title,
-       (CASE WHEN f.folded LIKE asked.safe || '%' THEN 4
-             WHEN f.folded LIKE '% ' || asked.safe || '%' THEN 3
-             WHEN f.folded LIKE '%' || asked.safe || '%' THEN 2
-             WHEN f.body @@ asked.en OR f.body @@ asked.ar THEN 1.5
-             ELSE word_similarity(asked.plain, f.folded) END
-        + CASE f.kind WHEN 'class' THEN 0.3 WHEN 'assignment' THEN 0.2 WHEN 'document' THEN 0.1 ELSE 0 END)::float8 AS score
-     FROM mine, asked, hits f JOIN class c ON c.id = f.class_id
-     WHERE f.class_id = ANY(mine.classes) AND (f.owner_id IS NULL OR f.owner_id = $1)
-       AND (f.posted_at IS NULL OR f.posted_at <= $4)
-     ORDER BY score DESC, f.title, f.id LIMIT $5`,
-    [personId, words, asked, time(now), most],
-  );
+const COLUMNS = 'f.kind, f.id, f.class_id, c.name AS class_name, c.weave, f.leads_to, f.title, f.folded';
+const MINE = `FROM findable f JOIN class c ON c.id = f.class_id
+  WHERE f.class_id IN (SELECT class_id FROM membership WHERE person_id = $1) AND (f.owner_id IS NULL OR f.owner_id = $1)
+    AND (f.posted_at IS NULL OR f.posted_at <= $2)`;
+
+/** Who asks, when, and how many answers are wanted at most. */
+export interface Asking {
+  readonly personId: PersonId;
+  readonly now: Instant;
+  readonly most: number;
 }
 
-/** Sets how alike words have to be, for the connection; called once after opening. */
+const rows = (db: Queryable, asking: Asking, where: string, params: readonly unknown[]) =>
+  many(db, found, `SELECT ${COLUMNS} ${MINE} AND ${where} LIMIT ${Math.floor(asking.most)}`, [
+    asking.personId,
+    time(asking.now),
+    ...params,
+  ]);
+
+/** The words that were typed, as they are compared. */
+export async function foldedWords(db: Queryable, words: string): Promise<string> {
+  const [row] = await many(db, z.object({ folded: z.string() }), 'SELECT folded($1) AS folded', [words]);
+  return row?.folded.trim() ?? '';
+}
+
+/** Classes whose name holds the words. */
+export const classesLike = (db: Queryable, asking: Asking, folded: string) =>
+  rows(db, asking, "f.kind = 'class' AND f.folded LIKE $3", [`%${escaped(folded)}%`]);
+
+/** What begins with the words. */
+export const beginningWith = (db: Queryable, asking: Asking, folded: string) =>
+  rows(db, asking, 'f.folded LIKE $3 ORDER BY f.folded', [`${escaped(folded)}%`]);
+
+/** What has a word that begins with each of the words; with `inside`, or that holds each anywhere. */
+export const having = (db: Queryable, asking: Asking, folded: readonly string[], inside: boolean) =>
+  rows(
+    db,
+    asking,
+    folded
+      .map((_, i) =>
+        inside
+          ? `f.folded LIKE $${i + 3}`
+          : `' ' || f.folded LIKE $${i + 3} AND f.folded LIKE $${i + 3 + folded.length}`,
+      )
+      .join(' AND '),
+    inside
+      ? folded.map((word) => `%${escaped(word)}%`)
+      : [...folded.map((word) => `% ${escaped(word)}%`), ...folded.map((word) => `%${escaped(word)}%`)],
+  );
+
+/** Announcements with these words in them. */
+export const saying = (db: Queryable, asking: Asking, words: string) =>
+  rows(db, asking, "(f.body @@ websearch_to_tsquery('english', $3) OR f.body @@ websearch_to_tsquery('arabic', $3))", [
+    words,
+  ]);
+
+/** Is there a title in the person's classes with a word that begins like this? */
+export async function isBeginning(db: Queryable, personId: PersonId, word: string): Promise<boolean> {
+  const { rows: found } = await db.query(
+    `SELECT 1 FROM findable_word WHERE word LIKE $2
+       AND class_id IN (SELECT class_id FROM membership WHERE person_id = $1) LIMIT 1`,
+    [personId, `${escaped(word)}%`],
+  );
+  return found.length > 0;
+}
+
+/** The words of titles in the person's classes that share most groups of three letters with a word, the likest first. */
+export async function wordsLike(db: Queryable, personId: PersonId, word: string, most: number): Promise<string[]> {
+  const like = await many(
+    db,
+    z.object({ word: z.string() }),
+    `SELECT word FROM findable_word WHERE word % $2 AND class_id IN (SELECT class_id FROM membership WHERE person_id = $1)
+     GROUP BY word ORDER BY similarity(word, $2) DESC, word LIMIT $3`,
+    [personId, word, most],
+  );
+  return like.map((row) => row.word);
+}
+
+/** Sets from how alike two words count as like, for the connection; called once after opening. A swap of two letters keeps about a quarter. */
 export async function prepareFind(db: Queryable): Promise<void> {
-  await db.query("SELECT set_config('pg_trgm.word_similarity_threshold', $1, false)", [String(ALIKE)]);
+  await db.query("SELECT set_config('pg_trgm.similarity_threshold', '0.24', false)");
 }

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import { dayStart, daysAway, dayWord, wallTime } from './due-words';
+import { dayStart, dayStarts, daysAway, dayWord, wallTime } from './due-words';
 
 // Checked against the Temporal proposal's polyfill, an independent implementation of zones, around the
 // changes of 2026 (Lisbon: 29 March and 25 October; New York: 8 March; Cairo: 24 April).
@@ -38,4 +38,18 @@ describe('the word for a day', () => {
   ])('%s %s, seen late on the eve of summer time, is %s', (day, clock, word) => {
     expect(dayWord(at(day, clock, zone), now, zone)).toBe(word);
   });
+});
+
+// Every day of two years in zones with changes of all kinds: twice a year, at midnight itself, for a month only, by half an hour.
+test.each([
+  'Europe/Lisbon',
+  'Asia/Beirut',
+  'Africa/Casablanca',
+  'Australia/Lord_Howe',
+  'America/Havana',
+  'Asia/Kathmandu',
+])('days in a row begin in %s as they do one by one', (zone) => {
+  const at = Date.UTC(2025, 5, 15, 12);
+  const starts = dayStarts(at, zone, -365, 730);
+  for (let i = 0; i < 730; i += 1) expect([i, starts[i]]).toEqual([i, dayStart(at, zone, i - 365)]);
 });

@@ -1,4 +1,4 @@
-import { TZDate } from '@date-fns/tz';
+import { TZDate, tzOffset } from '@date-fns/tz';
 import { differenceInCalendarDays, startOfDay } from 'date-fns';
 import type { Instant } from '../ids';
 
@@ -34,6 +34,25 @@ export function dayStart(at: Instant, zone: string, moved = 0): Instant {
   return startOfDay(
     new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + moved, 12, 0, 0, zone),
   ).getTime();
+}
+
+/**
+ * When each of some days in a row begins in the zone: `count` of them, the first `from` calendar days from
+ * that of `at`. The same moments as `dayStart` gives one by one, for a fraction of the time.
+ */
+export function dayStarts(at: Instant, zone: string, from: number, count: number): readonly Instant[] {
+  const day = new TZDate(at, zone);
+  const [year, month, date] = [day.getFullYear(), day.getMonth(), day.getDate()];
+  let offset = tzOffset(zone, new Date(dayStart(at, zone, from)));
+  return Array.from({ length: count }, (_, i) => {
+    const midnight = Date.UTC(year, month, date + from + i);
+    const start = midnight - offset * 60_000;
+    const there = tzOffset(zone, new Date(start));
+    if (there === offset) return start;
+    // The clock has been changed since the day before: that day is worked out with care.
+    offset = there;
+    return dayStart(at, zone, from + i);
+  });
 }
 
 /** The moment of a wall-clock time in the zone, on the day of `at` moved by so many calendar days. */

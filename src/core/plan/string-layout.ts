@@ -1,4 +1,4 @@
-import { dayStart, daysAway } from '../calendar/due-words';
+import { dayStarts, daysAway } from '../calendar/due-words';
 import type { Instant } from '../ids';
 
 /** A kite to be hung on the String. */
@@ -65,10 +65,16 @@ const MOST: Span = { before: 60, after: 60 };
  * as there is unfinished work, up to sixty days either way. Overdue work keeps its place in the past.
  */
 export function stringSpan(hangings: readonly Hanging[], now: Instant, zone: string): Span {
-  const away = hangings.filter(({ open }) => open).map(({ dueAt }) => daysAway(dueAt, now, zone));
+  let first = now;
+  let last = now;
+  for (const { dueAt, open } of hangings) {
+    if (!open) continue;
+    first = Math.min(first, dueAt);
+    last = Math.max(last, dueAt);
+  }
   return {
-    before: Math.min(MOST.before, Math.max(LEAST.before, ...away.map((days) => -days))),
-    after: Math.min(MOST.after, Math.max(LEAST.after, ...away)),
+    before: Math.min(MOST.before, Math.max(LEAST.before, -daysAway(first, now, zone))),
+    after: Math.min(MOST.after, Math.max(LEAST.after, daysAway(last, now, zone))),
   };
 }
 
@@ -82,23 +88,17 @@ interface Box {
   readonly bottom: number;
 }
 
-const overlap = (a: Box, b: Box, gap: number): boolean =>
-  a.left < b.right && a.right > b.left && a.top < b.bottom + gap && a.bottom + gap > b.top;
+/** How wide a column of taken boxes is: about half a label, so that few boxes share one. */
+const COLUMN = 93;
 
 /** Boxes that are taken, by the columns they touch, so that only neighbours are asked. */
 class Taken {
   readonly all: Box[] = [];
   readonly #columns = new Map<number, Box[]>();
 
-  #touched({ left, right }: Box): number[] {
-    const from = Math.floor(left / STRING_SIZES.day);
-    const to = Math.floor(right / STRING_SIZES.day);
-    return Array.from({ length: to - from + 1 }, (_, i) => from + i);
-  }
-
   add(box: Box): void {
     this.all.push(box);
-    for (const column of this.#touched(box)) {
+    for (let column = Math.floor(box.left / COLUMN); column <= Math.floor(box.right / COLUMN); column += 1) {
       const boxes = this.#columns.get(column);
       if (boxes) boxes.push(box);
       else this.#columns.set(column, [box]);
@@ -107,15 +107,23 @@ class Taken {
 
   /** The boxes in the column of a place. */
   near(x: number): readonly Box[] {
-    return this.#columns.get(Math.floor(x / STRING_SIZES.day)) ?? [];
+    return this.#columns.get(Math.floor(x / COLUMN)) ?? [];
   }
 
-  inTheWayOf(box: Box): Box | undefined {
-    for (const column of this.#touched(box)) {
-      const found = this.#columns.get(column)?.find((other) => overlap(box, other, STRING_SIZES.gap));
-      if (found) return found;
+  /** The first place from `top` down at which a box of this height fits between left and right. */
+  firstFree(left: number, right: number, top: number, height: number): number {
+    const beside = new Set<Box>();
+    for (let column = Math.floor(left / COLUMN); column <= Math.floor(right / COLUMN); column += 1) {
+      for (const box of this.#columns.get(column) ?? []) {
+        if (box.left < right && box.right > left && box.bottom + STRING_SIZES.gap > top) beside.add(box);
+      }
     }
-    return undefined;
+    let free = top;
+    for (const box of [...beside].sort((a, b) => a.top - b.top)) {
+      if (box.top >= free + height + STRING_SIZES.gap) break;
+      free = Math.max(free, box.bottom + STRING_SIZES.gap + 0.01);
+    }
+    return free;
   }
 }
 
@@ -149,9 +157,9 @@ function strandsOf(x: number, y: number, thread: number, over: readonly Box[]): 
  * @returns positions in px from the start edge of the line and from its top
  */
 export function layString(hangings: readonly Hanging[], now: Instant, zone: string, span: Span): StringLayout {
-  const { day, top, sag, heavy, perMinute, labelHeight, gap } = STRING_SIZES;
+  const { day, top, sag, heavy, perMinute, labelHeight } = STRING_SIZES;
   const count = span.before + span.after + 1;
-  const starts = Array.from({ length: count + 1 }, (_, i) => dayStart(now, zone, i - span.before));
+  const starts = dayStarts(now, zone, -span.before, count + 1);
   const width = count * day;
   const dayOf = (at: Instant): number => {
     const first = starts[0] as Instant;
@@ -191,25 +199,22 @@ export function layString(hangings: readonly Hanging[], now: Instant, zone: stri
     if (x === null) continue;
     const y = lineY(x);
     const label = labelWidth(hanging.title);
-    let thread = Math.max(24, Math.min(hanging.minutes, 90) * perMinute);
-    for (;;) {
-      const boxTop = y + thread - 4;
-      const at = { top: boxTop, bottom: boxTop + labelHeight };
-      const after: Box = { ...at, left: x - 15, right: x + label };
-      const before: Box = { ...at, left: x - label, right: x + 15 };
-      const hitAfter = taken.inTheWayOf(after);
-      const hitBefore = hitAfter && before.left >= 0 ? taken.inTheWayOf(before) : undefined;
-      const side = hitAfter === undefined ? 'after' : before.left >= 0 && hitBefore === undefined ? 'before' : null;
-      if (side) {
-        const box = side === 'after' ? after : before;
-        taken.add(box);
-        hung.push({ id: hanging.id, x, lineY: y, thread, side, box });
-        break;
-      }
-      // Nothing fits before the first of the two that are in the way has ended.
-      const ends = Math.min(hitAfter?.bottom ?? 0, hitBefore?.bottom ?? Number.POSITIVE_INFINITY);
-      thread = ends + gap - y + 4 + 0.01;
-    }
+    const shortest = Math.max(24, Math.min(hanging.minutes, 90) * perMinute);
+    const from = y + shortest - 4;
+    const after = taken.firstFree(x - 15, x + label, from, labelHeight);
+    // The other side is looked at only where this one is taken and that one lies on the String.
+    const before =
+      after > from && x - label >= 0 ? taken.firstFree(x - label, x + 15, from, labelHeight) : Number.POSITIVE_INFINITY;
+    const side = after <= before ? 'after' : 'before';
+    const start = Math.min(after, before);
+    const box: Box = {
+      left: side === 'after' ? x - 15 : x - label,
+      right: side === 'after' ? x + label : x + 15,
+      top: start,
+      bottom: start + labelHeight,
+    };
+    taken.add(box);
+    hung.push({ id: hanging.id, x, lineY: y, thread: start + 4 - y, side, box });
   }
 
   const kites = hung.map(({ box, ...kite }): PlacedKite => {

@@ -116,9 +116,19 @@ CREATE TABLE findable (
   body tsvector NOT NULL DEFAULT '',
   PRIMARY KEY (kind, id)
 );
-CREATE INDEX findable_class ON findable (class_id);
+CREATE INDEX findable_of_class ON findable (class_id) WHERE kind = 'class';
+CREATE INDEX findable_beginning ON findable (folded text_pattern_ops);
 CREATE INDEX findable_folded ON findable USING gin (folded gin_trgm_ops);
 CREATE INDEX findable_body ON findable USING gin (body);
+
+-- The words of titles, a class each: what was typed with a slip is looked for among these. Documents are left out,
+-- since their titles are for their owners alone.
+CREATE TABLE findable_word (
+  class_id text NOT NULL REFERENCES class,
+  word text NOT NULL,
+  PRIMARY KEY (class_id, word)
+);
+CREATE INDEX findable_word_likeness ON findable_word USING gin (word gin_trgm_ops);
 
 CREATE FUNCTION text_language(of_class text) RETURNS regconfig LANGUAGE sql STABLE AS $$
   SELECT CASE locale WHEN 'en' THEN 'english'::regconfig WHEN 'ar' THEN 'arabic'::regconfig ELSE 'simple'::regconfig END
@@ -157,6 +167,10 @@ BEGIN
   INSERT INTO findable SELECT found.* ON CONFLICT (kind, id) DO UPDATE SET class_id = excluded.class_id,
     leads_to = excluded.leads_to, title = excluded.title, posted_at = excluded.posted_at, folded = excluded.folded,
     body = excluded.body;
+  IF found.owner_id IS NULL THEN
+    INSERT INTO findable_word SELECT found.class_id, word FROM regexp_split_to_table(found.folded, '[^[:alnum:]]+') word
+      WHERE length(word) BETWEEN 3 AND 40 ON CONFLICT DO NOTHING;
+  END IF;
   RETURN NEW;
 END $$;
 CREATE TRIGGER find_class AFTER INSERT OR UPDATE OR DELETE ON class FOR EACH ROW EXECUTE FUNCTION keep_findable('class');

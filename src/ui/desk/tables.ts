@@ -29,13 +29,20 @@ const CHANGES = {
 export type TableChange = keyof typeof CHANGES;
 export const TABLE_CHANGES = Object.keys(CHANGES) as readonly TableChange[];
 
-const cell = (name: string, tag: string, role: string) =>
+/** What each node is to the table commands; every other node is none of these. */
+const ROLES: Readonly<Record<string, string>> = {
+  table: 'table',
+  tableRow: 'row',
+  tableCell: 'cell',
+  tableHeader: 'header_cell',
+};
+
+const cell = (name: string, tag: string) =>
   Node.create({
     name,
     content: '(paragraph | bulletList | orderedList)+',
     isolating: true,
     addAttributes: () => ({ colspan: { default: 1 }, rowspan: { default: 1 }, colwidth: { default: null } }),
-    extendNodeSchema: () => ({ tableRole: role }),
     parseHTML: () => [{ tag }],
     renderHTML: ({ node }) => {
       const { colspan, rowspan } = node.attrs;
@@ -43,13 +50,12 @@ const cell = (name: string, tag: string, role: string) =>
     },
   });
 
-const Cell = cell('tableCell', 'td', 'cell');
-const Header = cell('tableHeader', 'th', 'header_cell');
+const Cell = cell('tableCell', 'td');
+const Header = cell('tableHeader', 'th');
 
 const Row = Node.create({
   name: 'tableRow',
   content: '(tableCell | tableHeader)*',
-  extendNodeSchema: () => ({ tableRole: 'row' }),
   parseHTML: () => [{ tag: 'tr' }],
   renderHTML: () => ['tr', 0],
 });
@@ -60,7 +66,7 @@ const Table = Node.create({
   group: 'block',
   content: 'tableRow+',
   isolating: true,
-  extendNodeSchema: () => ({ tableRole: 'table' }),
+  extendNodeSchema: ({ name }) => (ROLES[name] ? { tableRole: ROLES[name] } : {}),
   parseHTML: () => [{ tag: 'table' }],
   renderHTML: () => ['table', ['tbody', 0]],
   addCommands() {

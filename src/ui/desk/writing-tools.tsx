@@ -17,7 +17,7 @@ import {
 } from '@tabler/icons-react';
 import { type Editor, useEditorState } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
-import { type FormEvent, type KeyboardEvent, type ReactNode, useRef, useState } from 'react';
+import { type FormEvent, type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { safeAddress } from '@/core/formats/text-out';
 import { GLOWS, INKS } from '@/core/text/tones';
 import { replace, seek, soughtIn, step } from './find-in-text';
@@ -279,6 +279,8 @@ function LinkLine({ editor, close }: { editor: Editor; close: () => void }) {
   const t = useTranslations('writing');
   const [address, setAddress] = useState(String(editor.getAttributes('link').href ?? ''));
   const [wrong, setWrong] = useState(false);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => field.current?.focus(), []);
   const set = (event: FormEvent) => {
     event.preventDefault();
     const given = address.trim();
@@ -299,6 +301,7 @@ function LinkLine({ editor, close }: { editor: Editor; close: () => void }) {
         <label>
           {t('address')}
           <input
+            ref={field}
             value={address}
             dir="ltr"
             type="text"
@@ -362,6 +365,7 @@ function FindLine({ editor, close }: { editor: Editor; close: () => void }) {
   const [other, setOther] = useState('');
   const [changed, setChanged] = useState<number | null>(null);
   const words = useRef<HTMLInputElement>(null);
+  useEffect(() => words.current?.focus(), []);
   const put = (all: boolean) => {
     setChanged(replace(editor, other, all));
     words.current?.focus();
