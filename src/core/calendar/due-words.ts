@@ -1,5 +1,5 @@
 import { TZDate, tzOffset } from '@date-fns/tz';
-import { differenceInCalendarDays, startOfDay } from 'date-fns';
+import { startOfDay } from 'date-fns';
 import type { Instant } from '../ids';
 
 /**
@@ -9,9 +9,14 @@ import type { Instant } from '../ids';
  */
 export type DayWord = 'yesterday' | 'today' | 'tomorrow' | 'weekday' | 'date';
 
+const DAY = 86_400_000;
+
+/** The calendar day of a moment in the zone, counted from 1970-01-01. */
+const dayNumber = (at: Instant, zone: string): number => Math.floor((at + tzOffset(zone, new Date(at)) * 60_000) / DAY);
+
 /** Whole calendar days from now to a moment, counted in the zone: 0 is today, 1 tomorrow, -1 yesterday. */
 export function daysAway(at: Instant, now: Instant, zone: string): number {
-  return differenceInCalendarDays(new TZDate(at, zone), new TZDate(now, zone));
+  return dayNumber(at, zone) - dayNumber(now, zone);
 }
 
 /** The word for the day of a moment. */

@@ -122,7 +122,12 @@ export function WritingTools({
   return (
     <>
       <div className={classes.tools} role="toolbar" aria-label={t('tools')} onKeyDown={byArrows}>
-        <select aria-label={t('block')} value={on.block} onChange={(event) => turnInto(event.target.value)}>
+        <select
+          className="field"
+          aria-label={t('block')}
+          value={on.block}
+          onChange={(event) => turnInto(event.target.value)}
+        >
           {BLOCKS.map((block) => (
             <option key={block} value={block}>
               {t(`block-${block}`)}
@@ -301,6 +306,7 @@ function LinkLine({ editor, close }: { editor: Editor; close: () => void }) {
         <label>
           {t('address')}
           <input
+            className="field"
             ref={field}
             value={address}
             dir="ltr"
@@ -382,6 +388,7 @@ function FindLine({ editor, close }: { editor: Editor; close: () => void }) {
         <label>
           {t('find-words')}
           <input
+            className="field"
             ref={words}
             type="text"
             dir="auto"
@@ -406,7 +413,13 @@ function FindLine({ editor, close }: { editor: Editor; close: () => void }) {
         </button>
         <label>
           {t('other-words')}
-          <input type="text" dir="auto" value={other} onChange={(event) => setOther(event.target.value)} />
+          <input
+            className="field"
+            type="text"
+            dir="auto"
+            value={other}
+            onChange={(event) => setOther(event.target.value)}
+          />
         </label>
         <button type="button" className="quiet" disabled={sought.places.length === 0} onClick={() => put(false)}>
           {t('replace')}

@@ -20,7 +20,7 @@ function ReadingChoices() {
   return READING.map((key) => (
     <label key={key} className={classes.reading}>
       {t(key)}
-      <select value={settings[key]} onChange={(event) => change({ [key]: event.target.value })}>
+      <select className="field" value={settings[key]} onChange={(event) => change({ [key]: event.target.value })}>
         {READING_CHOICES[key].map((choice) => (
           <option key={choice} value={choice}>
             {t(`${key}-${choice}`)}

@@ -60,7 +60,12 @@ export function BookView({ material, file, title, author, chapters, lang, spot, 
   return (
     <>
       <MaterialTools file={file}>
-        <select aria-label={t('chapter')} value={at} onChange={(event) => turnTo(Number(event.target.value))}>
+        <select
+          className="field"
+          aria-label={t('chapter')}
+          value={at}
+          onChange={(event) => turnTo(Number(event.target.value))}
+        >
           {chapters.map((name, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: two chapters may have one name
             <option key={i} value={i}>

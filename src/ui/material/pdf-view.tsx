@@ -210,6 +210,7 @@ export function PdfView({ file, oneByOne, spot, moved, seenAll }: Props) {
           ›
         </button>
         <select
+          className="field"
           aria-label={t('zoom')}
           value={zoom ?? ''}
           onChange={(event) => setZoom(event.target.value === '' ? null : Number(event.target.value))}
@@ -222,7 +223,7 @@ export function PdfView({ file, oneByOne, spot, moved, seenAll }: Props) {
           ))}
         </select>
         <form className={classes.search} onSubmit={search}>
-          <input name="words" type="search" aria-label={t('search')} placeholder={t('search')} />
+          <input className="field" name="words" type="search" aria-label={t('search')} placeholder={t('search')} />
           {matches ? (
             <>
               <span role="status">{t('matches', { n: matches.length === 0 ? 0 : at + 1, of: matches.length })}</span>

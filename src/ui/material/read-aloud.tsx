@@ -129,6 +129,7 @@ export function ReadAloud({ text, lang }: { text: RefObject<HTMLElement | null>;
         </>
       )}
       <select
+        className="field"
         aria-label={t('speed')}
         value={settings.speed}
         onChange={(event) => change({ speed: Number(event.target.value) })}
@@ -141,6 +142,7 @@ export function ReadAloud({ text, lang }: { text: RefObject<HTMLElement | null>;
       </select>
       {fitting.length > 1 ? (
         <select
+          className="field"
           aria-label={t('voice')}
           value={settings.voice}
           onChange={(event) => change({ voice: event.target.value })}
