@@ -1,10 +1,12 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
 import { STUDENTS } from '@demo/school';
 import { chromium } from '@playwright/test';
 import { layString, stringSpan } from '@/core/plan/string-layout';
+import { byteRange } from '@/server/file-response';
 import { find } from '@/server/finding';
 import { keepFile } from '@/store/files';
 import { prepareFind } from '@/store/find';
@@ -161,33 +163,62 @@ async function hundredPages(): Promise<Uint8Array> {
   return pdf.save();
 }
 
-const BARE = `<!doctype html><canvas></canvas><script type="module">
-  import * as pdfjs from '/bare/pdf.min.mjs';
-  window.draw = async (url, scale, worker) => {
+const BARE = `<!doctype html><meta charset="utf-8"><canvas></canvas><script type="module">
+  import * as pdfjs from '/pdf.min.mjs';
+  pdfjs.GlobalWorkerOptions.workerSrc = '/pdf.worker.min.mjs';
+  window.draw = async (scale) => {
     const before = performance.now();
-    // Each time a worker of its own, from the same cached script as on our screen, which is loaded anew each time.
-    pdfjs.GlobalWorkerOptions.workerPort = new Worker(worker, { type: 'module' });
-    const task = pdfjs.getDocument({ url, standardFontDataUrl: '/pdfjs/standard_fonts/' });
+    const task = pdfjs.getDocument({ url: '/file.pdf', disableAutoFetch: true, standardFontDataUrl: '/fonts/' });
     const page = await (await task.promise).getPage(1);
     const viewport = page.getViewport({ scale });
     const canvas = document.querySelector('canvas');
     canvas.width = viewport.width;
     canvas.height = viewport.height;
     await page.render({ canvas, viewport }).promise;
-    const took = performance.now() - before;
-    await task.destroy();
-    return took;
+    return performance.now() - before;
   };
-  window.ready = true;
 </script>`;
+
+/** A small server beside ours, with nothing but bare pdf.js and the file, sent by ranges and kept by the browser as ours are. */
+async function bareServer(pdf: Uint8Array): Promise<{ readonly url: string; readonly close: () => void }> {
+  const server = createServer((request, response) => {
+    const path = new URL(request.url ?? '/', 'http://localhost').pathname;
+    const type = path.endsWith('.mjs') ? 'text/javascript' : path === '/' ? 'text/html' : 'application/octet-stream';
+    const body = Buffer.from(
+      path === '/'
+        ? BARE
+        : path === '/file.pdf'
+          ? pdf
+          : path.startsWith('/fonts/')
+            ? readFileSync(join('node_modules', 'pdfjs-dist', 'standard_fonts', path.slice('/fonts/'.length)))
+            : readFileSync(join('node_modules', 'pdfjs-dist', 'build', path.slice(1))),
+    );
+    const range = byteRange(request.headers.range ?? null, body.byteLength);
+    const { from, to } = range && range !== 'bad' ? range : { from: 0, to: body.byteLength - 1 };
+    response.writeHead(range ? 206 : 200, {
+      'content-type': type,
+      'content-length': to - from + 1,
+      'accept-ranges': 'bytes',
+      'cache-control': 'max-age=3600',
+      ...(range ? { 'content-range': `bytes ${from}-${to}/${body.byteLength}` } : {}),
+    });
+    response.end(body.subarray(from, to + 1));
+  });
+  await new Promise<void>((resolve) => server.listen(0, resolve));
+  const address = server.address();
+  const port = typeof address === 'object' && address ? address.port : 0;
+  return { url: `http://localhost:${port}/`, close: () => server.close() };
+}
 
 /** The first page of a PDF of 100 pages on our screen, against bare pdf.js with the same file in the same browser. */
 export async function pdfFigures(): Promise<Figure[]> {
   const school = await School.open();
   await school.end();
   const db = await openPglite(school.folder);
+  const bytes = await hundredPages();
+  const beside = await bareServer(bytes);
   const sha256 = await keepFile(db, join(school.folder, 'files'), {
-    bytes: await hundredPages(),
+    bytes,
     type: 'application/pdf',
     at: Date.now(),
   });
@@ -205,18 +236,7 @@ export async function pdfFigures(): Promise<Figure[]> {
       headers: { origin: school.url },
     });
     const bare = await context.newPage();
-    await bare.route('**/bare/*', (route) => {
-      const name = new URL(route.request().url()).pathname.slice('/bare/'.length);
-      if (name === '') return route.fulfill({ contentType: 'text/html', body: BARE });
-      return route.fulfill({
-        contentType: 'text/javascript',
-        body: readFileSync(join('node_modules', 'pdfjs-dist', 'build', name), 'utf8'),
-      });
-    });
-    await bare.goto(`${school.url}/bare/`);
-    await bare.waitForFunction('window.ready === true');
     const page = await context.newPage();
-    const file = `${school.url}/api/materials/shore-guide/file`;
     const own: number[] = [];
     const others: number[] = [];
     for (let round = -1; round < 9; round += 1) {
@@ -227,9 +247,9 @@ export async function pdfFigures(): Promise<Figure[]> {
         performance.getEntriesByName('kite-pdf-drawn')[0].startTime - performance.getEntriesByName('kite-pdf-open')[0].startTime,
         document.querySelector('[data-page="1"] canvas').width / 420,
       ]`)) as [number, number];
-      const worker = page.workers()[0]?.url();
-      if (!worker) throw new Error('the screen has no worker for its PDF');
-      const alone = (await bare.evaluate(`window.draw('${file}', ${scale}, '${worker}')`)) as number;
+      // A fresh page each time on both sides: the worker starts anew, scripts and file come from the browser's cache.
+      await bare.goto(beside.url);
+      const alone = (await bare.evaluate(`window.draw(${scale})`)) as number;
       if (round >= 0) {
         own.push(took);
         others.push(alone);
@@ -242,6 +262,7 @@ export async function pdfFigures(): Promise<Figure[]> {
       { name: 'pdf-first-page', value: median(own) / median(others), unit: 'x-bare', budget: 1.5, bound: 'most' },
     ];
   } finally {
+    beside.close();
     await browser.close();
     await school.end();
     school.remove();
