@@ -183,6 +183,10 @@ const BARE = `<!doctype html><meta charset="utf-8"><canvas></canvas><script type
 async function bareServer(pdf: Uint8Array): Promise<{ readonly url: string; readonly close: () => void }> {
   const server = createServer((request, response) => {
     const path = new URL(request.url ?? '/', 'http://localhost').pathname;
+    if (path === '/favicon.ico') {
+      response.writeHead(204).end();
+      return;
+    }
     const type = path.endsWith('.mjs') ? 'text/javascript' : path === '/' ? 'text/html' : 'application/octet-stream';
     const body = Buffer.from(
       path === '/'
