@@ -142,7 +142,8 @@ function strandsOf(x: number, y: number, thread: number, over: readonly Box[]): 
     if (gap.from - from > SHORTEST) strands.push({ from, to: gap.from });
     from = Math.max(from, gap.to);
   }
-  if (thread - from > SHORTEST) strands.push({ from, to: thread });
+  // The last piece is always drawn: by it one sees what the kite hangs on.
+  if (thread > from) strands.push({ from, to: thread });
   return strands;
 }
 
