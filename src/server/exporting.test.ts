@@ -1,0 +1,55 @@
+import { strFromU8, unzipSync } from 'fflate';
+import type { DocumentId } from '@/core/ids';
+import { type TestSchool, testSchool } from '@/store/test-school';
+import { type ExportFormat, exportDocument, isExportFormat } from './exporting';
+
+let school: TestSchool;
+let id: DocumentId;
+beforeAll(async () => {
+  school = await testSchool();
+  const { rows } = await school.db.query(
+    "SELECT id FROM document WHERE owner_id = 's-imke' AND assignment_id = 'cloud-ladder'",
+  );
+  id = (rows[0] as { id: DocumentId }).id;
+});
+afterAll(() => school.end());
+
+const bytes = async (format: ExportFormat) =>
+  new Uint8Array(await (await exportDocument(school.db, id, format)).arrayBuffer());
+const part = (archive: Uint8Array, name: string) => strFromU8(unzipSync(archive)[name] ?? new Uint8Array());
+
+test('the same words leave in every format, questions with their answers', async () => {
+  const made: Record<ExportFormat, string> = {
+    docx: part(await bytes('docx'), 'word/document.xml'),
+    odt: part(await bytes('odt'), 'content.xml'),
+    md: strFromU8(await bytes('md')),
+    html: strFromU8(await bytes('html')),
+    txt: strFromU8(await bytes('txt')),
+  };
+  for (const [format, words] of Object.entries(made)) {
+    expect([format, words.includes('Why did they call the page a ladder?')]).toEqual([format, true]);
+    expect([format, words.includes('Because the clouds step up')]).toEqual([format, true]);
+  }
+});
+
+test('each is a download with its type and the document’s name, and is kept by no cache', async () => {
+  for (const [format, type] of [
+    ['docx', 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'],
+    ['odt', 'application/vnd.oasis.opendocument.text'],
+    ['md', 'text/markdown; charset=utf-8'],
+    ['html', 'text/html; charset=utf-8'],
+    ['txt', 'text/plain; charset=utf-8'],
+  ] as const) {
+    const { headers } = await exportDocument(school.db, id, format);
+    expect(headers.get('content-type')).toBe(type);
+    expect(headers.get('cache-control')).toBe('no-store');
+    expect(headers.get('content-disposition')).toBe(
+      `attachment; filename*=UTF-8''${encodeURIComponent(`Answer the questions, Imke A..${format}`)}`,
+    );
+  }
+});
+
+test('what is no format is none, and a document that is gone says so', async () => {
+  expect(['docx', 'pdf', 'constructor', ''].map(isExportFormat)).toEqual([true, false, false, false]);
+  expect((await exportDocument(school.db, 'nothing' as DocumentId, 'txt')).status).toBe(404);
+});
