@@ -139,6 +139,30 @@ describe('what is new', () => {
   });
 });
 
+test('ten thousand old events cost nothing: what is new is read along its indexes, never through the whole table', async () => {
+  await school.db.run(`
+    INSERT INTO event (at, kind, class_id, assignment_id, student_id, actor_id)
+      SELECT now() - interval '90 days', 'edited', 'weather', 'cloud-ladder', 's-imke', 's-imke' FROM generate_series(1, 8000);
+    INSERT INTO event (at, kind, class_id, assignment_id, actor_id)
+      SELECT now() - interval '90 days', 'posted', 'weather', 'cloud-ladder', 't-bello' FROM generate_series(1, 2000);
+    UPDATE person SET news_from = (SELECT max(id) FROM event) WHERE id IN ('s-imke', 't-bello');
+    ANALYZE event;`);
+  const plans: string[] = [];
+  const explained = {
+    query: async (sql: string, params: readonly unknown[] = []) => {
+      const { rows } = await school.db.query(`EXPLAIN ${sql}`, params);
+      plans.push(rows.map((row) => Object.values(row as object)[0]).join('\n'));
+      return school.db.query(sql, params);
+    },
+  };
+  for (const id of ['s-imke', 't-bello']) {
+    expect(await countUnread(explained, (await school.person(id)).id)).toBe(0);
+  }
+  expect(plans.length).toBeGreaterThan(1);
+  for (const plan of plans) expect(plan).not.toContain('Seq Scan on event');
+  expect(plans.join('\n')).toMatch(/Index (Only )?Scan.* on event/);
+});
+
 describe('Find', () => {
   const titles = async (words: string, who: Person = imke) =>
     (await find(school.db, who, words, now)).map(({ title }) => title);
