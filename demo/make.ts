@@ -5,6 +5,7 @@ import { FolderInUse, lockFolder } from '@/store/folder-lock';
 import { migrate } from '@/store/migrate';
 import { findSchool } from '@/store/people';
 import { openPglite } from '@/store/pglite-driver';
+import { copyCluster } from './cluster';
 import { seedDemo } from './seed';
 
 // Makes the demo school in the data folder, unless there is a school in it already. `--fresh` clears it first.
@@ -15,6 +16,7 @@ try {
     rmSync(join(dataFolder(), 'pg'), { recursive: true, force: true });
     unlock();
   }
+  copyCluster(dataFolder());
   const db = await openPglite(dataFolder());
   await migrate(db);
   if (await findSchool(db)) {

@@ -16,7 +16,7 @@ import { json, time } from '@/store/database';
 import { makeCopy } from '@/store/documents';
 import { keepFile } from '@/store/files';
 import { findPerson, type Person } from '@/store/people';
-import { record } from '@/store/work';
+import { record, recordAll } from '@/store/work';
 import { ASSIGNMENTS, type DemoAssignment } from './assignments';
 import { HOURS, INVITE, MATERIALS, PAST_CLASS, WEEK } from './materials';
 import {
@@ -405,10 +405,11 @@ async function write(db: Database, student: Person, assignment: DemoAssignment, 
     assignment.questions && 'write',
     ...(assignment.todo ?? []),
   ].filter(Boolean);
+  const happened: Parameters<typeof record>[1][] = [];
   for (const [i, kind] of steps.entries()) {
     const step = `${assignment.id}-${i + 1}` as StepId;
     if (kind !== 'write') {
-      await record(db, { ...base, kind: 'step-done', at: at - 20 * 60_000, data: { step } });
+      happened.push({ ...base, kind: 'step-done', at: at - 20 * 60_000, data: { step } });
       continue;
     }
     await makeCopy(db, {
@@ -420,9 +421,9 @@ async function write(db: Database, student: Person, assignment: DemoAssignment, 
       at,
       firstUpdate: () => firstUpdate(written(assignment, answers)),
     });
-    await record(db, { ...base, kind: 'opened', at: at - 15 * 60_000 });
-    await record(db, { ...base, kind: 'edited', at });
+    happened.push({ ...base, kind: 'opened', at: at - 15 * 60_000 }, { ...base, kind: 'edited', at });
   }
+  await recordAll(db, happened);
 }
 
 async function handInAt(db: Database, student: Person, assignment: DemoAssignment, at: Instant, note: string) {
@@ -541,9 +542,9 @@ function othersWork(db: Database, student: Person, now: Instant): Act[] {
     const due = moment(now, assignment.due);
     const chance = spread(student.id, assignment.id, 10);
     const past = assignment.due[0] < -4;
-    if (!past && (fresh || chance > (assignment.id === 'cloud-ladder' ? 4 : due < now ? 7 : 1))) continue;
-    if (past && chance > 2) continue;
-    const late = past && chance === 2 && assignment.late !== 'closed';
+    if (!past && (fresh || chance > (assignment.id === 'cloud-ladder' ? 4 : due < now ? 4 : 0))) continue;
+    if (past && chance > 1) continue;
+    const late = past && chance === 1 && assignment.late !== 'closed';
     const at = late
       ? due + (5 + spread(assignment.id, student.id, 40)) * HOUR
       : Math.min(due, now) - (1 + chance * 5) * HOUR;

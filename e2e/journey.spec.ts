@@ -8,7 +8,7 @@ const ANSWERS = [
 ];
 
 test('a student finds work, writes it, hands it in, takes it back and hears back', async ({ browser, school }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(360_000);
   const student = await browser.newContext();
   const page = await student.newPage();
 

@@ -34,7 +34,10 @@ export function copyParts() {
 }
 
 /** Builds the application, with all that belongs to it. */
-export const build = () => copyParts() && run('npx', ['next', 'build'], { NODE_ENV: 'production' });
+export const build = () =>
+  copyParts() &&
+  run('npx', ['next', 'build'], { NODE_ENV: 'production' }) &&
+  run('npx', ['tsx', 'demo/make-cluster.ts']);
 
 /** Builds the application where there is no build, or an older one than the sources. */
 export function buildIfNeeded() {
