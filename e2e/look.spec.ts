@@ -60,7 +60,7 @@ for (const [n, screens] of VISITS.entries()) {
       browser,
       school,
     }) => {
-      test.setTimeout(300_000);
+      test.setTimeout(600_000);
       const context = await browser.newContext({ reducedMotion: 'reduce', locale });
       const who = screens[0]?.who;
       const page = who ? await signIn(context, school, who) : await context.newPage();
@@ -89,6 +89,7 @@ test('what opens over a screen has nothing for axe in either scheme: the hand-in
   browser,
   school,
 }) => {
+  test.setTimeout(300_000);
   for (const colorScheme of ['light', 'dark'] as const) {
     const context = await browser.newContext({ reducedMotion: 'reduce', colorScheme });
     const page = await signIn(context, school, 's-imke');
