@@ -122,10 +122,14 @@ async function addClasses(tx: Queryable, now: Instant): Promise<void> {
       );
     }
   }
-  const join = (personId: string, classId: string, role: string) =>
-    tx.query('INSERT INTO membership (person_id, class_id, role) VALUES ($1, $2, $3)', [personId, classId, role]);
-  for (const { id, classes } of TEACHERS) for (const classId of classes) await join(id, classId, 'teacher');
-  for (const { id, classes } of STUDENTS) for (const classId of classes) await join(id, classId, 'student');
+  const members = [
+    ...TEACHERS.flatMap(({ id, classes }) => classes.map((classId) => [id, classId, 'teacher'] as const)),
+    ...STUDENTS.flatMap(({ id, classes }) => classes.map((classId) => [id, classId, 'student'] as const)),
+  ];
+  await tx.query(
+    'INSERT INTO membership (person_id, class_id, role) SELECT * FROM unnest($1::text[], $2::text[], $3::text[])',
+    [members.map(([id]) => id), members.map(([, classId]) => classId), members.map(([, , role]) => role)],
+  );
   for (const [i, note] of ANNOUNCEMENTS.entries()) {
     await tx.query(
       'INSERT INTO announcement (id, class_id, author_id, title, body, posted_at) VALUES ($1, $2, $3, $4, $5, $6)',
@@ -239,17 +243,24 @@ async function addAssignment(tx: Queryable, assignment: DemoAssignment, position
     );
   }
   for (const todo of assignment.todo ?? []) await addStep('do', todo, assignment.minutes, null, null);
-  for (const [i, [title, points]] of (rubric ?? []).entries()) {
-    const levels = LEVELS.map((level) => ({
+  const criteria = (rubric ?? []).map(([title, points], i) => ({
+    id: `${id}-c${i + 1}`,
+    position: i + 1,
+    title,
+    points,
+    levels: LEVELS.map((level) => ({
       title: level.title,
       says: level.says,
       points: Math.round(points * level.share * 2) / 2,
-    }));
-    await tx.query(
-      'INSERT INTO criterion (id, assignment_id, position, title, points, levels) VALUES ($1, $2, $3, $4, $5, $6::text::jsonb)',
-      [`${id}-c${i + 1}`, id, i + 1, title, points, json(levels)],
-    );
-  }
+    })),
+  }));
+  if (criteria.length === 0) return;
+  await tx.query(
+    `INSERT INTO criterion (id, assignment_id, position, title, points, levels)
+     SELECT id, $1, position, title, points, levels FROM jsonb_to_recordset($2::text::jsonb)
+       AS given (id text, position integer, title text, points double precision, levels jsonb)`,
+    [id, json(criteria)],
+  );
 }
 
 /** Notes that something new stands in a class, as its teacher's act. */

@@ -89,7 +89,7 @@ test('what opens over a screen has nothing for axe in either scheme: the hand-in
   browser,
   school,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   for (const colorScheme of ['light', 'dark'] as const) {
     const context = await browser.newContext({ reducedMotion: 'reduce', colorScheme });
     const page = await signIn(context, school, 's-imke');
