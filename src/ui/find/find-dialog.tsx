@@ -157,8 +157,8 @@ export function FindDialog({ close }: { close: () => void }) {
       withCloseButton={false}
       size="lg"
       yOffset="10vh"
-      aria-label={t('title')}
-      classNames={{ body: classes.body ?? '' }}
+      title={t('title')}
+      classNames={{ body: classes.body ?? '', header: 'visually-hidden' }}
     >
       <input
         className={classes.words}
