@@ -85,12 +85,32 @@ for (const [n, screens] of VISITS.entries()) {
   }
 }
 
-test('the dialog of a hand-in has nothing for axe in either scheme', async ({ browser, school }) => {
+test('what opens over a screen has nothing for axe in either scheme: Find, help, people, settings, the hand-in', async ({
+  browser,
+  school,
+}) => {
   test.setTimeout(600_000);
   for (const colorScheme of ['light', 'dark'] as const) {
     const context = await browser.newContext({ reducedMotion: 'reduce', colorScheme });
     const page = await signIn(context, school, 's-imke');
     const within = { timeout: 30_000 };
+    await page.goto(`${school.url}/today`);
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox', { name: 'Find' }).fill('cloud', within);
+    await page.getByRole('option').first().waitFor(within);
+    expect(await found(page)).toEqual([]);
+    await page.goto(`${school.url}/shelf`);
+    await page.getByRole('button', { name: 'Help' }).click(within);
+    await page.getByRole('dialog').getByText('When nothing helps').waitFor(within);
+    expect(await found(page)).toEqual([]);
+    await page.goto(`${school.url}/classes/weather`);
+    await page.getByRole('button', { name: '25 people' }).click(within);
+    await page.getByRole('dialog').getByText('Answers messages').first().waitFor(within);
+    expect(await found(page)).toEqual([]);
+    await page.goto(`${school.url}/work`);
+    await page.getByRole('button', { name: 'Imke A.' }).click(within);
+    await page.getByLabel('Typeface').waitFor(within);
+    expect(await found(page)).toEqual([]);
     await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
     await page.getByRole('button', { name: 'Hand in 1 piece' }).click(within);
     await page.getByRole('dialog').getByText('What goes').waitFor(within);

@@ -1,9 +1,9 @@
 'use client';
 
-import { Drawer } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import { post } from '@/ui/common/client-request';
+import { SideSheet } from '@/ui/common/side-sheet';
 import { useTimes } from '@/ui/common/times';
 import classes from './class-line.module.css';
 
@@ -89,13 +89,11 @@ export function People({ classId, students, teachers, teaching, invite, zone }: 
       <button type="button" className="quiet" aria-expanded={open} onClick={() => setOpen(true)}>
         {t('people', { n: students.length + teachers.length })}
       </button>
-      <Drawer
+      <SideSheet
         opened={open}
-        onClose={() => setOpen(false)}
-        position="right"
+        close={() => setOpen(false)}
         title={t('people', { n: students.length + teachers.length })}
-        closeButtonProps={{ 'aria-label': t('close') }}
-        classNames={{ title: classes.sheetTitle ?? '' }}
+        closeWord={t('close')}
       >
         {teaching ? <InviteCode classId={classId} given={invite} zone={zone} /> : null}
         <h3>{t('teachers')}</h3>
@@ -115,7 +113,7 @@ export function People({ classId, students, teachers, teaching, invite, zone }: 
             </li>
           ))}
         </ul>
-      </Drawer>
+      </SideSheet>
     </>
   );
 }

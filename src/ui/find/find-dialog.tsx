@@ -151,66 +151,64 @@ export function FindDialog({ close }: { close: () => void }) {
   }, [chosen]);
 
   return (
-    <Modal
-      opened
-      onClose={close}
-      withCloseButton={false}
-      size="lg"
-      yOffset="10vh"
-      title={t('title')}
-      classNames={{ body: classes.body ?? '', header: 'visually-hidden' }}
-    >
-      <input
-        className={classes.words}
-        type="text"
-        role="combobox"
-        aria-expanded={rows.length > 0}
-        aria-controls="find-list"
-        aria-activedescendant={rows.length > 0 ? `find-${chosen}` : undefined}
-        aria-label={t('title')}
-        aria-autocomplete="list"
-        placeholder={t('placeholder')}
-        value={words}
-        data-autofocus
-        autoComplete="off"
-        spellCheck={false}
-        dir="auto"
-        onChange={(event) => {
-          setWords(event.target.value);
-          setAt(0);
-        }}
-        onKeyDown={byKey}
-      />
-      <div id="find-list" ref={list} role="listbox" aria-label={t('found')} className={classes.list}>
-        {rows.map((row, i) => (
-          // biome-ignore lint/a11y/useKeyWithClickEvents: the keys are heard where one types
-          <div
-            key={row.key}
-            id={`find-${i}`}
-            role="option"
-            tabIndex={-1}
-            aria-selected={i === chosen}
-            className={classes.row}
-            onClick={() => void go(row)}
-            onPointerMove={() => setAt(i)}
-          >
-            {row.weave ? <Sail weave={row.weave} size={16} /> : <span aria-hidden="true">›</span>}
-            <bdi>{row.title}</bdi>
-            <span className="soft">{row.says}</span>
+    <Modal.Root opened onClose={close} size="lg" yOffset="10vh">
+      <Modal.Overlay />
+      <Modal.Content>
+        <Modal.Body className={classes.body ?? ''}>
+          <Modal.Title className="visually-hidden">{t('title')}</Modal.Title>
+          <input
+            className={classes.words}
+            type="text"
+            role="combobox"
+            aria-expanded={rows.length > 0}
+            aria-controls="find-list"
+            aria-activedescendant={rows.length > 0 ? `find-${chosen}` : undefined}
+            aria-label={t('title')}
+            aria-autocomplete="list"
+            placeholder={t('placeholder')}
+            value={words}
+            data-autofocus
+            autoComplete="off"
+            spellCheck={false}
+            dir="auto"
+            onChange={(event) => {
+              setWords(event.target.value);
+              setAt(0);
+            }}
+            onKeyDown={byKey}
+          />
+          <div id="find-list" ref={list} role="listbox" aria-label={t('found')} className={classes.list}>
+            {rows.map((row, i) => (
+              // biome-ignore lint/a11y/useKeyWithClickEvents: the keys are heard where one types
+              <div
+                key={row.key}
+                id={`find-${i}`}
+                role="option"
+                tabIndex={-1}
+                aria-selected={i === chosen}
+                className={classes.row}
+                onClick={() => void go(row)}
+                onPointerMove={() => setAt(i)}
+              >
+                {row.weave ? <Sail weave={row.weave} size={16} /> : <span aria-hidden="true">›</span>}
+                <bdi>{row.title}</bdi>
+                <span className="soft">{row.says}</span>
+              </div>
+            ))}
           </div>
-        ))}
-      </div>
-      <p className={classes.says} role="status">
-        {asked === ''
-          ? t('begin')
-          : away
-            ? t('away')
-            : asking
-              ? t('looking')
-              : rows.length === 0
-                ? t('none', { words: asked })
-                : t('count', { n: rows.length })}
-      </p>
-    </Modal>
+          <p className={classes.says} role="status">
+            {asked === ''
+              ? t('begin')
+              : away
+                ? t('away')
+                : asking
+                  ? t('looking')
+                  : rows.length === 0
+                    ? t('none', { words: asked })
+                    : t('count', { n: rows.length })}
+          </p>
+        </Modal.Body>
+      </Modal.Content>
+    </Modal.Root>
   );
 }

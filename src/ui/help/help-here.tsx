@@ -1,9 +1,9 @@
 'use client';
 
-import { Drawer } from '@mantine/core';
 import { usePathname } from 'next/navigation';
 import { useTranslations } from 'next-intl';
 import { PlaceLink } from '@/ui/common/place-link';
+import { SideSheet } from '@/ui/common/side-sheet';
 import { Guide } from './guide';
 import { guideAt } from './guides';
 
@@ -12,7 +12,7 @@ export function HelpHere({ help, close }: { help: string; close: () => void }) {
   const t = useTranslations('help');
   const path = usePathname();
   return (
-    <Drawer opened onClose={close} position="right" title={t('title')} closeButtonProps={{ 'aria-label': t('close') }}>
+    <SideSheet opened close={close} title={t('title')} closeWord={t('close')}>
       <Guide guide={guideAt(path)} />
       <p className="soft">{t('office', { help })}</p>
       <p>
@@ -20,6 +20,6 @@ export function HelpHere({ help, close }: { help: string; close: () => void }) {
           {t('all')}
         </PlaceLink>
       </p>
-    </Drawer>
+    </SideSheet>
   );
 }
