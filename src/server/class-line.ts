@@ -18,9 +18,7 @@ interface Placed {
   readonly unitId: string | null;
   readonly position: number;
   readonly postedAt: Instant;
-  /** Not read yet, as What's new counts it. */
-  readonly unread: boolean;
-  /** The events that made it new. */
+  /** The events that made it new and are not read yet; none where nothing is new. */
   readonly news: readonly number[];
 }
 
@@ -94,15 +92,16 @@ export async function classLine(
   const unreadNews = (await newsFor(db, person.id, 0, MOST_NEWS)).filter(
     (one) => one.unread && one.class_id === classId,
   );
-  const newsOf = (id: string): readonly number[] =>
-    unreadNews.flatMap((one) =>
-      [one.assignment_id, one.material_id, one.announcement_id].some((about) => about === id) ? [one.id] : [],
-    );
-  const placed = ({ unitId, position, postedAt, id }: Omit<Placed, 'unread' | 'news'> & { id: string }): Placed => ({
+  const news = new Map<string, number[]>();
+  for (const { id, assignment_id, material_id, announcement_id } of unreadNews) {
+    const about = assignment_id ?? material_id ?? announcement_id;
+    if (about !== null) news.set(about, [...(news.get(about) ?? []), id]);
+  }
+  const newsOf = (id: string): readonly number[] => news.get(id) ?? [];
+  const placed = ({ unitId, position, postedAt, id }: Omit<Placed, 'news'> & { id: string }): Placed => ({
     unitId,
     position,
     postedAt,
-    unread: newsOf(id).length > 0,
     news: newsOf(id),
   });
   const posted = (at: { posted_at: Instant }) => at.posted_at <= now;
@@ -126,7 +125,6 @@ export async function classLine(
       unitId: material.unit_id,
       position: material.position,
       postedAt: material.posted_at,
-      unread: newsOf(material.id).length > 0,
       news: newsOf(material.id),
     }),
   );
@@ -141,7 +139,6 @@ export async function classLine(
       unitId: note.unit_id,
       position: 1000,
       postedAt: note.posted_at,
-      unread: newsOf(note.id).length > 0,
       news: newsOf(note.id),
       attachments: (carried.get(note.id) ?? []).map(({ id, title, kind }) => ({ id, title, kind })),
     }),

@@ -6,7 +6,7 @@ import type { DocNode } from '@/core/text/document-json';
 import { allowedMoves, type MoveKind } from '@/core/work/moves';
 import { closingTime, type LateRule, type Takes } from '@/core/work/rules';
 import { type State, standing } from '@/core/work/standing';
-import { openSteps } from '@/core/work/steps';
+import { openSteps, stepsDone } from '@/core/work/steps';
 import { asideMessages } from '@/store/asides';
 import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
@@ -136,8 +136,7 @@ export async function desk(
   const facts = await factsOf(db, assignmentId, student.id);
   const { state, begun, goesUsed } = standing(facts, rules, now);
   const open = state !== 'opens-later';
-  const doneAt = new Map(facts.flatMap((fact) => (fact.kind === 'step-done' ? [[fact.step, fact.at] as const] : [])));
-  const done = new Set(doneAt.keys());
+  const done = stepsDone(facts);
   const documents = open ? await documentsOfWork(db, assignmentId, student.id) : [];
   const steps = open ? await stepsOf(db, assignmentId) : [];
   const written = new Set(documents.map((document) => document.step_id));
@@ -176,7 +175,7 @@ export async function desk(
         title: step.title,
         minutes: step.minutes,
         done: done.has(step.id),
-        doneAt: doneAt.get(step.id) ?? null,
+        doneAt: done.get(step.id) ?? null,
         open: opened.has(step.id),
         material: materials.get(step.material_id ?? '') ?? null,
         starter: opened.has(step.id) ? step.starter : null,
@@ -189,7 +188,7 @@ export async function desk(
     feedback: await feedbackFor(db, assignmentId, student.id),
     aside: open ? await asideFor(db, assignmentId, student.id, student) : [],
     student: { id: student.id, name: student.name },
-    waitsFor: await waitsFor(db, assignmentId, student.id),
+    waitsFor: rules.waits ? await waitsFor(db, assignmentId, student.id) : [],
     next: after ? { id: after.item.id, title: after.item.title } : null,
   };
 }

@@ -4,10 +4,8 @@ import { canonicalJson, handInFingerprint, sha256Hex } from '@/core/documents/fi
 import { documentJson, firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, HandInId, Instant, StepId } from '@/core/ids';
 import { type DocNode, together } from '@/core/text/document-json';
-import type { Facts } from '@/core/work/facts';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
-import { openSteps } from '@/core/work/steps';
 import { findClass } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
 import { documentsOfWork, keepVersion, loadDocument, makeCopy } from '@/store/documents';
@@ -25,6 +23,7 @@ import {
   recordAll,
   stepsOf,
 } from '@/store/work';
+import { isStepOpen } from './open-steps';
 import { newId } from './secrets';
 
 /** The hand-in was refused because an ask that bars is unmet. */
@@ -186,20 +185,6 @@ export async function takeBack(
 
 const EARLIER_FIRST = { ok: false, code: 'earlier-step-first', at: null } as const;
 
-/** Where steps come in order: has everything before this one been done? */
-async function isStepOpen(
-  tx: Queryable,
-  assignment: ListedAssignment,
-  student: Person,
-  facts: Facts,
-  stepId: StepId,
-): Promise<boolean> {
-  if (!assignment.inOrder) return true;
-  const done = new Set(facts.flatMap((fact) => (fact.kind === 'step-done' ? [fact.step] : [])));
-  const written = new Set((await documentsOfWork(tx, assignment.id, student.id)).map((document) => document.step_id));
-  return openSteps(await stepsOf(tx, assignment.id), true, done, written).some(({ id }) => id === stepId);
-}
-
 /** Opens the starter of a step: the student's own copy, made at the first time only. */
 export async function openCopy(
   db: Database,
@@ -217,7 +202,7 @@ export async function openCopy(
     const facts = await factsOf(tx, assignmentId, student.id);
     const moved = makeMove(facts, { kind: 'open' }, now, assignment.rules);
     if (!moved.ok) return moved;
-    if (!(await isStepOpen(tx, assignment, student, facts, stepId))) return EARLIER_FIRST;
+    if (!(await isStepOpen(tx, assignment, student.id, facts, stepId))) return EARLIER_FIRST;
     const copy = await makeCopy(tx, {
       id: newId() as DocumentId,
       ownerId: student.id,
@@ -249,7 +234,7 @@ export async function doStep(
     if (facts.some((fact) => fact.kind === 'step-done' && fact.step === stepId)) return { ok: true };
     const moved = makeMove(facts, { kind: 'do-step', step: stepId }, now, assignment.rules);
     if (!moved.ok) return moved;
-    if (!(await isStepOpen(tx, assignment, student, facts, stepId))) return EARLIER_FIRST;
+    if (!(await isStepOpen(tx, assignment, student.id, facts, stepId))) return EARLIER_FIRST;
     await record(tx, { kind: 'step-done', ...own(assignment, student, now), data: { step: stepId } });
     return { ok: true };
   });

@@ -4,15 +4,14 @@ import type { Instant, PersonId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
 import { measureReading, type Reading } from '@/core/text/reading';
 import { standing } from '@/core/work/standing';
-import { openSteps } from '@/core/work/steps';
 import { findClass, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
-import { documentsOfWork } from '@/store/documents';
 import { readWhole } from '@/store/files';
 import { findMaterial, isAttached, keepPlace, type Material, placesOf, stepsWith } from '@/store/materials';
 import type { Person } from '@/store/people';
-import { factsOf, findAssignment, stepsOf } from '@/store/work';
+import { factsOf, findAssignment } from '@/store/work';
 import { filesFolder } from './kite';
+import { isStepOpen } from './open-steps';
 
 /** A file as the browser needs to know it. */
 export interface FileView {
@@ -162,10 +161,7 @@ async function opensByStep(db: Queryable, student: PersonId, materialId: string,
     if (!assignment || assignment.postedAt > now) continue;
     const facts = await factsOf(db, assignmentId, student);
     if (standing(facts, assignment.rules, now).state === 'opens-later') continue;
-    const done = new Set(facts.flatMap((fact) => (fact.kind === 'step-done' ? [fact.step] : [])));
-    const written = new Set((await documentsOfWork(db, assignmentId, student)).map((document) => document.step_id));
-    const open = openSteps(await stepsOf(db, assignmentId), assignment.inOrder, done, written);
-    if (open.some((step) => step.id === stepId)) return true;
+    if (await isStepOpen(db, assignment, student, facts, stepId)) return true;
   }
   return false;
 }

@@ -3,6 +3,7 @@ import type { Unlocked } from '@/core/plan/do-next';
 import { allowedMoves } from '@/core/work/moves';
 import { closingTime, type LateRule, type Takes } from '@/core/work/rules';
 import { type State, standing } from '@/core/work/standing';
+import { stepsDone } from '@/core/work/steps';
 import { classesOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { gradesOf } from '@/store/hand-ins';
@@ -80,7 +81,7 @@ export async function workOf(
         dueAt: rules.dueAt,
         closesAt: closingTime(rules),
         state,
-        stepsDone: new Set(own.flatMap((fact) => (fact.kind === 'step-done' ? [fact.step] : []))).size,
+        stepsDone: stepsDone(own).size,
         steps: assignment.steps,
         handedInAt: handIn?.at ?? null,
         grade: state === 'handed-back' || state === 'another-go' ? (grades.get(assignment.id) ?? null) : null,

@@ -1,10 +1,18 @@
-import type { StepId } from '../ids';
+import type { Instant, StepId } from '../ids';
+import type { Facts } from './facts';
 
 /** One step as the order of steps needs it. */
 export interface Ordered {
   readonly id: StepId;
   readonly kind: 'read' | 'write' | 'do' | 'agree';
 }
+
+/** The steps that have been done, each with when it was done first. */
+export const stepsDone = (facts: Facts): ReadonlyMap<StepId, Instant> => {
+  const done = new Map<StepId, Instant>();
+  for (const fact of facts) if (fact.kind === 'step-done' && !done.has(fact.step)) done.set(fact.step, fact.at);
+  return done;
+};
 
 /**
  * The steps that may be opened. Where the steps come in order, each opens when every step before it is
@@ -15,7 +23,7 @@ export interface Ordered {
 export function openSteps<Step extends Ordered>(
   steps: readonly Step[],
   inOrder: boolean,
-  done: ReadonlySet<StepId>,
+  done: { readonly has: (step: StepId) => boolean },
   written: ReadonlySet<StepId>,
 ): readonly Step[] {
   if (!inOrder) return steps;

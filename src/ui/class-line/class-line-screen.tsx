@@ -24,13 +24,13 @@ function WorkRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'work' }>
   const { item } = entry;
   const soon = isSoon(item.dueAt, now) && (item.state === 'not-started' || item.state === 'under-way');
   return (
-    <li className={classes.row} data-unread={entry.unread || undefined}>
+    <li className={classes.row} data-unread={entry.news.length > 0 || undefined}>
       <Kite state={item.state} labelled />
       <div>
         <PlaceLink href={`/desk/${item.id}`} className={classes.title}>
           <bdi>{item.title}</bdi>
         </PlaceLink>
-        <NewMark unread={entry.unread} />
+        <NewMark unread={entry.news.length > 0} />
         <div className={item.state === 'overdue' ? 'plum' : 'soft'}>{line(item)}</div>
       </div>
       <span className={classes.takes}>
@@ -99,14 +99,14 @@ function Row(props: { entry: Entry } & Shown) {
   if (entry.kind === 'work') return <WorkRow {...props} entry={entry} />;
   if (entry.kind === 'teaching') return <TeachingRow {...props} entry={entry} />;
   return (
-    <li className={classes.row} data-unread={entry.unread || undefined}>
+    <li className={classes.row} data-unread={entry.news.length > 0 || undefined}>
       <SortMark sort={entry.kind === 'material' ? entry.sort : 'announcement'} />
       {entry.kind === 'material' ? (
         <div>
           <PlaceLink href={`/classes/${props.classId}/materials/${entry.id}`} className={classes.title}>
             <bdi>{entry.title}</bdi>
           </PlaceLink>
-          <NewMark unread={entry.unread} />
+          <NewMark unread={entry.news.length > 0} />
           <div className="soft">{materialLine(entry)}</div>
         </div>
       ) : (
@@ -114,7 +114,9 @@ function Row(props: { entry: Entry } & Shown) {
           <strong>
             <bdi>{entry.title}</bdi>
           </strong>
-          {entry.unread ? <ReadHere events={entry.news} className={classes.unread ?? ''} word={t('unread')} /> : null}
+          {entry.news.length > 0 ? (
+            <ReadHere events={entry.news} className={classes.unread ?? ''} word={t('unread')} />
+          ) : null}
           <div>
             <bdi>{entry.body}</bdi>
           </div>

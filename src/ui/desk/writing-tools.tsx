@@ -112,6 +112,10 @@ export function WritingTools({
     { key: 'table', Icon: IconTable, active: on.table },
     { key: 'find', Icon: IconSearch, active: false },
   ] as const;
+  const history = [
+    { key: 'undo', Icon: IconArrowBackUp, can: on.undo, run: () => chain().undo().run() },
+    { key: 'redo', Icon: IconArrowForwardUp, can: on.redo, run: () => chain().redo().run() },
+  ] as const;
   const turnInto = (block: string) => {
     if (block === 'text') chain().setParagraph().run();
     else
@@ -163,28 +167,20 @@ export function WritingTools({
             <Icon size={18} stroke={1.8} />
           </button>
         ))}
-        <button
-          data-tool
-          tabIndex={-1}
-          type="button"
-          disabled={!on.undo}
-          aria-label={t('undo')}
-          title={t('undo')}
-          onClick={() => chain().undo().run()}
-        >
-          <IconArrowBackUp size={18} stroke={1.8} />
-        </button>
-        <button
-          data-tool
-          tabIndex={-1}
-          type="button"
-          disabled={!on.redo}
-          aria-label={t('redo')}
-          title={t('redo')}
-          onClick={() => chain().redo().run()}
-        >
-          <IconArrowForwardUp size={18} stroke={1.8} />
-        </button>
+        {history.map(({ key, Icon, can, run }) => (
+          <button
+            key={key}
+            data-tool
+            tabIndex={-1}
+            type="button"
+            disabled={!can}
+            aria-label={t(key)}
+            title={t(key)}
+            onClick={run}
+          >
+            <Icon size={18} stroke={1.8} />
+          </button>
+        ))}
         <span className={classes.counts}>{counts}</span>
         {download ? <Download address={download} /> : null}
       </div>
