@@ -554,8 +554,8 @@ function othersWork(db: Database, student: Person, now: Instant): Act[] {
     const chance = spread(student.id, assignment.id, 10);
     const past = assignment.due[0] < -4;
     if (!past && (fresh || chance > (assignment.id === 'cloud-ladder' ? 4 : due < now ? 4 : 0))) continue;
-    if (past && chance > 1) continue;
-    const late = past && chance === 1 && assignment.late !== 'closed';
+    if (past && chance > 0) continue;
+    const late = past && spread(assignment.id, student.id, 2) === 1 && assignment.late !== 'closed';
     const at = late
       ? due + (5 + spread(assignment.id, student.id, 40)) * HOUR
       : Math.min(due, now) - (1 + chance * 5) * HOUR;

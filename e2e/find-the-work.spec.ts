@@ -145,7 +145,7 @@ test('a stream that was gone for a while: what was missed is fetched when it is 
 }) => {
   const page = await signIn(context, school, 's-abena');
   let stream = true;
-  await page.route('**/api/events', (route) => (stream ? route.continue() : route.abort()));
+  await page.route('**/api/events*', (route) => (stream ? route.continue() : route.abort()));
   await open(page, school, '/today');
   const count = () => page.locator('[data-unread]').first().getAttribute('data-unread').then(Number);
   const before = await count();
@@ -161,6 +161,33 @@ test('a stream that was gone for a while: what was missed is fetched when it is 
   stream = true;
   await expect.poll(count).toBe(before + 1);
   await expect(page.getByText('The school cannot be reached just now.')).toBeHidden();
+});
+
+test('what happens between the drawing of a screen and its listening still arrives', async ({
+  browser,
+  context,
+  school,
+}) => {
+  const page = await signIn(context, school, 's-abena');
+  let listen = () => {};
+  const may = new Promise<void>((resolve) => {
+    listen = resolve;
+  });
+  await page.route('**/api/events*', async (route) => {
+    await may;
+    await route.continue();
+  });
+  await open(page, school, '/today');
+  const count = () => page.locator('[data-unread]').first().getAttribute('data-unread').then(Number);
+  const before = await count();
+  const teacher = await signIn(await browser.newContext(), school, 't-bello');
+  await teacher.request.post(`${school.url}/api/assignments/storm-words/asides/s-abena`, {
+    data: { act: 'news-test-3', body: 'Before you listened.' },
+    headers: { origin: school.url },
+  });
+  expect(await count()).toBe(before);
+  listen();
+  await expect.poll(count).toBe(before + 1);
 });
 
 test('Find by keyboard: a class by a few letters, past a slip, a command, and help', async ({ context, school }) => {

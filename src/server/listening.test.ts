@@ -111,4 +111,43 @@ describe('who hears what', () => {
     await new Promise((resolve) => setTimeout(resolve, 50));
     expect(events).toEqual([]);
   });
+
+  test('what happens between the drawing of a screen and its listening is told, to whom it concerns', async () => {
+    const happens = (studentId: string) =>
+      school.db.transaction((tx) =>
+        record(tx, {
+          kind: 'handed-back',
+          at: Date.now(),
+          classId: 'weather' as ClassId,
+          assignmentId: 'cloud-ladder' as AssignmentId,
+          studentId: studentId as PersonId,
+          actorId: 't-bello' as PersonId,
+        }),
+      );
+    const listenFrom = async (mark: string) => {
+      const events: string[] = [];
+      let last = '';
+      const stop = await hub.listen(
+        await school.person('s-imke'),
+        ({ kind }, to) => {
+          events.push(kind);
+          last = to;
+        },
+        mark,
+      );
+      stop();
+      return { events, last };
+    };
+    const drawn = hub.mark;
+    await happens('s-imke');
+    await happens('s-wren');
+    await happens('s-imke');
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(await listenFrom(drawn)).toEqual({ events: ['handed-back', 'handed-back'], last: hub.mark });
+    expect((await listenFrom(hub.mark)).events).toEqual([]);
+    // Marks of an earlier run, from long ago, of the future or made up: something may have been missed.
+    for (const mark of ['0000.3', `${hub.mark}000`, 'x', '', `${hub.mark.split('.')[0]}.-1000`]) {
+      expect([mark, (await listenFrom(mark)).events]).toEqual([mark, ['gap']]);
+    }
+  });
 });

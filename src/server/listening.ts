@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { classesOf, roleIn } from '@/store/classes';
 import type { Database } from '@/store/database';
 import type { Person } from '@/store/people';
@@ -10,49 +11,99 @@ export interface Heard {
   readonly studentId: string | null;
 }
 
+type Roles = ReadonlyMap<string, 'student' | 'teacher'>;
+
+interface Happened {
+  readonly heard: Heard;
+  /** Whether it concerns a person with these roles in these classes. */
+  readonly concerns: (personId: string, roles: Roles) => boolean;
+}
+
 interface Listener {
   readonly personId: string;
-  /** In which role the person is in each of their classes. */
-  readonly roles: ReadonlyMap<string, 'student' | 'teacher'>;
-  readonly hear: (event: Heard) => void;
+  readonly roles: Roles;
+  /** Called with what happened, and the mark up to which all has now been heard. */
+  readonly hear: (event: Heard, mark: string) => void;
 }
+
+/** So many happenings can be caught up with; who missed more is told that there is a gap. */
+const KEPT = 1000;
+
+const GAP: Heard = { kind: 'gap', assignmentId: null, studentId: null };
 
 /**
  * Tells the people who are here what concerns them: a student what happened to their own work and in
  * their classes, a teacher what students of the class did.
+ *
+ * A mark says up to where somebody has heard: a screen is drawn with the mark of its beginning and the
+ * stream goes on from there, so that nothing falls between the two.
  */
 export class Listening {
   readonly #listeners = new Set<Listener>();
+  /** The newest happenings; the first of them is number `#count - #recent.length + 1`. */
+  readonly #recent: Happened[] = [];
+  #count = 0;
+  /** Marks of another run of the server mean nothing here. */
+  readonly #run = randomUUID().slice(0, 8);
 
   constructor(private readonly db: Database) {}
 
   async start(): Promise<void> {
     await this.db.listen(PERSON_CHANNEL, (payload) => {
       const { kind, personId } = toldPerson.parse(JSON.parse(payload));
-      for (const listener of this.#listeners) {
-        if (listener.personId === personId) listener.hear({ kind, assignmentId: null, studentId: personId });
-      }
+      this.#tell({
+        heard: { kind, assignmentId: null, studentId: personId },
+        concerns: (listener) => listener === personId,
+      });
     });
     await this.db.listen(EVENT_CHANNEL, (payload) => {
-      const event = told.parse(JSON.parse(payload));
-      for (const { personId, roles, hear } of this.#listeners) {
-        const role = roles.get(event.classId);
-        const concerns =
-          event.studentId === null ? role !== undefined : personId === event.studentId || role === 'teacher';
-        if (concerns) hear({ kind: event.kind, assignmentId: event.assignmentId, studentId: event.studentId });
-      }
+      const { kind, classId, assignmentId, studentId } = told.parse(JSON.parse(payload));
+      this.#tell({
+        heard: { kind, assignmentId, studentId },
+        concerns: (listener, roles) => {
+          const role = roles.get(classId);
+          return studentId === null ? role !== undefined : listener === studentId || role === 'teacher';
+        },
+      });
     });
   }
 
-  /** Begins to listen for a person. Gives back how to stop. */
-  async listen(person: Person, hear: (event: Heard) => void): Promise<() => void> {
+  /** Up to where all has been told. */
+  get mark(): string {
+    return `${this.#run}.${this.#count}`;
+  }
+
+  /** Begins to listen for a person, from a mark on where one is given. Gives back how to stop. */
+  async listen(person: Person, hear: Listener['hear'], from?: string): Promise<() => void> {
     const roles = new Map<string, 'student' | 'teacher'>();
     for (const { id } of await classesOf(this.db, person.id)) {
       const role = await roleIn(this.db, person.id, id);
       if (role) roles.set(id, role);
     }
     const listener: Listener = { personId: person.id, roles, hear };
+    if (from !== undefined) this.#catchUp(listener, from);
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
+  }
+
+  #tell(happened: Happened): void {
+    this.#count += 1;
+    this.#recent.push(happened);
+    if (this.#recent.length > KEPT) this.#recent.shift();
+    for (const { personId, roles, hear } of this.#listeners) {
+      if (happened.concerns(personId, roles)) hear(happened.heard, this.mark);
+    }
+  }
+
+  #catchUp({ personId, roles, hear }: Listener, from: string): void {
+    const [run, heard] = from.split('.');
+    const missed = this.#count - Number(heard);
+    if (run !== this.#run || !(missed >= 0 && missed <= this.#recent.length)) {
+      hear(GAP, this.mark);
+      return;
+    }
+    for (const happened of this.#recent.slice(this.#recent.length - missed)) {
+      if (happened.concerns(personId, roles)) hear(happened.heard, this.mark);
+    }
   }
 }

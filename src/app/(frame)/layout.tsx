@@ -1,11 +1,14 @@
 import type { ReactNode } from 'react';
 import { countUnread } from '@/server/news';
 import { visitor } from '@/server/page';
+import { listening } from '@/server/start';
 import { ReadingProvider } from '@/ui/common/reading-settings';
 import { USUAL_READING } from '@/ui/common/reading-style';
 import { Frame } from '@/ui/frame/frame';
 
 export default async function FrameLayout({ children }: { children: ReactNode }) {
+  // Taken before anything is read, so that what happens meanwhile is told once more.
+  const heard = (await listening()).mark;
   const { db, person, school, now } = await visitor();
   return (
     <ReadingProvider given={person?.reading ?? USUAL_READING}>
@@ -15,6 +18,7 @@ export default async function FrameLayout({ children }: { children: ReactNode })
         unread={person ? await countUnread(db, person.id) : 0}
         help={school.help}
         now={now}
+        heard={heard}
       >
         {children}
       </Frame>

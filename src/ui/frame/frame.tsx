@@ -16,11 +16,13 @@ interface Props {
   /** Whom to ask, as the school says it. */
   readonly help: string;
   readonly now: number;
+  /** Up to where what happens has gone into this screen. */
+  readonly heard: string;
   readonly children: ReactNode;
 }
 
 /** What stands around every screen: the bar above, and on a phone the words below. */
-export function Frame({ shortName, teaching, unread, help, now, children }: Props) {
+export function Frame({ shortName, teaching, unread, help, now, heard, children }: Props) {
   const t = useTranslations('frame');
   const words = [
     { href: '/today', word: t('today') },
@@ -45,7 +47,7 @@ export function Frame({ shortName, teaching, unread, help, now, children }: Prop
       </header>
       {children}
       <Clock server={now} />
-      <LiveUpdates />
+      <LiveUpdates from={heard} />
     </div>
   );
 }

@@ -1,44 +1,48 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './frame.module.css';
 import { waitForScreens } from './patient-fetch';
 
 const SETTLE = 250;
+const AGAIN = 4000;
 
 /**
- * Hears what happens elsewhere and asks for the present screen again. After a gap (a dropped stream, a
- * sleeping laptop) it asks as well, since something may have been missed. While the server is away it
- * says so, and keeps links from leaving for a page that cannot come.
+ * Hears what happens elsewhere, from the moment on at which the screen was drawn (`from`), and asks for the
+ * present screen again. A stream that drops goes on where it was. While the server is away it says so, and
+ * keeps links from leaving for a page that cannot come.
  */
-export function LiveUpdates() {
+export function LiveUpdates({ from }: { readonly from: string }) {
   const t = useTranslations('frame');
   const refresh = useRefresh();
   const [away, setAway] = useState(false);
+  const heard = useRef(from);
   useEffect(waitForScreens, []);
   useEffect(() => {
     let wait: ReturnType<typeof setTimeout> | undefined;
-    let dropped = false;
-    const ask = () => {
-      clearTimeout(wait);
-      wait = setTimeout(refresh, SETTLE);
+    let again: ReturnType<typeof setTimeout> | undefined;
+    let stream: EventSource | undefined;
+    const open = () => {
+      stream = new EventSource(`/api/events?from=${encodeURIComponent(heard.current)}`);
+      stream.onmessage = ({ lastEventId }) => {
+        heard.current = lastEventId;
+        clearTimeout(wait);
+        wait = setTimeout(refresh, SETTLE);
+      };
+      stream.onerror = () => {
+        setAway(true);
+        // A refusal ends the stream for the browser; for us it does not.
+        if (stream?.readyState === EventSource.CLOSED) again = setTimeout(open, AGAIN);
+      };
+      stream.onopen = () => setAway(false);
     };
-    const stream = new EventSource('/api/events');
-    stream.onmessage = ask;
-    stream.onerror = () => {
-      dropped = true;
-      setAway(true);
-    };
-    stream.onopen = () => {
-      if (dropped) ask();
-      dropped = false;
-      setAway(false);
-    };
+    open();
     return () => {
       clearTimeout(wait);
-      stream.close();
+      clearTimeout(again);
+      stream?.close();
     };
   }, [refresh]);
   useEffect(() => {
