@@ -54,7 +54,7 @@ export function readyCheckFigures(): Figure[] {
         for (const segment of segmenter.segment(text)) void segment;
       }),
     );
-    checked.push(took(() => void readyCheck(asks, doc, starter, 'en')));
+    checked.push(took(() => void readyCheck({ asks, doc, starter, locale: 'en' })));
   }
   const inParts = took(() => {
     for (const place of answerPlaces(doc)) for (const segment of segmenter.segment(place.text)) void segment;

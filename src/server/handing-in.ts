@@ -80,12 +80,12 @@ async function check(db: Queryable, assignment: ListedAssignment, pieces: readon
   const steps = await stepsOf(db, assignment.id);
   const starters = steps.flatMap((step) => (step.starter ? [step.starter] : []));
   const locale = (await findClass(db, assignment.classId))?.locale ?? 'en';
-  return readyCheck(
-    brief?.asks ?? [],
-    together(pieces.map((piece) => piece.content)),
-    starters.length > 0 ? together(starters) : null,
+  return readyCheck({
+    asks: brief?.asks ?? [],
+    doc: together(pieces.map((piece) => piece.content)),
+    starter: starters.length > 0 ? together(starters) : null,
     locale,
-  );
+  });
 }
 
 /** What the ready check finds in what is stored of a student's work. */

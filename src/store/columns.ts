@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { ASK_KINDS, type Ask, FILE_KINDS } from '@/core/asks/ask';
+import type { Finding } from '@/core/asks/ready-check';
 import type { DocNode } from '@/core/text/document-json';
 
 /** Column types as they come out of the database, turned into what the core works with. */
@@ -28,10 +30,13 @@ export const lateRule = z.discriminatedUnion('kind', [
 
 const askBase = z.object({ id: z.string(), place: z.string().nullable(), bars: z.boolean() });
 const range = { min: z.number(), max: z.number().nullable() };
-export const ask = z.discriminatedUnion('kind', [
+export const ask: z.ZodType<Ask> = z.discriminatedUnion('kind', [
   askBase.extend({ kind: z.literal('answered') }),
-  askBase.extend({ kind: z.literal('words'), ...range }),
-  askBase.extend({ kind: z.literal('sentences'), ...range }),
+  askBase.extend({ kind: z.enum(['words', 'sentences', 'items', 'links']), ...range }),
+  askBase.extend({ kind: z.literal('terms'), terms: z.array(z.string()), ...range }),
+  askBase.extend({ kind: z.enum(['whole-sentences', 'spelling', 'title', 'name']) }),
+  askBase.extend({ kind: z.literal('files'), types: z.array(z.enum(FILE_KINDS)), ...range }),
+  askBase.extend({ kind: z.literal('pages'), ...range }),
 ]);
 
 const level = z.object({ title: z.string(), points: z.number(), says: z.string() });
@@ -44,11 +49,11 @@ export const criterion = z.object({
 
 export const mark = z.object({ criterionId: z.string(), points: z.number().nullable(), comment: z.string() });
 
-export const finding = z.object({
+export const finding: z.ZodType<Finding> = z.object({
   askId: z.string(),
-  kind: z.enum(['answered', 'words', 'sentences']),
-  result: z.enum(['met', 'unmet']),
-  problem: z.enum(['none', 'empty', 'too-few', 'too-many']),
+  kind: z.enum(ASK_KINDS),
+  result: z.enum(['met', 'unmet', 'advice']),
+  problem: z.enum(['none', 'empty', 'too-few', 'too-many', 'wrong-kind', 'faults']),
   bars: z.boolean(),
   place: z.string().nullable(),
   number: z.number().nullable(),
@@ -56,4 +61,6 @@ export const finding = z.object({
   min: z.number(),
   max: z.number().nullable(),
   openEnd: z.boolean(),
+  // Hand-ins from before there were any have none.
+  details: z.array(z.string()).default([]),
 });

@@ -1,8 +1,10 @@
-import { readyCheck } from '@/core/asks/ready-check';
+import { Measures } from '@/core/asks/measures';
+import { type Checked, readyCheck } from '@/core/asks/ready-check';
 
-type Asked = Parameters<typeof readyCheck>;
+let measures = new Measures('en');
 
 // Off the main thread: counting the sentences of a long text takes longer than a key press may.
-self.onmessage = ({ data }: MessageEvent<{ n: number; asked: Asked }>) => {
-  self.postMessage({ n: data.n, check: readyCheck(...data.asked) });
+self.onmessage = ({ data }: MessageEvent<{ n: number; checked: Checked }>) => {
+  if (data.checked.locale !== measures.locale) measures = new Measures(data.checked.locale);
+  self.postMessage({ n: data.n, check: readyCheck(data.checked, measures) });
 };

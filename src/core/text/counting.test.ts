@@ -66,6 +66,10 @@ describe('sentences', () => {
     ['...', 0, false],
     ['هل تبحر السفينة؟ نعم.', 2, false],
     ['One line\nand another.', 2, false],
+    // A capital that was forgotten does not make one sentence of two; an abbreviation ends none.
+    ['It was grey. the dog ran home.', 2, false],
+    ['Ropes, sails, etc. are on board.', 1, false],
+    ['At 3 p.m. we left, i.e. late.', 1, false],
   ])('%j has %i, open end %s', (text, sentences, openEnd) => {
     expect(countSentences(text, 'en')).toEqual({ sentences, openEnd });
   });

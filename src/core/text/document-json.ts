@@ -74,3 +74,58 @@ export function answerPlaces(doc: DocNode): readonly AnswerPlace[] {
   walk(doc);
   return places;
 }
+
+/** The answer place with an id; `null` when the document has none. */
+export function placeNode(node: DocNode, id: string): DocNode | null {
+  if (node.type === 'answer' && node.attrs?.id === id) return node;
+  for (const child of node.content ?? []) {
+    const found = placeNode(child, id);
+    if (found) return found;
+  }
+  return null;
+}
+
+/** What every question of a document asks, in order. */
+export function questions(node: DocNode): readonly string[] {
+  if (node.type === 'question') return [String(node.attrs?.text ?? '')];
+  return (node.content ?? []).flatMap(questions);
+}
+
+/**
+ * The items of the lists below a node, each as its own text without that of lists inside it. Where there is
+ * no list, its lines: a list need not have marks to be one.
+ */
+export function listItems(node: DocNode): readonly string[] {
+  const items: string[] = [];
+  const walk = (at: DocNode): void => {
+    if (at.type === 'question') return;
+    if (at.type === 'listItem') {
+      const own = (at.content ?? []).filter(({ type }) => !type.endsWith('List'));
+      items.push(plainText({ type: 'doc', content: own }));
+    }
+    for (const child of at.content ?? []) walk(child);
+  };
+  walk(node);
+  return items.length > 0 ? items : plainText(node).split('\n').filter(Boolean);
+}
+
+/** Addresses in running text: what begins like one, up to the next white space, without a closing mark. */
+const ADDRESS = /\b(?:https?:\/\/|www\.)[^\s<>"“”]+/giu;
+
+/** Where the links of a document lead, and what is written out as an address. */
+export function linksOf(node: DocNode): readonly string[] {
+  const links: string[] = [];
+  const walk = (at: DocNode): void => {
+    const mark = at.marks?.find(({ type }) => type === 'link');
+    if (mark) links.push(String(mark.attrs?.href ?? ''));
+    else if (at.text !== undefined) {
+      for (const [found] of at.text.matchAll(ADDRESS)) {
+        const address = found.replace(/[).,;:!?\]]+$/, '');
+        links.push(address.startsWith('www.') ? `https://${address}` : address);
+      }
+    }
+    for (const child of at.content ?? []) walk(child);
+  };
+  walk(node);
+  return links;
+}

@@ -23,6 +23,7 @@ const check: ReadyCheck = {
       min: 2,
       max: 3,
       openEnd: false,
+      details: [],
     },
     {
       askId: 'b',
@@ -36,6 +37,7 @@ const check: ReadyCheck = {
       min: 2,
       max: 3,
       openEnd: true,
+      details: [],
     },
     {
       askId: 'c',
@@ -49,6 +51,7 @@ const check: ReadyCheck = {
       min: 20,
       max: 90,
       openEnd: false,
+      details: [],
     },
     {
       askId: 'd',
@@ -62,9 +65,11 @@ const check: ReadyCheck = {
       min: 1,
       max: null,
       openEnd: false,
+      details: [],
     },
   ],
   met: 1,
+  substance: 'own',
   untouched: false,
   ready: false,
   answers: [],
@@ -203,8 +208,8 @@ describe('the hand-in bar', () => {
 
   test('an untouched starter is named as that, and without a check the button waits', () => {
     expect(
-      words(rendered(<Shown of={view('not-started', ['hand-in'])} found={{ ...check, untouched: true }} />)),
-    ).toContain('Nothing is written yet.');
+      words(rendered(<Shown of={view('not-started', ['hand-in'])} found={{ ...check, substance: 'untouched', untouched: true }} />)),
+    ).toContain('Nothing of your own is in it yet: it is as your teacher gave it.');
     const waiting = rendered(<Shown of={view('not-started', ['hand-in'])} found={null} />);
     expect(words(waiting)).toContain('Nothing is begun yet.');
     expect(waiting).toMatch(/<button[^>]*disabled=""/);

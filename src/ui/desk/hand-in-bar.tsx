@@ -6,7 +6,7 @@ import type { Finding, ReadyCheck } from '@/core/asks/ready-check';
 import type { DeskView } from '@/server/desk';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
-import { useFindingWords } from './finding-words';
+import { typesOf, useFindingWords } from './finding-words';
 import classes from './hand-in-bar.module.css';
 
 interface Props {
@@ -34,19 +34,34 @@ function Asks({ findings }: { findings: readonly Finding[] }) {
   );
 }
 
+function ResultWord({ finding: { result, bars } }: { finding: Finding }) {
+  const t = useTranslations('check');
+  if (result === 'met') return <span className="moss">✓ {t('is-met')}</span>;
+  if (result === 'advice') return <span className="soft">≈ {t('is-advice')}</span>;
+  return <span className="amber">○ {bars ? t('is-needed') : t('is-unmet')}</span>;
+}
+
 function Checked({ view, check, unfolded, unfold, jump }: Props) {
   const t = useTranslations('check');
-  const { todo, note } = useFindingWords();
+  const { todo, note, where, details } = useFindingWords();
   if (view.takes === 'tick') return <p>{t('nothing-to-hand-in')}</p>;
   if (!check)
     return <p className="soft">{view.steps.some(({ document }) => document) ? t('looking') : t('not-opened')}</p>;
   const unmet = check.findings.filter((finding) => finding.result === 'unmet');
-  const lead = check.untouched ? t('untouched') : unmet.slice(0, 2).map(todo).join(' ');
+  const types = typesOf(view.asks);
+  const lead =
+    check.untouched || check.substance === 'hardly-touched'
+      ? t(check.substance)
+      : unmet
+          .slice(0, 2)
+          .map((finding) => todo(finding, types(finding)))
+          .join(' ');
+  const counted = check.findings.filter((finding) => finding.result !== 'advice');
   return (
     <div className={classes.checked}>
-      <Asks findings={check.findings} />
+      <Asks findings={counted} />
       <p>
-        <strong>{t('met', { met: check.met, n: check.findings.length })}</strong> <span className="soft">{lead}</span>{' '}
+        <strong>{t('met', { met: check.met, n: counted.length })}</strong> <span className="soft">{lead}</span>{' '}
         <button type="button" className="quiet" aria-expanded={unfolded} onClick={() => unfold(!unfolded)}>
           {unfolded ? t('fold') : t('unfold')}
         </button>
@@ -55,11 +70,10 @@ function Checked({ view, check, unfolded, unfold, jump }: Props) {
         <ul className={classes.list} aria-label={t('title')}>
           {check.findings.map((finding) => (
             <li key={finding.askId}>
-              <span className={finding.result === 'met' ? 'moss' : 'amber'}>
-                {finding.result === 'met' ? `✓ ${t('is-met')}` : `○ ${finding.bars ? t('is-needed') : t('is-unmet')}`}
-              </span>
+              <ResultWord finding={finding} />
               <span>
-                {finding.number === null ? t('whole') : t('question', { number: finding.number })}: {note(finding)}
+                {where(finding)}: {note(finding)}
+                {details(finding) ? <span className="soft"> {details(finding)}</span> : null}
               </span>
               <button type="button" className="quiet" onClick={() => jump(finding)}>
                 {t('go')}

@@ -12,7 +12,7 @@ import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
-import { useFindingWords } from './finding-words';
+import { typesOf, useFindingWords } from './finding-words';
 import classes from './hand-in-dialog.module.css';
 
 interface Props {
@@ -92,14 +92,15 @@ export function HandInDialog({ view, check, times, opened, close, flush, done }:
                 </li>
               ))}
           </ul>
-          {check?.untouched ? <p className={classes.bars}>{t('untouched')}</p> : null}
+          {check?.untouched && check.substance !== 'own' ? <p className={classes.bars}>{t(check.substance)}</p> : null}
+          {check?.substance === 'hardly-touched' ? <p className="amber">{t('hardly-touched')}</p> : null}
           {unmet.length > 0 && !check?.untouched ? (
             <>
               <h3>{t('still-open')}</h3>
               <ul>
                 {unmet.map((finding) => (
                   <li key={finding.askId} className={finding.bars ? classes.bars : undefined}>
-                    {todo(finding)}
+                    {todo(finding, typesOf(view.asks)(finding))}
                   </li>
                 ))}
               </ul>

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import type { ReadyCheck } from '@/core/asks/ready-check';
+import type { Checked, ReadyCheck } from '@/core/asks/ready-check';
 import { together } from '@/core/text/document-json';
 import type { DeskView } from '@/server/desk';
 import type { DocumentSession } from './document-session';
@@ -28,7 +28,13 @@ export function useReadyCheck(view: DeskView, sessions: ReadonlyMap<string, Docu
       const starters = steps.flatMap(({ starter }) => (starter ? [starter] : []));
       const documents = [...sessions.values()].map(({ ydoc }) => documentJson(ydoc));
       n += 1;
-      worker.postMessage({ n, asked: [asks, together(documents), together(starters), at.locale] });
+      const checked: Checked = {
+        asks,
+        doc: together(documents),
+        starter: starters.length > 0 ? together(starters) : null,
+        locale: at.locale,
+      };
+      worker.postMessage({ n, checked });
     };
     const soon = () => {
       clearTimeout(timer);

@@ -109,6 +109,7 @@ test('two asks about one place make one note, met only when both are', () => {
     min: 1,
     max: 2,
     openEnd: false,
+    details: [],
   } as const;
   const check = {
     findings: [
@@ -117,6 +118,7 @@ test('two asks about one place make one note, met only when both are', () => {
       { ...finding, askId: 'c', place: null, number: null, result: 'met', problem: 'none' } as const,
     ],
     met: 2,
+    substance: 'own' as const,
     untouched: false,
     ready: true,
     answers: [],
