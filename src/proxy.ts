@@ -34,4 +34,5 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: ['/((?!_next/static|_next/image|icon.svg).*)'] };
+// An upload would be read into memory on its way past here; its answers run nothing and need no policy.
+export const config = { matcher: ['/((?!_next/static|_next/image|icon.svg|api/uploads).*)'] };

@@ -1,4 +1,6 @@
-import type { Ask } from '@/core/asks/ask';
+import type { Ask, FileKind } from '@/core/asks/ask';
+import { understandStarter } from '@/core/asks/starter-places';
+import { fileKind } from '@/core/formats/file-type';
 import type { AssignmentId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import { addUp, type Criterion, type RubricResult } from '@/core/marks/rubric';
 import { doNext } from '@/core/plan/do-next';
@@ -10,12 +12,14 @@ import { openSteps, stepsDone } from '@/core/work/steps';
 import { asideMessages } from '@/store/asides';
 import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
-import { documentsOfWork } from '@/store/documents';
+import { documentsOfOwner, documentsOfWork, notesOf } from '@/store/documents';
 import { handBacksOf, type Receipt, receiptsOf } from '@/store/hand-ins';
 import { materialsById } from '@/store/materials';
 import type { Person } from '@/store/people';
-import { factsOf, findAssignment, findBrief, rubricOf, stepsOf, waitsFor } from '@/store/work';
+import { piecesOfOwner, piecesOfWork, type StoredPiece } from '@/store/pieces';
+import { factsOf, findAssignment, findBrief, rubricOf, stepPlaceOf, stepsOf, waitsFor } from '@/store/work';
 import { isMaterialOpen, type MaterialView, viewMaterial } from './materials';
+import { LARGEST_FILE } from './pieces';
 import { workOf } from './work-list';
 
 export interface DeskStep {
@@ -31,8 +35,24 @@ export interface DeskStep {
   readonly material: MaterialView | null;
   /** What the teacher gave to write in. */
   readonly starter: DocNode | null;
+  /** How questions were told in a starter that marks no places; empty for one that does. */
+  readonly understood: readonly string[];
   /** The student's own copy, once it has been opened. */
   readonly document: { readonly id: DocumentId; readonly title: string } | null;
+}
+
+/** What goes along besides the documents of the steps, or was taken off. */
+export interface DeskPiece {
+  readonly id: string;
+  readonly kind: 'file' | 'link' | 'document';
+  readonly name: string;
+  /** What it looks like in a list: the kind of file, or `link`, or `document`. */
+  readonly shown: FileKind | 'link';
+  readonly size: number | null;
+  readonly pages: number | null;
+  readonly address: string | null;
+  readonly document: DocumentId | null;
+  readonly removedAt: Instant | null;
 }
 
 export interface AsideMessage {
@@ -77,12 +97,23 @@ export interface DeskView {
   readonly takeBack: boolean;
   readonly instructions: DocNode | null;
   readonly steps: readonly DeskStep[];
+  /** At which of them the student was last, on whichever device. */
+  readonly at: StepId | null;
   readonly asks: readonly Ask[];
+  readonly pieces: readonly DeskPiece[];
+  /** What could be put to it from the shelf. */
+  readonly onShelf: readonly { readonly from: 'piece' | 'document'; readonly id: string; readonly name: string }[];
+  /** What a file chooser should offer, as the attribute of the platform; empty for anything. */
+  readonly accept: string;
+  /** The most bytes that one file may have. */
+  readonly largestFile: number;
+  /** The student's notes, once there are any: they never go along. */
+  readonly notes: DocumentId | null;
   readonly rubric: readonly Criterion[];
   readonly receipts: readonly Receipt[];
   readonly feedback: readonly Feedback[];
   readonly aside: readonly AsideMessage[];
-  readonly student: { readonly id: PersonId; readonly name: string };
+  readonly student: { readonly id: PersonId; readonly name: string; readonly shortName: string };
   /** What has to be handed in before this opens. */
   readonly waitsFor: readonly { readonly id: AssignmentId; readonly title: string; readonly done: boolean }[];
   /** What comes after this by the order of Do next; `null` when nothing is left. */
@@ -121,6 +152,51 @@ export async function feedbackFor(db: Queryable, assignmentId: AssignmentId, stu
   }));
 }
 
+function deskPiece(piece: StoredPiece): DeskPiece {
+  const { id, kind, name, removed_at: removedAt } = piece;
+  const none = { size: null, pages: null, address: null, document: null };
+  switch (kind) {
+    case 'file':
+      return { ...none, id, kind, name, removedAt, shown: fileKind(piece.type), size: piece.size, pages: piece.pages };
+    case 'link':
+      return { ...none, id, kind, name, removedAt, shown: 'link', address: piece.address };
+    case 'document':
+      return { ...none, id, kind, name, removedAt, shown: 'document', document: piece.document_id };
+  }
+}
+
+/** What could be put to an assignment from the shelf: one's own documents, and files and links of other work. */
+async function shelved(db: Queryable, student: PersonId, assignmentId: AssignmentId): Promise<DeskView['onShelf']> {
+  const own = (await documentsOfOwner(db, student)).filter(
+    ({ kind, removed_at }) => kind === 'own' && removed_at === null,
+  );
+  const pieces = (await piecesOfOwner(db, student)).filter(
+    (piece) => piece.kind !== 'document' && piece.assignment_id !== assignmentId && piece.removed_at === null,
+  );
+  return [
+    ...own.map(({ id, title }) => ({ from: 'document' as const, id, name: title })),
+    ...pieces.map(({ id, name }) => ({ from: 'piece' as const, id, name })),
+  ];
+}
+
+const ACCEPT: Readonly<Partial<Record<FileKind, string>>> = {
+  pdf: '.pdf',
+  picture: 'image/*',
+  document: '.docx,.odt',
+  sheet: '.xlsx,.ods',
+  slides: '.pptx,.odp',
+  sound: 'audio/*',
+  video: 'video/*',
+  text: '.txt,.md,.csv',
+};
+
+/** What a file chooser should offer for an assignment. Where one ask takes anything, so does the chooser. */
+function acceptOf(asks: readonly Ask[]): string {
+  const types = asks.flatMap((ask) => (ask.kind === 'files' ? [ask.types] : []));
+  if (types.length === 0 || types.some((list) => list.length === 0 || list.includes('other'))) return '';
+  return [...new Set(types.flat().map((type) => ACCEPT[type] ?? ''))].join(',');
+}
+
 /** The Desk of one student on one assignment; `null` when there is no such assignment. */
 export async function desk(
   db: Queryable,
@@ -146,6 +222,9 @@ export async function desk(
   for (const material of await materialsById(db, shown)) {
     if (isMaterialOpen(material, now)) materials.set(material.id, await viewMaterial(db, material, student.id));
   }
+  const understood = new Map(
+    steps.flatMap((step) => (step.starter ? [[step.id, understandStarter(step.starter)] as const] : [])),
+  );
   const after = doNext(await workOf(db, student, null, now), now).find(({ item }) => item.id !== assignmentId);
   return {
     id: assignment.id,
@@ -178,16 +257,23 @@ export async function desk(
         doneAt: done.get(step.id) ?? null,
         open: opened.has(step.id),
         material: materials.get(step.material_id ?? '') ?? null,
-        starter: opened.has(step.id) ? step.starter : null,
+        starter: opened.has(step.id) ? (understood.get(step.id)?.doc ?? null) : null,
+        understood: opened.has(step.id) ? (understood.get(step.id)?.signs ?? []).map(({ text }) => text) : [],
         document: document ? { id: document.id, title: document.title } : null,
       };
     }),
+    at: open ? await stepPlaceOf(db, student.id, assignmentId) : null,
     asks: open ? brief.asks : [],
+    pieces: open ? (await piecesOfWork(db, assignmentId, student.id)).map(deskPiece) : [],
+    onShelf: open && rules.takes === 'pieces' ? await shelved(db, student.id, assignmentId) : [],
+    accept: acceptOf(brief.asks),
+    largestFile: LARGEST_FILE,
+    notes: open ? ((await notesOf(db, assignmentId, student.id))?.id ?? null) : null,
     rubric: open ? await rubricOf(db, assignmentId) : [],
     receipts: await receiptsOf(db, assignmentId, student.id),
     feedback: await feedbackFor(db, assignmentId, student.id),
     aside: open ? await asideFor(db, assignmentId, student.id, student) : [],
-    student: { id: student.id, name: student.name },
+    student: { id: student.id, name: student.name, shortName: student.short_name },
     waitsFor: rules.waits ? await waitsFor(db, assignmentId, student.id) : [],
     next: after ? { id: after.item.id, title: after.item.title } : null,
   };

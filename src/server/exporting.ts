@@ -35,7 +35,8 @@ export const isExportFormat = (value: string): value is ExportFormat => Object.h
 export async function exportDocument(db: Queryable, documentId: DocumentId, format: ExportFormat): Promise<Response> {
   const found = await findDocument(db, documentId);
   if (!found) return Response.json({ ok: false, code: 'gone' }, { status: 404 });
-  const lang = (await findClass(db, found.class_id))?.locale ?? 'en';
+  const at = found.class_id === null ? null : await findClass(db, found.class_id);
+  const lang = at?.locale ?? 'en';
   const ydoc = await loadDocument(db, documentId);
   const doc = documentJson(ydoc);
   ydoc.destroy();

@@ -250,8 +250,13 @@ describe('joining a class', () => {
 });
 
 test('the Shelf holds what one made, by class, and a class of the past stays', async () => {
-  const boards = await shelf(school.db, imke, now);
-  expect(boards.map(({ past }) => past)).toEqual([false, false, false, false, false, true]);
+  const { boards } = await shelf(school.db, imke, now);
+  // What is one's own comes before the classes.
+  expect(boards.map(({ id, past }) => [id === 'own', past])).toEqual([
+    [true, false],
+    ...Array.from({ length: 5 }, () => [false, false]),
+    [false, true],
+  ]);
   expect(boards.at(-1)).toMatchObject({ name: 'Ropework, last year', items: [{ title: 'My first splice, Imke A.' }] });
   const { rows } = await school.db.query('SELECT count(*)::int AS n FROM document WHERE owner_id = $1', [imke.id]);
   expect(boards.flatMap(({ items }) => items)).toHaveLength((rows as { n: number }[])[0]?.n ?? -1);

@@ -36,7 +36,7 @@ function hrefOf({ kind, id, class_id, leads_to }: Found, asTeacher: boolean): st
     case 'assignment':
       return asTeacher ? `/marking/${id}` : `/desk/${id}`;
     case 'document':
-      return `/desk/${leads_to}`;
+      return `/${leads_to}`;
   }
 }
 

@@ -1,7 +1,10 @@
 import * as Y from 'yjs';
-import { type ReadyCheck, readyCheck } from '@/core/asks/ready-check';
+import { Measures } from '@/core/asks/measures';
+import { type CheckedFile, type ReadyCheck, readyCheck } from '@/core/asks/ready-check';
+import { understandStarter } from '@/core/asks/starter-places';
 import { canonicalJson, handInFingerprint, sha256Hex } from '@/core/documents/fingerprint';
 import { documentJson, firstUpdate } from '@/core/documents/text-document';
+import { fileKind } from '@/core/formats/file-type';
 import type { AssignmentId, DocumentId, HandInId, Instant, StepId } from '@/core/ids';
 import { type DocNode, together } from '@/core/text/document-json';
 import { makeMove, type Refusal } from '@/core/work/moves';
@@ -11,19 +14,23 @@ import type { Database, Queryable } from '@/store/database';
 import { documentsOfWork, keepVersion, loadDocument, makeCopy } from '@/store/documents';
 import { addHandIn, type FrozenPiece, type Receipt, receiptOfAct } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
+import { piecesOfWork, type StoredPiece } from '@/store/pieces';
 import {
   assignmentOfStep,
   factsOf,
   findAssignment,
   findBrief,
   holdWork,
+  keepStepPlace,
   type ListedAssignment,
   openedBy,
   record,
   recordAll,
   stepsOf,
 } from '@/store/work';
+import { advisersFor } from './advisers';
 import { isStepOpen } from './open-steps';
+import { goingAlong } from './pieces';
 import { newId } from './secrets';
 
 /** The hand-in was refused because an ask that bars is unmet. */
@@ -53,50 +60,80 @@ const own = (assignment: ListedAssignment, student: Person, at: Instant) => ({
   actorId: student.id,
 });
 
-interface OpenPiece {
+interface OpenDocument {
   readonly id: DocumentId;
   readonly title: string;
   readonly content: DocNode;
   readonly state: Uint8Array;
 }
 
-async function openPieces(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<OpenPiece[]> {
-  const pieces: OpenPiece[] = [];
-  for (const document of await documentsOfWork(db, assignmentId, student.id)) {
-    const ydoc = await loadDocument(db, document.id);
-    pieces.push({
-      id: document.id,
-      title: document.title,
-      content: documentJson(ydoc),
-      state: Y.encodeStateAsUpdate(ydoc),
-    });
-    ydoc.destroy();
-  }
-  return pieces;
+/** What would go along as things stand. */
+interface Open {
+  readonly documents: readonly OpenDocument[];
+  readonly files: readonly Extract<StoredPiece, { kind: 'file' | 'link' }>[];
 }
 
-async function check(db: Queryable, assignment: ListedAssignment, pieces: readonly OpenPiece[]): Promise<ReadyCheck> {
+async function openDocument(db: Queryable, id: DocumentId, title: string): Promise<OpenDocument> {
+  const ydoc = await loadDocument(db, id);
+  const opened = { id, title, content: documentJson(ydoc), state: Y.encodeStateAsUpdate(ydoc) };
+  ydoc.destroy();
+  return opened;
+}
+
+async function openPieces(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<Open> {
+  const documents: OpenDocument[] = [];
+  for (const { id, title } of await documentsOfWork(db, assignmentId, student.id))
+    documents.push(await openDocument(db, id, title));
+  const pieces = goingAlong(await piecesOfWork(db, assignmentId, student.id));
+  for (const piece of pieces) {
+    if (piece.kind === 'document') documents.push(await openDocument(db, piece.document_id, piece.name));
+  }
+  return { documents, files: pieces.filter((piece) => piece.kind !== 'document') };
+}
+
+/** Files and links as the ready check looks at them. */
+export const checkedFiles = (pieces: readonly StoredPiece[]): readonly CheckedFile[] =>
+  pieces.flatMap((piece): CheckedFile[] => {
+    if (piece.kind === 'document') return [];
+    if (piece.kind === 'link') return [{ name: piece.name, kind: 'link', pages: null, address: piece.address }];
+    return [{ name: piece.name, kind: fileKind(piece.type), pages: piece.pages }];
+  });
+
+async function check(db: Queryable, assignment: ListedAssignment, open: Open, student: Person): Promise<ReadyCheck> {
   const brief = await findBrief(db, assignment.id);
   const steps = await stepsOf(db, assignment.id);
-  const starters = steps.flatMap((step) => (step.starter ? [step.starter] : []));
+  const starters = steps.flatMap((step) => (step.starter ? [understandStarter(step.starter).doc] : []));
   const locale = (await findClass(db, assignment.classId))?.locale ?? 'en';
-  return readyCheck({
-    asks: brief?.asks ?? [],
-    doc: together(pieces.map((piece) => piece.content)),
-    starter: starters.length > 0 ? together(starters) : null,
-    locale,
-  });
+  const asks = brief?.asks ?? [];
+  return readyCheck(
+    {
+      asks,
+      doc: together(open.documents.map((document) => document.content)),
+      starter: starters.length > 0 ? together(starters) : null,
+      locale,
+      files: checkedFiles(open.files),
+      names: [student.name, student.short_name],
+    },
+    new Measures(locale, await advisersFor(db, asks, locale, student)),
+  );
 }
 
 /** What the ready check finds in what is stored of a student's work. */
 export async function checkWork(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<ReadyCheck> {
-  return check(db, await assignmentOr404(db, assignmentId), await openPieces(db, assignmentId, student));
+  const open = await openPieces(db, assignmentId, student);
+  return check(db, await assignmentOr404(db, assignmentId), open, student);
 }
 
-function freeze(piece: OpenPiece, kind: FrozenPiece['kind']): FrozenPiece {
-  const bytes = new TextEncoder().encode(canonicalJson(piece.content));
-  return { kind, title: piece.title, content: piece.content, bytes, sha256: sha256Hex(bytes), documentId: piece.id };
+function freeze(document: OpenDocument, kind: 'document' | 'answer'): FrozenPiece {
+  const { id: documentId, title, content } = document;
+  const bytes = new TextEncoder().encode(canonicalJson(content));
+  return { kind, title, content, bytes, sha256: sha256Hex(bytes), documentId };
 }
+
+const freezeFile = (piece: Open['files'][number]): FrozenPiece =>
+  piece.kind === 'file'
+    ? { kind: 'file', title: piece.name, sha256: piece.sha256, size: piece.size }
+    : { kind: 'link', title: piece.name, sha256: sha256Hex(piece.address), address: piece.address };
 
 /** Notes what this hand-in opens: work that waited for it, and for nothing else that is still missing. */
 async function unlockAfter(tx: Queryable, assignment: ListedAssignment, student: Person, now: Instant): Promise<void> {
@@ -128,19 +165,23 @@ export async function handIn(
     const { rules } = assignment;
     const facts = await factsOf(tx, assignment.id, student.id);
     const tick = rules.takes === 'tick';
-    const pieces = tick ? [] : await openPieces(tx, assignment.id, student);
+    const open = tick ? { documents: [], files: [] } : await openPieces(tx, assignment.id, student);
+    const pieces = open.documents.length + open.files.length;
     const id = newId() as HandInId;
     const moved = makeMove(
       facts,
-      tick ? { kind: 'tick-off', handIn: id } : { kind: 'hand-in', handIn: id, pieces: pieces.length },
+      tick ? { kind: 'tick-off', handIn: id } : { kind: 'hand-in', handIn: id, pieces },
       now,
       rules,
     );
     if (!moved.ok) return moved;
-    const checked = tick ? null : await check(tx, assignment, pieces);
+    const checked = tick ? null : await check(tx, assignment, open, student);
     if (checked && !checked.ready) return { ok: false, code: 'not-ready', check: checked };
 
-    const frozen = pieces.map((piece) => freeze(piece, rules.takes === 'short' ? 'answer' : 'document'));
+    const frozen = [
+      ...open.documents.map((document) => freeze(document, rules.takes === 'short' ? 'answer' : 'document')),
+      ...open.files.map(freezeFile),
+    ];
     const after = standing(moved.facts, rules, now);
     await addHandIn(tx, {
       id,
@@ -155,8 +196,8 @@ export async function handIn(
       findings: checked?.findings ?? [],
       pieces: frozen,
     });
-    for (const piece of pieces) {
-      await keepVersion(tx, { documentId: piece.id, at: now, reason: 'handed-in', state: piece.state });
+    for (const { id: documentId, state } of open.documents) {
+      await keepVersion(tx, { documentId, at: now, reason: 'handed-in', state });
     }
     await record(tx, { kind: 'handed-in', ...own(assignment, student, now), data: { handIn: id } });
     await unlockAfter(tx, assignment, student, now);
@@ -210,7 +251,7 @@ export async function openCopy(
       stepId,
       title: `${step.title}, ${student.short_name}`,
       at: now,
-      firstUpdate: () => firstUpdate(starter),
+      firstUpdate: () => firstUpdate(understandStarter(starter).doc),
     });
     if (copy.made) {
       await record(tx, { kind: 'opened', ...own(assignment, student, now) });
@@ -238,4 +279,16 @@ export async function doStep(
     await record(tx, { kind: 'step-done', ...own(assignment, student, now), data: { step: stepId } });
     return { ok: true };
   });
+}
+
+/** Notes at which step a student is, so that another device opens the Desk there. */
+export async function goToStep(
+  db: Queryable,
+  student: Person,
+  stepId: StepId,
+  now: Instant,
+): Promise<{ readonly ok: true }> {
+  const assignmentId = (await assignmentOfStep(db, stepId)) as AssignmentId;
+  await keepStepPlace(db, { personId: student.id, assignmentId, stepId, at: now });
+  return { ok: true };
 }

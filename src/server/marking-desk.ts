@@ -1,5 +1,4 @@
 import type { AssignmentId, Instant } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
 import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { findDraft, piecesOf, receiptsOf } from '@/store/hand-ins';
@@ -45,7 +44,13 @@ export async function markingDesk(
       student,
       receipts: receipts.map(({ id, number, at, late_by, note }) => ({ id, number, at, lateBy: late_by, note })),
       pieces: receipt
-        ? (await piecesOf(db, receipt.id)).map(({ title, content }) => ({ title, content: content as DocNode }))
+        ? (await piecesOf(db, receipt.id)).map((piece) => ({
+            position: piece.position,
+            title: piece.title,
+            content: 'content' in piece ? piece.content : null,
+            /** Where a file or link is looked at; `null` for a text, which is here. */
+            address: 'content' in piece ? null : `/api/hand-ins/${receipt.id}/pieces/${piece.position}`,
+          }))
         : [],
       draft: draft && { marks: draft.marks, general: draft.general, at: draft.at },
       feedback: await feedbackFor(db, assignmentId, student.id),

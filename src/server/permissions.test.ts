@@ -1,7 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import type { AssignmentId } from '@/core/ids';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { type Entry, may, type Params, PERMISSIONS, RULES, type Rule } from './permissions';
+import { putPiece } from './pieces';
+import { receiveUpload } from './uploads';
 
 const APP = join(process.cwd(), 'src', 'app');
 
@@ -52,7 +55,24 @@ describe('who may', () => {
     const handIn = await school.db.query(
       "SELECT id FROM hand_in WHERE student_id = 's-imke' AND assignment_id = 'storm-words'",
     );
+    const imke = await school.person('s-imke');
+    const link = { from: 'link', address: 'example.org', name: 'a' } as const;
+    const piece = await putPiece(school.db, imke, 'cloud-ladder' as AssignmentId, link, Date.now());
+    process.env.KITE_DATA = school.folder;
+    const begun = await receiveUpload(
+      school.db,
+      imke,
+      new Request('http://x/api/uploads', {
+        method: 'POST',
+        headers: { 'tus-resumable': '1.0.0', 'upload-length': '9', 'upload-metadata': `name ${btoa('a.txt')}` },
+      }),
+      Date.now(),
+    );
     params = {
+      piece: piece.ok ? piece.piece : '',
+      upload: begun.headers.get('location')?.split('/').at(-1) ?? '',
+      version: '1',
+      position: '0',
       class: 'weather',
       material: 'sound-signals',
       chapter: '1',
@@ -82,8 +102,11 @@ describe('who may', () => {
     'assignment-teacher': ['t-bello'],
     'step-student': ['s-imke', 's-zofia'],
     'document-owner': ['s-imke'],
+    'upload-owner': ['s-imke'],
+    'piece-owner': ['s-imke'],
     'aside-party': ['s-imke', 't-bello'],
     'hand-in-teacher': ['t-bello'],
+    'hand-in-party': ['s-imke', 't-bello'],
     'teacher-of-person': ['t-bello', 't-haddad'],
   };
 

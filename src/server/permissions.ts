@@ -6,8 +6,10 @@ import { findDocument } from '@/store/documents';
 import { findReceipt } from '@/store/hand-ins';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
+import { findPiece } from '@/store/pieces';
 import { assignmentOfStep, factsOf, findAssignment, teaches } from '@/store/work';
 import { mayRead } from './materials';
+import { uploadOwner } from './uploads';
 
 /**
  * Who may use each page, route and socket. Nothing answers that is not in this table, and a test tries
@@ -29,6 +31,26 @@ export const PERMISSIONS = {
   'GET /api/materials/[material]/parts/[part]': 'material-reader',
   'POST /api/materials/[material]/place': 'material-reader',
   'GET /api/documents/[document]/export': 'document-owner',
+  'POST /api/documents': 'signed-in',
+  'POST /api/documents/[document]': 'document-owner',
+  'GET /api/documents/[document]/versions': 'document-owner',
+  'GET /api/documents/[document]/versions/[version]': 'document-owner',
+  'POST /api/own-words': 'signed-in',
+  'POST /api/spelling': 'signed-in',
+  'GET /api/meanings': 'signed-in',
+  'GET /api/shelf/export': 'signed-in',
+  'POST /api/uploads': 'signed-in',
+  'HEAD /api/uploads/[upload]': 'upload-owner',
+  'PATCH /api/uploads/[upload]': 'upload-owner',
+  'DELETE /api/uploads/[upload]': 'upload-owner',
+  'GET /api/pieces/[piece]': 'piece-owner',
+  'POST /api/pieces/[piece]': 'piece-owner',
+  'GET /api/pieces/[piece]/file': 'piece-owner',
+  'GET /api/pieces/[piece]/thumb': 'piece-owner',
+  'POST /api/assignments/[assignment]/pieces': 'assignment-student',
+  'POST /api/assignments/[assignment]/notes': 'assignment-student',
+  'GET /api/hand-ins/[handIn]/pieces/[position]': 'hand-in-party',
+  'GET /api/hand-ins/[handIn]/pieces/[position]/file': 'hand-in-party',
   'POST /api/news/read': 'signed-in',
   'POST /api/reading': 'signed-in',
   'POST /api/classes/join': 'signed-in',
@@ -36,6 +58,7 @@ export const PERMISSIONS = {
   'POST /api/assignments/[assignment]/not-today': 'assignment-student',
   'POST /api/steps/[step]/copy': 'step-student',
   'POST /api/steps/[step]/done': 'step-student',
+  'POST /api/steps/[step]/here': 'step-student',
   'POST /api/assignments/[assignment]/hand-in': 'assignment-student',
   'POST /api/assignments/[assignment]/take-back': 'assignment-student',
   'POST /api/assignments/[assignment]/asides/[student]': 'aside-party',
@@ -50,6 +73,7 @@ export const PERMISSIONS = {
   'PAGE /today': 'signed-in',
   'PAGE /work': 'signed-in',
   'PAGE /shelf': 'signed-in',
+  'PAGE /shelf/[document]': 'document-owner',
   'PAGE /whats-new': 'signed-in',
   'PAGE /help': 'signed-in',
   'PAGE /classes': 'signed-in',
@@ -73,8 +97,11 @@ export const RULES = [
   'assignment-teacher',
   'step-student',
   'document-owner',
+  'upload-owner',
+  'piece-owner',
   'aside-party',
   'hand-in-teacher',
+  'hand-in-party',
   'teacher-of-person',
 ] as const;
 export type Rule = (typeof RULES)[number];
@@ -126,7 +153,17 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       return (await roleOnAssignment(db, person, await assignmentOfStep(db, param('step')))) === 'student';
     case 'document-owner': {
       const document = await findDocument(db, param('document') as DocumentId);
-      return document?.owner_id === person.id && (await roleIn(db, person.id, document.class_id)) === 'student';
+      if (document?.owner_id !== person.id) return false;
+      return document.class_id === null || (await roleIn(db, person.id, document.class_id)) === 'student';
+    }
+    case 'upload-owner':
+      return (await uploadOwner(param('upload'))) === person.id;
+    case 'piece-owner':
+      return (await findPiece(db, param('piece')))?.owner_id === person.id;
+    case 'hand-in-party': {
+      const receipt = await findReceipt(db, param('handIn') as HandInId);
+      const role = await roleOnAssignment(db, person, receipt?.assignment_id ?? null);
+      return role === 'teacher' || (role === 'student' && receipt?.student_id === person.id);
     }
     case 'aside-party': {
       const assignment = await findAssignment(db, param('assignment') as AssignmentId);

@@ -50,12 +50,12 @@ type Context = { readonly params: Promise<Params> };
 /**
  * A route handler behind the permission table: origin, session, permission and body are checked in that
  * order, and whatever goes wrong is answered with a code and no stack trace. A handler answers with a
- * `Response`, or with a value: `{ ok: false }` becomes a 409.
+ * `Response`, or with a value: `{ ok: false }` becomes a 409. With `raw` the handler reads the body itself.
  */
 export function route<Body extends z.ZodType = z.ZodObject<Record<never, never>>>(
   entry: Entry,
   handle: (visit: Visit<z.output<Body>>) => Promise<Response | { readonly ok: boolean }>,
-  shape?: Body,
+  shape?: Body | 'raw',
 ) {
   return async (request: Request, context: Context): Promise<Response> => {
     try {
@@ -68,7 +68,8 @@ export function route<Body extends z.ZodType = z.ZodObject<Record<never, never>>
       const verdict = await may(db, entry, person, params, now);
       if (verdict === 'sign-in-first') return refuse(401, 'sign-in-first');
       if (verdict === 'no') return refuse(404, 'not-found');
-      const read = writes ? await readBody(request, shape ?? z.object({})) : { ok: true as const, body: {} };
+      const read =
+        writes && shape !== 'raw' ? await readBody(request, shape ?? z.object({})) : { ok: true as const, body: {} };
       if (!read.ok) return read.response;
       const address = request.headers.get('x-kite-address') ?? 'unknown';
       const body = read.body as z.output<Body>;

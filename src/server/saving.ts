@@ -80,7 +80,7 @@ export class Saving {
         found,
       ]),
     );
-    const works = [...documents.values()];
+    const works = [...documents.values()].filter((document) => document.kind === 'text');
     const rules = await rulesOf(tx, [...new Set(works.map((work) => work.assignment_id))]);
     const facts = await factsOfStudents(
       tx,
@@ -89,6 +89,10 @@ export class Saving {
     );
     const begun = new Map<string, Happening>();
     const verdicts = new Map<DocumentId, Saved>();
+    // Notes and documents of one's own take whatever is typed, at any time.
+    for (const { id, kind, removed_at } of documents.values()) {
+      if (kind !== 'text') verdicts.set(id, removed_at === null ? { ok: true, at } : { ok: false, code: 'gone' });
+    }
     for (const document of works) {
       const { assignment_id: assignmentId, owner_id: studentId, class_id: classId } = document;
       const key = workKey(assignmentId, studentId);

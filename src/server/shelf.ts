@@ -4,20 +4,29 @@ import { classesOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { documentsOfOwner } from '@/store/documents';
 import type { Person } from '@/store/people';
+import { piecesOfOwner } from '@/store/pieces';
 import { factsOfStudent, rulesOf } from '@/store/work';
 
-/** One document on the shelf. */
+/** So long what was removed lies in the bin. */
+export const BIN_DAYS = 30;
+
+/** One thing on the shelf: a document that was written, or a file or link that was put to some work. */
 export interface ShelfItem {
   readonly id: string;
+  readonly kind: 'document' | 'notes' | 'file' | 'link';
   readonly title: string;
-  readonly assignmentId: string;
-  readonly assignment: string;
-  readonly stepId: string;
+  /** Where it opens; `null` where it cannot be opened by itself. */
+  readonly href: string | null;
+  /** The work it belongs to; `null` for what is one's own. */
+  readonly assignment: string | null;
   readonly changedAt: Instant;
-  readonly state: State;
+  /** How that work stands; `null` for what is one's own. */
+  readonly state: State | null;
+  readonly size: number | null;
 }
 
-export interface ShelfClass {
+export interface ShelfBoard {
+  /** The class, or `own`. */
   readonly id: string;
   readonly name: string;
   readonly weave: string;
@@ -25,31 +34,84 @@ export interface ShelfClass {
   readonly items: readonly ShelfItem[];
 }
 
-/** Everything that a person has made, by class, the running classes before those of the past; the newest first. */
-export async function shelf(db: Queryable, person: Person, now: Instant): Promise<readonly ShelfClass[]> {
+/** What was removed and can still be taken out again. */
+export interface BinItem {
+  readonly id: string;
+  readonly kind: 'document' | 'piece';
+  readonly title: string;
+  readonly assignment: string | null;
+  readonly removedAt: Instant;
+  readonly goneAt: Instant;
+}
+
+/**
+ * Everything that a person has made or attached: what is their own, then by class, the running classes before
+ * those of the past; the newest first. And what lies in the bin.
+ */
+export async function shelf(
+  db: Queryable,
+  person: Person,
+  now: Instant,
+): Promise<{ readonly boards: readonly ShelfBoard[]; readonly bin: readonly BinItem[] }> {
   const documents = await documentsOfOwner(db, person.id);
-  const ids = [...new Set(documents.map((document) => document.assignment_id))];
+  const pieces = (await piecesOfOwner(db, person.id)).filter(({ kind }) => kind !== 'document');
+  const works = [...documents, ...pieces].flatMap((one) => (one.assignment_id === null ? [] : [one.assignment_id]));
+  const ids = [...new Set(works)];
   const facts = await factsOfStudent(db, person.id, ids);
   const rules = await rulesOf(db, ids);
-  return (await classesOf(db, person.id)).map((found) => ({
-    id: found.id,
-    name: found.name,
-    weave: found.weave,
-    past: found.ended_at !== null,
-    items: documents.flatMap((document): ShelfItem[] => {
-      const rule = rules.get(document.assignment_id);
-      if (document.class_id !== found.id || !rule) return [];
-      return [
-        {
-          id: document.id,
-          title: document.title,
-          assignmentId: document.assignment_id,
-          assignment: document.assignment,
-          stepId: document.step_id,
-          changedAt: document.changed_at,
-          state: standing(facts.get(document.assignment_id) ?? [], rule, now).state,
-        },
-      ];
-    }),
-  }));
+  const stateOf = (assignmentId: (typeof ids)[number] | null): State | null => {
+    const rule = assignmentId === null ? undefined : rules.get(assignmentId);
+    return rule && assignmentId ? standing(facts.get(assignmentId) ?? [], rule, now).state : null;
+  };
+  const items: { readonly classId: string | null; readonly item: ShelfItem }[] = [];
+  for (const document of documents) {
+    if (document.removed_at !== null) continue;
+    const { id, kind, title, assignment, assignment_id: work, step_id: step } = document;
+    const href =
+      kind === 'own' ? `/shelf/${id}` : kind === 'notes' ? `/desk/${work}#sheet=notes` : `/desk/${work}#step=${step}`;
+    items.push({
+      classId: document.class_id,
+      item: {
+        id,
+        kind: kind === 'notes' ? 'notes' : 'document',
+        title,
+        href,
+        assignment,
+        changedAt: document.changed_at,
+        state: stateOf(work),
+        size: null,
+      },
+    });
+  }
+  for (const piece of pieces) {
+    if (piece.removed_at !== null) continue;
+    items.push({
+      classId: piece.class_id,
+      item: {
+        id: piece.id,
+        kind: piece.kind === 'link' ? 'link' : 'file',
+        title: piece.name,
+        href: piece.assignment_id === null ? null : `/desk/${piece.assignment_id}#sheet=pieces&piece=${piece.id}`,
+        assignment: piece.title,
+        changedAt: piece.added_at,
+        state: stateOf(piece.assignment_id),
+        size: piece.kind === 'file' ? piece.size : null,
+      },
+    });
+  }
+  items.sort((a, b) => b.item.changedAt - a.item.changedAt);
+  const of = (classId: string | null) => items.filter((one) => one.classId === classId).map(({ item }) => item);
+  const boards: ShelfBoard[] = [{ id: 'own', name: '', weave: 'plain', past: false, items: of(null) }];
+  for (const { id, name, weave, ended_at } of await classesOf(db, person.id))
+    boards.push({ id, name, weave, past: ended_at !== null, items: of(id) });
+  const bin = [
+    ...documents.map((document) => ({ ...document, kind: 'document' as const, name: document.title })),
+    ...pieces.map((piece) => ({ ...piece, kind: 'piece' as const, assignment: piece.title })),
+  ].flatMap(({ id, kind, name, assignment, removed_at }): BinItem[] => {
+    const goneAt = removed_at === null ? 0 : removed_at + BIN_DAYS * 86_400_000;
+    return removed_at === null || goneAt <= now
+      ? []
+      : [{ id, kind, title: name, assignment, removedAt: removed_at, goneAt }];
+  });
+  return { boards, bin: bin.sort((a, b) => b.removedAt - a.removedAt) };
 }

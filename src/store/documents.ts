@@ -2,23 +2,42 @@ import * as Y from 'yjs';
 import { z } from 'zod';
 import { assemble } from '@/core/documents/text-document';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
-import { bytes, id, instant } from './columns';
+import { bigNumber, bytes, id, instant, maybeInstant } from './columns';
 import { first, many, type Queryable, time } from './database';
 
-const document = z.object({
+const base = z.object({
   id: id<DocumentId>(),
   owner_id: id<PersonId>(),
+  title: z.string(),
+  created_at: instant,
+  removed_at: maybeInstant,
+});
+
+/** The copy of a starter, made at a step of an assignment: it goes along with a hand-in. */
+const copy = base.extend({
+  kind: z.literal('text'),
   assignment_id: id<AssignmentId>(),
   class_id: id<ClassId>(),
   step_id: id<StepId>(),
-  title: z.string(),
-  created_at: instant,
 });
+
+const document = z.discriminatedUnion('kind', [
+  copy,
+  /** Notes beside an assignment: they never go along. */
+  base.extend({
+    kind: z.literal('notes'),
+    assignment_id: id<AssignmentId>(),
+    class_id: id<ClassId>(),
+    step_id: z.null(),
+  }),
+  /** A document of one's own, on the shelf. */
+  base.extend({ kind: z.literal('own'), assignment_id: z.null(), class_id: z.null(), step_id: z.null() }),
+]);
 
 export type StoredDocument = z.output<typeof document>;
 
-const COLUMNS = `d.id, d.owner_id, d.assignment_id, a.class_id, d.step_id, d.title, d.created_at`;
-const FROM = 'FROM document d JOIN assignment a ON a.id = d.assignment_id';
+const COLUMNS = `d.id, d.owner_id, d.assignment_id, a.class_id, d.step_id, d.kind, d.title, d.created_at, d.removed_at`;
+const FROM = 'FROM document d LEFT JOIN assignment a ON a.id = d.assignment_id';
 
 export const findDocument = (db: Queryable, documentId: DocumentId) =>
   first(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.id = $1`, [documentId]);
@@ -26,25 +45,81 @@ export const findDocument = (db: Queryable, documentId: DocumentId) =>
 export const documentsById = (db: Queryable, documentIds: readonly DocumentId[]) =>
   many(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.id = ANY($1)`, [documentIds]);
 
+/** The copies that a student has made of the starters of an assignment, in the order of its steps. */
 export const documentsOfWork = (db: Queryable, assignmentId: AssignmentId, ownerId: PersonId) =>
   many(
     db,
-    document,
+    copy,
     `SELECT ${COLUMNS} ${FROM} JOIN step s ON s.id = d.step_id
      WHERE d.assignment_id = $1 AND d.owner_id = $2 ORDER BY s.position`,
     [assignmentId, ownerId],
   );
 
+/** A student's notes on an assignment; `null` before the first. */
+export const notesOf = (db: Queryable, assignmentId: AssignmentId, ownerId: PersonId) =>
+  first(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.assignment_id = $1 AND d.owner_id = $2 AND d.kind = 'notes'`, [
+    assignmentId,
+    ownerId,
+  ]);
+
+const shelved = z.object({
+  id: id<DocumentId>(),
+  kind: z.enum(['text', 'notes', 'own']),
+  title: z.string(),
+  assignment_id: id<AssignmentId>().nullable(),
+  class_id: id<ClassId>().nullable(),
+  step_id: id<StepId>().nullable(),
+  removed_at: maybeInstant,
+  assignment: z.string().nullable(),
+  changed_at: instant,
+});
+
 /** All documents of a person with the assignment each was made for and when it was last changed, newest first. */
 export const documentsOfOwner = (db: Queryable, ownerId: PersonId) =>
   many(
     db,
-    document.extend({ assignment: z.string(), changed_at: instant }),
+    shelved,
     `SELECT ${COLUMNS}, a.title AS assignment, coalesce((SELECT u.at FROM document_update u WHERE u.document_id = d.id
        ORDER BY u.seq DESC LIMIT 1), d.created_at) AS changed_at
      ${FROM} WHERE d.owner_id = $1 ORDER BY changed_at DESC LIMIT 1000`,
     [ownerId],
   );
+
+/** Makes a document that is no copy of a starter: notes on an assignment (once), or one of one's own. */
+export async function addDocument(
+  tx: Queryable,
+  made: {
+    readonly id: DocumentId;
+    readonly ownerId: PersonId;
+    readonly assignmentId: AssignmentId | null;
+    readonly title: string;
+    readonly at: Instant;
+    readonly firstUpdate: Uint8Array;
+  },
+): Promise<DocumentId> {
+  const kind = made.assignmentId === null ? 'own' : 'notes';
+  const { affected } = await tx.query(
+    `INSERT INTO document (id, owner_id, assignment_id, kind, title, created_at) VALUES ($1, $2, $3, $4, $5, $6)
+     ON CONFLICT DO NOTHING`,
+    [made.id, made.ownerId, made.assignmentId, kind, made.title, time(made.at)],
+  );
+  if (affected === 1) {
+    await appendUpdates(tx, [{ documentId: made.id, update: made.firstUpdate, at: made.at }]);
+    return made.id;
+  }
+  const there = made.assignmentId === null ? null : await notesOf(tx, made.assignmentId, made.ownerId);
+  if (!there) throw new Error(`document ${made.id} was refused though there is none`);
+  return there.id;
+}
+
+export async function renameDocument(tx: Queryable, documentId: DocumentId, title: string): Promise<void> {
+  await tx.query('UPDATE document SET title = $2 WHERE id = $1', [documentId, title]);
+}
+
+/** Lays a document into the bin, or takes it out again with `null`. */
+export async function binDocument(tx: Queryable, documentId: DocumentId, at: Instant | null): Promise<void> {
+  await tx.query('UPDATE document SET removed_at = $2 WHERE id = $1', [documentId, time(at)]);
+}
 
 /**
  * Makes the student's copy of a starter with its first update, or finds the one that is there: however
@@ -105,6 +180,39 @@ const updatesOf = (db: Queryable, documentId: DocumentId) =>
 export async function loadDocument(db: Queryable, documentId: DocumentId): Promise<Y.Doc> {
   return assemble((await updatesOf(db, documentId)).map(({ update }) => update));
 }
+
+const version = z.object({ id: bigNumber, at: instant, reason: z.string() });
+
+/** What is kept of a document's past, newest first. */
+export const versionsOf = (db: Queryable, documentId: DocumentId) =>
+  many(db, version, 'SELECT id, at, reason FROM document_version WHERE document_id = $1 ORDER BY id DESC LIMIT 200', [
+    documentId,
+  ]);
+
+/** The state of a document at one version; `null` when the document has no such version. */
+export async function versionState(
+  db: Queryable,
+  documentId: DocumentId,
+  versionId: number,
+): Promise<Uint8Array | null> {
+  const row = await first(
+    db,
+    z.object({ state: bytes }),
+    'SELECT state FROM document_version WHERE id = $2 AND document_id = $1',
+    [documentId, versionId],
+  );
+  return row?.state ?? null;
+}
+
+/** When a document was last changed, and when a version of it was last kept. */
+export const lastTimes = (db: Queryable, documentId: DocumentId) =>
+  first(
+    db,
+    z.object({ changed: maybeInstant, kept: maybeInstant }),
+    `SELECT (SELECT u.at FROM document_update u WHERE u.document_id = $1 ORDER BY u.seq DESC LIMIT 1) AS changed,
+       (SELECT v.at FROM document_version v WHERE v.document_id = $1 ORDER BY v.id DESC LIMIT 1) AS kept`,
+    [documentId],
+  );
 
 /** Keeps what a document was at a natural moment, for good. */
 export async function keepVersion(

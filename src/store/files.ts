@@ -9,7 +9,7 @@ import { bigNumber } from './columns';
 import { first, type Queryable, time } from './database';
 
 /** Where the bytes of a file lie, below the folder for files: `ab/cd…`. */
-const pathOf = (folder: string, sha256: string): string => join(folder, sha256.slice(0, 2), sha256.slice(2));
+export const filePath = (folder: string, sha256: string): string => join(folder, sha256.slice(0, 2), sha256.slice(2));
 
 /**
  * Keeps bytes under their SHA-256: written to a temporary name, synced, renamed, and only then a row. The
@@ -23,7 +23,7 @@ export async function keepFile(
   file: { readonly bytes: Uint8Array; readonly type: string; readonly at: Instant },
 ): Promise<string> {
   const sha256 = createHash('sha256').update(file.bytes).digest('hex');
-  const path = pathOf(folder, sha256);
+  const path = filePath(folder, sha256);
   if (!existsSync(/*turbopackIgnore: true*/ path)) {
     await mkdir(dirname(path), { recursive: true, mode: 0o700 });
     const temporary = `${path}.${randomUUID()}`;
@@ -48,6 +48,38 @@ export async function keepFile(
   return sha256;
 }
 
+/**
+ * Takes a file that lies on the same disk already, as an upload left it: its bytes are synced, it is renamed to
+ * its SHA-256, and only then a row says that it is there.
+ */
+export async function adoptFile(
+  tx: Queryable,
+  folder: string,
+  file: {
+    readonly path: string;
+    readonly sha256: string;
+    readonly type: string;
+    readonly size: number;
+    readonly at: Instant;
+  },
+): Promise<void> {
+  const path = filePath(folder, file.sha256);
+  if (existsSync(/*turbopackIgnore: true*/ path)) await rm(file.path, { force: true });
+  else {
+    const handle = await open(/*turbopackIgnore: true*/ file.path, 'r+');
+    await handle.sync();
+    await handle.close();
+    await mkdir(dirname(path), { recursive: true, mode: 0o700 });
+    await rename(file.path, path);
+  }
+  await tx.query('INSERT INTO file (sha256, type, size, at) VALUES ($1, $2, $3, $4) ON CONFLICT (sha256) DO NOTHING', [
+    file.sha256,
+    file.type,
+    file.size,
+    time(file.at),
+  ]);
+}
+
 export const findFile = (db: Queryable, sha256: string) =>
   first(
     db,
@@ -59,7 +91,7 @@ export const findFile = (db: Queryable, sha256: string) =>
 /** All bytes of a file; `null` when they are gone from the disk. */
 export async function readWhole(folder: string, sha256: string): Promise<Uint8Array | null> {
   try {
-    return new Uint8Array(await readFile(pathOf(folder, sha256)));
+    return new Uint8Array(await readFile(filePath(folder, sha256)));
   } catch {
     return null;
   }
@@ -72,7 +104,7 @@ export function streamPart(
   from: number,
   to: number,
 ): ReadableStream<Uint8Array> | null {
-  const path = pathOf(folder, sha256);
+  const path = filePath(folder, sha256);
   if (!existsSync(path)) return null;
   return Readable.toWeb(createReadStream(path, { start: from, end: to })) as ReadableStream<Uint8Array>;
 }

@@ -6,7 +6,7 @@ import { many, type Queryable, time } from './database';
 const found = z.object({
   kind: z.enum(['class', 'assignment', 'material', 'announcement', 'document']),
   id: z.string(),
-  class_id: id<ClassId>(),
+  class_id: id<ClassId>().nullable(),
   class_name: z.string(),
   weave: z.string(),
   leads_to: z.string(),
@@ -18,9 +18,11 @@ export type Found = z.output<typeof found>;
 
 const escaped = (words: string): string => words.replace(/[\\%_]/g, (sign) => `\\${sign}`);
 
-const COLUMNS = 'f.kind, f.id, f.class_id, c.name AS class_name, c.weave, f.leads_to, f.title, f.folded';
-const MINE = `FROM findable f JOIN class c ON c.id = f.class_id
-  WHERE f.class_id IN (SELECT class_id FROM membership WHERE person_id = $1) AND (f.owner_id IS NULL OR f.owner_id = $1)
+const COLUMNS = `f.kind, f.id, f.class_id, coalesce(c.name, '') AS class_name, coalesce(c.weave, 'plain') AS weave,
+  f.leads_to, f.title, f.folded`;
+const MINE = `FROM findable f LEFT JOIN class c ON c.id = f.class_id
+  WHERE (f.class_id IS NULL OR f.class_id IN (SELECT class_id FROM membership WHERE person_id = $1))
+    AND (f.owner_id IS NULL OR f.owner_id = $1)
     AND (f.posted_at IS NULL OR f.posted_at <= $2)`;
 
 /** Who asks, when, and how many answers are wanted at most. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, DocumentId, HandInId, Instant, PersonId } from '@/core/ids';
 import type { Criterion, Mark } from '@/core/marks/rubric';
+import type { DocNode } from '@/core/text/document-json';
 import { bigNumber, criterion, docNode, finding, id, instant, mark, maybeInstant } from './columns';
 import { first, json, many, type Queryable, time } from './database';
 
@@ -21,7 +22,7 @@ const receipt = z.object({
 export type Receipt = z.output<typeof receipt>;
 
 const RECEIPT = `SELECT h.id, h.number, h.assignment_id, h.student_id, h.at, h.due_at, h.late_by, h.note, h.fingerprint, h.findings,
-  coalesce((SELECT jsonb_agg(jsonb_build_object('title', p.title, 'kind', p.kind, 'size', octet_length(p.bytes), 'sha256', p.sha256)
+  coalesce((SELECT jsonb_agg(jsonb_build_object('title', p.title, 'kind', p.kind, 'size', coalesce(p.size, octet_length(p.bytes), 0), 'sha256', p.sha256)
             ORDER BY p.position) FROM hand_in_piece p WHERE p.hand_in_id = h.id), '[]') AS pieces
   FROM hand_in h`;
 
@@ -39,14 +40,17 @@ export const findReceipt = (db: Queryable, handInId: HandInId) =>
 export const receiptOfAct = (db: Queryable, studentId: PersonId, act: string) =>
   first(db, receipt, `${RECEIPT} WHERE h.student_id = $1 AND h.act = $2`, [studentId, act]);
 
-export interface FrozenPiece {
-  readonly kind: 'document' | 'answer';
-  readonly title: string;
-  readonly content: unknown;
-  readonly bytes: Uint8Array;
-  readonly sha256: string;
-  readonly documentId: DocumentId;
-}
+/** A piece as it was at the hand-in: a text in whole, a file by its fingerprint, a link by its address. */
+export type FrozenPiece = { readonly title: string; readonly sha256: string } & (
+  | {
+      readonly kind: 'document' | 'answer';
+      readonly content: DocNode;
+      readonly bytes: Uint8Array;
+      readonly documentId: DocumentId;
+    }
+  | { readonly kind: 'file'; readonly size: number }
+  | { readonly kind: 'link'; readonly address: string }
+);
 
 export async function addHandIn(
   tx: Queryable,
@@ -82,19 +86,42 @@ export async function addHandIn(
   );
   for (const [position, piece] of handIn.pieces.entries()) {
     await tx.query(
-      `INSERT INTO hand_in_piece (hand_in_id, position, kind, title, content, bytes, sha256, document_id)
-       VALUES ($1, $2, $3, $4, $5::text::jsonb, $6, $7, $8)`,
-      [handIn.id, position, piece.kind, piece.title, json(piece.content), piece.bytes, piece.sha256, piece.documentId],
+      `INSERT INTO hand_in_piece (hand_in_id, position, kind, title, content, bytes, sha256, document_id, size, file_sha256,
+         address)
+       VALUES ($1, $2, $3, $4, $5::text::jsonb, $6, $7, $8, $9, $10, $11)`,
+      [
+        handIn.id,
+        position,
+        piece.kind,
+        piece.title,
+        'content' in piece ? json(piece.content) : null,
+        'bytes' in piece ? piece.bytes : null,
+        piece.sha256,
+        'documentId' in piece ? piece.documentId : null,
+        'size' in piece ? piece.size : null,
+        piece.kind === 'file' ? piece.sha256 : null,
+        'address' in piece ? piece.address : null,
+      ],
     );
   }
 }
+
+const kept = { position: z.number(), title: z.string(), sha256: z.string() };
+const handedIn = z.discriminatedUnion('kind', [
+  z.object({ ...kept, kind: z.enum(['document', 'answer']), content: docNode }),
+  z.object({ ...kept, kind: z.literal('file'), type: z.string(), size: bigNumber }),
+  z.object({ ...kept, kind: z.literal('link'), address: z.string() }),
+]);
+
+export type HandedInPiece = z.output<typeof handedIn>;
 
 /** The pieces of a hand-in as they were. */
 export const piecesOf = (db: Queryable, handInId: HandInId) =>
   many(
     db,
-    z.object({ kind: z.string(), title: z.string(), content: docNode, sha256: z.string() }),
-    'SELECT kind, title, content, sha256 FROM hand_in_piece WHERE hand_in_id = $1 ORDER BY position',
+    handedIn,
+    `SELECT p.position, p.kind, p.title, p.content, p.sha256, f.type, p.size, p.address
+     FROM hand_in_piece p LEFT JOIN file f ON f.sha256 = p.file_sha256 WHERE p.hand_in_id = $1 ORDER BY p.position`,
     [handInId],
   );
 

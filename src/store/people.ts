@@ -14,6 +14,8 @@ export const readingSettings = z.object({
 
 export type ReadingSettings = z.output<typeof readingSettings>;
 
+export const SPELLINGS = ['en-GB', 'en-US', 'off'] as const;
+
 const person = z.object({
   id: id<PersonId>(),
   name: z.string(),
@@ -22,11 +24,13 @@ const person = z.object({
   role: z.enum(['student', 'teacher']),
   locale: z.string().nullable(),
   reading: readingSettings.nullable(),
+  /** Which English is checked, if any. */
+  spelling: z.enum(SPELLINGS),
 });
 
 export type Person = z.output<typeof person>;
 
-const COLUMNS = 'p.id, p.name, p.short_name, p.user_name, p.role, p.locale, p.reading';
+const COLUMNS = 'p.id, p.name, p.short_name, p.user_name, p.role, p.locale, p.reading, p.spelling';
 
 const school = z.object({
   id: z.string(),

@@ -350,3 +350,35 @@ export async function putOff(
     [personId, assignmentId, time(until)],
   );
 }
+
+/** Keeps at which step of an assignment a person is. What arrives late does not overwrite what was later. */
+export async function keepStepPlace(
+  db: Queryable,
+  place: {
+    readonly personId: PersonId;
+    readonly assignmentId: AssignmentId;
+    readonly stepId: StepId;
+    readonly at: Instant;
+  },
+): Promise<void> {
+  await db.query(
+    `INSERT INTO step_place (person_id, assignment_id, step_id, at) VALUES ($1, $2, $3, $4)
+     ON CONFLICT (person_id, assignment_id) DO UPDATE SET step_id = $3, at = $4 WHERE step_place.at <= $4`,
+    [place.personId, place.assignmentId, place.stepId, time(place.at)],
+  );
+}
+
+/** At which step of an assignment a person was last; `null` before the first visit. */
+export async function stepPlaceOf(
+  db: Queryable,
+  personId: PersonId,
+  assignmentId: AssignmentId,
+): Promise<StepId | null> {
+  const row = await first(
+    db,
+    z.object({ step_id: id<StepId>() }),
+    'SELECT step_id FROM step_place WHERE person_id = $1 AND assignment_id = $2',
+    [personId, assignmentId],
+  );
+  return row?.step_id ?? null;
+}

@@ -130,7 +130,7 @@ export const toMarkdown = (doc: DocNode): string =>
 
 // ---- HTML
 
-const html = (text: string): string =>
+export const html = (text: string): string =>
   text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign);
 
 function htmlInline(node: DocNode): string {

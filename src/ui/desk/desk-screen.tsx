@@ -15,18 +15,23 @@ import { Sail, WeaveBand } from '@/ui/common/sail';
 import { type Times, useTimes } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
 import { MaterialView } from '@/ui/material/material-view';
+import { PieceContent } from '@/ui/material/piece-content';
 import { useVisit } from '@/ui/news/read-on-sight';
 import { Aside } from './aside';
 import classes from './desk.module.css';
 import { placeNotesOf, useFindingWords } from './finding-words';
 import { HandInBar } from './hand-in-bar';
+import { Notes } from './notes';
+import { PiecesSheet } from './pieces-sheet';
 import { ReceiptList } from './receipt-list';
 import { type Knot, Rope } from './rope';
 import { FeedbackView, RubricView } from './rubric-view';
 import { Pane, SideBySide } from './stage';
 import { useAddress } from './use-address';
+import { useDropped } from './use-dropped';
 import { useReadyCheck } from './use-ready-check';
-import { useSessionState, useSessions } from './use-sessions';
+import { documentsOf, useSessionState, useSessions } from './use-sessions';
+import { useUploads } from './use-uploads';
 import type { WritingHandle } from './writing';
 
 const Writing = dynamic(() => import('./writing').then(({ Writing: loaded }) => loaded), { ssr: false });
@@ -34,7 +39,7 @@ const loadDialog = () => import('./hand-in-dialog').then(({ HandInDialog: loaded
 const HandInDialog = dynamic(loadDialog, { ssr: false });
 
 const HAND_IN = 'hand-in';
-const SHEETS = ['brief', 'rubric', 'feedback', 'aside'] as const;
+const SHEETS = ['brief', 'rubric', 'feedback', 'pieces', 'aside', 'notes'] as const;
 type SheetName = (typeof SHEETS)[number];
 
 /** Asks for the screen again when the next of its times passes: opening, due, closing. */
@@ -64,6 +69,8 @@ function SafetyWords({ state, times }: { state: ReturnType<typeof useSessionStat
 function firstStep(view: DeskView): string {
   const waiting = view.steps.find((step) => !step.done && step.kind !== 'write') ?? undefined;
   const writing = view.steps.find((step) => step.kind === 'write');
+  const left = view.steps.find((step) => step.id === view.at && step.open);
+  if (left && !view.state.startsWith('handed')) return left.id;
   if (view.state === 'not-started') return view.steps[0]?.id ?? HAND_IN;
   return writing?.id ?? waiting?.id ?? view.steps[0]?.id ?? HAND_IN;
 }
@@ -75,7 +82,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const times = useTimes(zone);
   const refresh = useRefresh();
   const address = useAddress();
-  const sessions = useSessions(view.steps);
+  const sessions = useSessions(useMemo(() => documentsOf(view.steps), [view.steps]));
   const check = useReadyCheck(view, sessions);
   const { note } = useFindingWords();
   const notes = useMemo(() => placeNotesOf(check, note), [check, note]);
@@ -87,6 +94,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const [joy, setJoy] = useState(false);
   const writing = useRef<WritingHandle>(null);
   const wanted = useRef<string | null | undefined>(undefined);
+  const uploads = useUploads(view.takes === 'pieces' ? view.id : null, refresh);
   useBoundaries(view, now);
   useVisit({ assignment: view.id }, view.feedback.length + view.aside.length);
   // Fetched ahead, so that the dialog opens while the server is away, too.
@@ -101,7 +109,21 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const canEdit = view.moves.includes('edit');
   const done = view.state.startsWith('handed');
 
-  const go = (id: string) => address.change('step', id);
+  const piece = view.pieces.find(({ id, kind }) => id === address.piece && kind !== 'document');
+  const mayAttach = canEdit && view.takes === 'pieces';
+  const attach = useCallback(
+    (files: readonly File[]) => {
+      uploads.add(files);
+      address.change('sheet', 'pieces');
+    },
+    [uploads, address],
+  );
+  const dropping = useDropped(mayAttach ? attach : null);
+
+  const go = (id: string) => {
+    address.change('piece', null);
+    address.change('step', id);
+  };
   useEffect(() => {
     const turn = (event: KeyboardEvent) => {
       if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
@@ -112,6 +134,14 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     window.addEventListener('keydown', turn);
     return () => window.removeEventListener('keydown', turn);
   });
+
+  // Where one is follows to the next device; coming to a Desk is no move yet.
+  const at = useRef(current);
+  useEffect(() => {
+    if (at.current === current) return;
+    at.current = current;
+    if (current !== HAND_IN) void post(`/api/steps/${current}/here`);
+  }, [current]);
 
   // The first visit to a step with a starter makes the student's copy.
   const opening = step?.kind === 'write' && step.open && !step.document && canEdit ? step.id : null;
@@ -246,6 +276,11 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     const open = one.document ? sessions.get(one.document.id) : undefined;
     return (
       <Pane label={one.document?.title ?? one.title}>
+        {one.understood.length > 0 && canEdit ? (
+          <p className={classes.understood}>
+            {t('understood', { n: one.understood.length, list: one.understood.map((text) => `“${text}”`).join(', ') })}
+          </p>
+        ) : null}
         {open && one.document ? (
           <Writing
             session={open}
@@ -304,6 +339,21 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         </Pane>
       );
     }
+    if (piece) {
+      return (
+        <Pane label={piece.name}>
+          <header className={classes.paneHead}>
+            <strong>
+              <bdi>{piece.name}</bdi>
+            </strong>
+            <button type="button" className={`quiet ${classes.headAct}`} onClick={() => address.change('piece', null)}>
+              {t('close-piece')}
+            </button>
+          </header>
+          <PieceContent address={`/api/pieces/${piece.id}`} lang={view.class.locale} />
+        </Pane>
+      );
+    }
     if (!step) return handInPane;
     if (!step.open) {
       return (
@@ -348,7 +398,12 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   };
 
   const unread = view.aside.filter((message) => message.unread).length;
-  const sheets = SHEETS.filter((name) => name !== 'feedback' || view.feedback.length > 0);
+  const sheets = SHEETS.filter((name) => {
+    if (name === 'feedback') return view.feedback.length > 0;
+    if (name === 'pieces') return view.takes === 'pieces';
+    return name !== 'notes' || view.state !== 'opens-later';
+  });
+  const along = view.pieces.filter(({ removedAt }) => removedAt === null).length;
 
   return (
     <main className={classes.desk} id="main">
@@ -427,7 +482,18 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
                 {t('close-sheet')}
               </button>
             </header>
-            <SheetBody name={sheet} view={view} times={times} now={now} />
+            {sheet === 'pieces' ? (
+              <PiecesSheet
+                view={view}
+                uploads={uploads}
+                canChange={mayAttach}
+                open={(id) => address.change('piece', id)}
+              />
+            ) : sheet === 'notes' ? (
+              <Notes view={view} />
+            ) : (
+              <SheetBody name={sheet} view={view} times={times} now={now} />
+            )}
           </aside>
         ) : null}
       </div>
@@ -438,19 +504,21 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         now={now}
         busy={busy}
         unfolded={unfolded}
-        pieces={view.steps.filter(({ document }) => document).length}
+        pieces={view.steps.filter(({ document }) => document).length + along}
         unfold={setUnfolded}
         jump={jump}
         handIn={handIn}
         takeBack={takeBack}
         readFeedback={() => address.change('sheet', 'feedback')}
       />
+      {dropping ? <p className={classes.dropping}>{t('let-go')}</p> : null}
       {dialog ? (
         <HandInDialog
           view={view}
           check={check}
           times={times}
           opened={dialog}
+          sending={uploads.sending.some(({ state }) => state === 'going')}
           close={() => {
             setDialog(false);
             refresh();
@@ -527,7 +595,17 @@ function StateWord({ state }: { state: DeskView['state'] }) {
   return <span>{t(state)}</span>;
 }
 
-function SheetBody({ name, view, times, now }: { name: SheetName; view: DeskView; times: Times; now: number }) {
+function SheetBody({
+  name,
+  view,
+  times,
+  now,
+}: {
+  name: Exclude<SheetName, 'pieces' | 'notes'>;
+  view: DeskView;
+  times: Times;
+  now: number;
+}) {
   const t = useTranslations('brief');
   const desk = useTranslations('desk');
   switch (name) {

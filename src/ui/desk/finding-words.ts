@@ -14,6 +14,7 @@ export const typesOf =
 /** What the ready check found, in words. */
 export function useFindingWords() {
   const t = useTranslations('check');
+  const pieces = useTranslations('pieces');
   const format = useFormatter();
   const range = ({ min, max }: Finding) =>
     max === null ? t('at-least', { min }) : min === max ? t('exactly', { min }) : t('range', { min, max });
@@ -68,6 +69,19 @@ export function useFindingWords() {
         }
       }
     },
+    /** What the brief asks for in files, before any is there. */
+    filesAsked: (asks: readonly Ask[]): readonly string[] =>
+      asks.flatMap((ask) => {
+        if (ask.kind !== 'files') return [];
+        const { min, max } = ask;
+        const n =
+          max === null
+            ? pieces('asked-least', { min })
+            : min === max
+              ? pieces('asked-exactly', { min })
+              : pieces('asked-range', { min, max });
+        return [pieces('asked', { n, kinds: fileKinds(ask.types) })];
+      }),
     /** Which exactly; empty where there is nothing to name. */
     details: ({ kind, details }: Finding): string => {
       if (details.length === 0) return '';

@@ -97,12 +97,18 @@ const view = (state: State, moves: readonly MoveKind[], more: Partial<DeskView> 
   takeBack: true,
   instructions: null,
   steps: [],
+  at: null,
+  pieces: [],
+  onShelf: [],
+  accept: '',
+  largestFile: 0,
+  notes: null,
   asks: [],
   rubric: [],
   receipts: [],
   feedback: [],
   aside: [],
-  student: { id: 's' as DeskView['student']['id'], name: 'Imke Aalders' },
+  student: { id: 's' as DeskView['student']['id'], name: 'Imke Aalders', shortName: 'Imke A.' },
   waitsFor: [],
   next: null,
   ...more,
@@ -208,7 +214,11 @@ describe('the hand-in bar', () => {
 
   test('an untouched starter is named as that, and without a check the button waits', () => {
     expect(
-      words(rendered(<Shown of={view('not-started', ['hand-in'])} found={{ ...check, substance: 'untouched', untouched: true }} />)),
+      words(
+        rendered(
+          <Shown of={view('not-started', ['hand-in'])} found={{ ...check, substance: 'untouched', untouched: true }} />,
+        ),
+      ),
     ).toContain('Nothing of your own is in it yet: it is as your teacher gave it.');
     const waiting = rendered(<Shown of={view('not-started', ['hand-in'])} found={null} />);
     expect(words(waiting)).toContain('Nothing is begun yet.');

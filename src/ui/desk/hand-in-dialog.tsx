@@ -9,6 +9,7 @@ import type { DeskView } from '@/server/desk';
 import type { Receipt } from '@/store/hand-ins';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
+import { useFileSize } from '@/ui/common/file-size';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
@@ -20,6 +21,8 @@ interface Props {
   readonly check: ReadyCheck | null;
   readonly times: Times;
   readonly opened: boolean;
+  /** A file is still on its way. */
+  readonly sending: boolean;
   readonly close: () => void;
   /** Brings everything typed to the server first; false when it cannot be reached. */
   readonly flush: () => Promise<boolean>;
@@ -37,9 +40,10 @@ function useLateWords(view: DeskView, times: Times): string | null {
 }
 
 /** The one dialog of a hand-in: what goes, what is still open, a note, and what happens after. */
-export function HandInDialog({ view, check, times, opened, close, flush, done }: Props) {
+export function HandInDialog({ view, check, times, opened, sending, close, flush, done }: Props) {
   const t = useTranslations('hand-in');
   const { todo } = useFindingWords();
+  const size = useFileSize();
   const [note, setNote] = useKeptDraft(`kite-note-${view.id}`);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -91,7 +95,24 @@ export function HandInDialog({ view, check, times, opened, close, flush, done }:
                   <span className="soft">{check ? t('words', { n: check.words }) : null}</span>
                 </li>
               ))}
+            {view.pieces
+              .filter(({ removedAt }) => removedAt === null)
+              .map((piece) => (
+                <li key={piece.id}>
+                  <strong>
+                    <bdi>{piece.name}</bdi>
+                  </strong>{' '}
+                  <span className="soft">
+                    {piece.kind === 'file'
+                      ? t('file', { size: size(piece.size ?? 0) })
+                      : piece.kind === 'link'
+                        ? t('link')
+                        : null}
+                  </span>
+                </li>
+              ))}
           </ul>
+          {sending ? <p className={classes.bars}>{t('sending')}</p> : null}
           {check?.untouched && check.substance !== 'own' ? <p className={classes.bars}>{t(check.substance)}</p> : null}
           {check?.substance === 'hardly-touched' ? <p className="amber">{t('hardly-touched')}</p> : null}
           {unmet.length > 0 && !check?.untouched ? (
@@ -129,7 +150,7 @@ export function HandInDialog({ view, check, times, opened, close, flush, done }:
           </p>
           <div className={classes.moves}>
             <QuietButton onClick={close}>{t('not-yet')}</QuietButton>
-            <PrimaryButton onClick={send} loading={busy} disabled={barred}>
+            <PrimaryButton onClick={send} loading={busy} disabled={barred || sending}>
               {t('send')}
             </PrimaryButton>
           </div>

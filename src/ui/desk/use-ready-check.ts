@@ -1,12 +1,20 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import type { Checked, ReadyCheck } from '@/core/asks/ready-check';
+import type { Checked, CheckedFile, ReadyCheck } from '@/core/asks/ready-check';
 import { together } from '@/core/text/document-json';
 import type { DeskView } from '@/server/desk';
 import type { DocumentSession } from './document-session';
 
 const SETTLE = 150;
+
+/** Files and links that go along, as the check looks at them. */
+const filesOf = (pieces: DeskView['pieces']): CheckedFile[] =>
+  pieces.flatMap(({ kind, removedAt, name, shown, pages, address }) =>
+    kind === 'document' || removedAt !== null
+      ? []
+      : [{ name, kind: kind === 'link' ? 'link' : shown, pages, ...(address === null ? {} : { address }) }],
+  );
 
 /** The ready check of what is being typed, worked out in a worker; `null` until the first one is there. */
 export function useReadyCheck(view: DeskView, sessions: ReadonlyMap<string, DocumentSession>): ReadyCheck | null {
@@ -33,6 +41,8 @@ export function useReadyCheck(view: DeskView, sessions: ReadonlyMap<string, Docu
         doc: together(documents),
         starter: starters.length > 0 ? together(starters) : null,
         locale: at.locale,
+        files: filesOf(latest.current.pieces),
+        names: [latest.current.student.name, latest.current.student.shortName],
       };
       worker.postMessage({ n, checked });
     };

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import type { DeskStep } from '@/server/desk';
 import type { DocumentSession, SessionState } from './document-session';
 import type { SaveLine } from './save-line';
@@ -9,12 +9,13 @@ const OPENING: SessionState = { safety: 'opening', savedAt: null, ready: false, 
 
 let line: SaveLine | undefined;
 
-/** The open documents of a Desk, by document id. They stay open while the student goes from step to step. */
-export function useSessions(steps: readonly DeskStep[]): ReadonlyMap<string, DocumentSession> {
-  const wanted = useMemo(
-    () => steps.flatMap((step) => (step.document ? [step.document.id as string] : [])).join(' '),
-    [steps],
-  );
+/** The documents of the steps of a Desk. */
+export const documentsOf = (steps: readonly DeskStep[]): readonly string[] =>
+  steps.flatMap((step) => (step.document ? [step.document.id as string] : []));
+
+/** Open documents, by document id. They stay open while the student goes from step to step. */
+export function useSessions(documents: readonly string[]): ReadonlyMap<string, DocumentSession> {
+  const wanted = documents.join(' ');
   const [sessions, setSessions] = useState<ReadonlyMap<string, DocumentSession>>(new Map());
   useEffect(() => {
     if (wanted === '') return;

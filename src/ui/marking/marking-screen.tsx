@@ -5,6 +5,7 @@ import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
+import { PieceContent } from '@/ui/material/piece-content';
 import classes from './marking.module.css';
 import { MarkingSide } from './marking-side';
 import { NextByKey } from './next-by-key';
@@ -78,9 +79,16 @@ function HandedIn({ view, zone, now }: Props) {
       ) : null}
       {receipt && open.pieces.length === 0 ? <p>{t('ticked')}</p> : null}
       {open.pieces.map((piece) => (
-        <section key={piece.title}>
-          <h3 className={classes.pieceTitle}>{piece.title}</h3>
-          <DocumentView document={piece.content} lang={view.class.locale} />
+        <section key={piece.position}>
+          <h3 className={classes.pieceTitle}>
+            <bdi>{piece.title}</bdi>
+          </h3>
+          {piece.content ? <DocumentView document={piece.content} lang={view.class.locale} /> : null}
+          {piece.address ? (
+            <div className={classes.piece}>
+              <PieceContent address={piece.address} lang={view.class.locale} />
+            </div>
+          ) : null}
         </section>
       ))}
     </article>

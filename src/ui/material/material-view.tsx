@@ -30,15 +30,29 @@ function usePlace(material: string): (spot: number) => void {
   );
 }
 
-/** A material in place, whatever kind it is; what cannot be shown says so and offers the download. */
+/** A material in place. Where the person is in it follows to their other devices. */
 export function MaterialView({ material, seenAll }: { material: Shown; seenAll?: () => void }) {
-  const t = useTranslations('material');
   const moved = usePlace(material.id);
   const following: Following = { spot: material.spot, moved, seenAll: seenAll ?? (() => {}) };
-  const { content } = material;
+  return <ContentView id={material.id} content={material.content} lang={material.lang} following={following} />;
+}
+
+/** For what is only looked at: nobody asks where one left off. */
+const UNFOLLOWED: Following = { spot: 0, moved: () => {}, seenAll: () => {} };
+
+interface ContentProps {
+  readonly id: string;
+  readonly content: Shown['content'];
+  readonly lang: string;
+  readonly following?: Following;
+}
+
+/** Whatever kind of content it is, in place; what cannot be shown says so and offers the download. */
+export function ContentView({ id, content, lang, following = UNFOLLOWED }: ContentProps) {
+  const t = useTranslations('material');
   switch (content.kind) {
     case 'text':
-      return <TextView body={content.body} reading={content.reading} lang={material.lang} {...following} />;
+      return <TextView body={content.body} reading={content.reading} lang={lang} {...following} />;
     case 'pdf':
     case 'slides':
       return <PdfView file={content.file} oneByOne={content.kind === 'slides'} {...following} />;
@@ -46,13 +60,13 @@ export function MaterialView({ material, seenAll }: { material: Shown; seenAll?:
       return <ImageView file={content.file} alt={content.alt} {...following} />;
     case 'video':
     case 'audio':
-      return <MediaView {...content} lang={material.lang} {...following} />;
+      return <MediaView {...content} lang={lang} {...following} />;
     case 'sheet':
       return <SheetView file={content.file} sheets={content.sheets} {...following} />;
     case 'link':
-      return <LinkView {...content} lang={material.lang} {...following} />;
+      return <LinkView {...content} lang={lang} {...following} />;
     case 'book':
-      return <BookView {...content} material={material.id} lang={material.lang} {...following} />;
+      return <BookView {...content} material={id} lang={lang} {...following} />;
     case 'unshown':
       return (
         <div className={classes.says}>

@@ -1,61 +1,243 @@
+'use client';
+
+import { IconFile, IconFileText, IconLink, IconNotes } from '@tabler/icons-react';
+import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
-import type { ShelfClass } from '@/server/shelf';
+import { type FormEvent, useState } from 'react';
+import type { BinItem, ShelfBoard, ShelfItem } from '@/server/shelf';
+import { post } from '@/ui/common/client-request';
+import { useFileSize } from '@/ui/common/file-size';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
+import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './shelf.module.css';
 
-function Board({ board, zone, now }: { board: ShelfClass; zone: string; now: number }) {
+const ICONS = { document: IconFileText, notes: IconNotes, file: IconFile, link: IconLink } as const;
+const KINDS = ['all', 'document', 'file', 'link', 'notes'] as const;
+type Kind = (typeof KINDS)[number];
+
+interface Props {
+  readonly boards: readonly ShelfBoard[];
+  readonly bin: readonly BinItem[];
+  readonly zone: string;
+  readonly now: number;
+}
+
+/** Everything that a student has made or attached, by class; the classes of the past and the bin below. */
+export function ShelfScreen({ boards, bin, zone, now }: Props) {
   const t = useTranslations('shelf');
-  const state = useTranslations('state');
-  const times = useTimes(zone);
+  const refresh = useRefresh();
+  const router = useRouter();
+  const [sought, setSought] = useState('');
+  const [kind, setKind] = useState<Kind>('all');
+  const [problem, setProblem] = useState<string | null>(null);
+  const act = async (path: string, body: object) => {
+    const answer = await post<{ document?: string }>(path, body);
+    setProblem(answer.ok ? null : t.has(`problem.${answer.code}`) ? answer.code : 'broke');
+    if (answer.ok) refresh();
+    return answer;
+  };
+  const make = async () => {
+    const answer = await act('/api/documents', { title: t('new-title') });
+    if (answer.ok && answer.document) router.push(`/shelf/${answer.document}`);
+  };
+  const words = sought.trim().toLocaleLowerCase();
+  const shown = boards.map((board) => ({
+    ...board,
+    items: board.items.filter(
+      (item) =>
+        (kind === 'all' || item.kind === kind) &&
+        (words === '' || `${item.title} ${item.assignment ?? ''}`.toLocaleLowerCase().includes(words)),
+    ),
+  }));
+  const seeking = words !== '' || kind !== 'all';
+  const has = shown.some(({ items }) => items.length > 0);
+  const past = shown.filter((board) => board.past && (!seeking || board.items.length > 0));
+  return (
+    <main className={classes.main} id="main">
+      <div className={classes.head}>
+        <h1>{t('title')}</h1>
+        <div className={classes.acts}>
+          <button type="button" className="quiet" onClick={make}>
+            {t('new')}
+          </button>
+          <a className="quiet" href="/api/shelf/export" download>
+            {t('take-away')}
+          </a>
+        </div>
+      </div>
+      <p className="soft">{t('says')}</p>
+      <div className={classes.seek}>
+        <label>
+          {t('seek')}
+          <input
+            className="field"
+            type="search"
+            value={sought}
+            dir="auto"
+            onChange={(event) => setSought(event.target.value)}
+          />
+        </label>
+        <label>
+          {t('kind')}
+          <select className="field" value={kind} onChange={(event) => setKind(event.target.value as Kind)}>
+            {KINDS.map((one) => (
+              <option key={one} value={one}>
+                {t(`kind-${one}`)}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <p role="alert" className={classes.problem}>
+        {problem ? t(`problem.${problem}`) : null}
+      </p>
+      {has ? null : <p role="status">{seeking ? t('none-found') : t('empty')}</p>}
+      {shown
+        .filter((board) => !board.past && (!seeking || board.items.length > 0))
+        .map((board) => (
+          <Board key={board.id} board={board} zone={zone} now={now} act={act} />
+        ))}
+      {past.length > 0 ? <h2 className={classes.past}>{t('past')}</h2> : null}
+      {past.map((board) => (
+        <Board key={board.id} board={board} zone={zone} now={now} act={act} />
+      ))}
+      {bin.length > 0 ? <Bin bin={bin} zone={zone} now={now} act={act} /> : null}
+    </main>
+  );
+}
+
+type Act = (path: string, body: object) => Promise<{ readonly ok: boolean }>;
+
+function Board({ board, zone, now, act }: { board: ShelfBoard; zone: string; now: number; act: Act }) {
+  const t = useTranslations('shelf');
   return (
     <section className={classes.board} aria-labelledby={`shelf-${board.id}`}>
       <h2 id={`shelf-${board.id}`}>
-        <Sail weave={board.weave} size={20} />
-        <bdi>{board.name}</bdi>
+        {board.id === 'own' ? null : <Sail weave={board.weave} size={20} />}
+        <bdi>{board.id === 'own' ? t('own') : board.name}</bdi>
         <small>{t('count', { n: board.items.length })}</small>
       </h2>
-      {board.items.length === 0 ? <p className="soft">{t('none-here')}</p> : null}
+      {board.items.length === 0 ? <p className="soft">{t(board.id === 'own' ? 'none-own' : 'none-here')}</p> : null}
       <ul>
         {board.items.map((item) => (
-          <li key={item.id}>
-            <PlaceLink href={`/desk/${item.assignmentId}#step=${item.stepId}`}>
-              <bdi>{item.assignment}</bdi>
-            </PlaceLink>
-            <span className="soft">
-              <bdi>{item.title}</bdi>
-            </span>
-            <span className={classes.state}>
-              <Kite state={item.state} /> {state(item.state)}
-            </span>
-            <span className="soft">{t('changed', { when: times.moment(item.changedAt, now) })}</span>
-          </li>
+          <Row key={item.id} item={item} zone={zone} now={now} act={act} />
         ))}
       </ul>
     </section>
   );
 }
 
-/** Everything that a student has made, by class; the classes of the past stay below. */
-export function ShelfScreen({ boards, zone, now }: { boards: readonly ShelfClass[]; zone: string; now: number }) {
+function Row({ item, zone, now, act }: { item: ShelfItem; zone: string; now: number; act: Act }) {
   const t = useTranslations('shelf');
-  const past = boards.filter((board) => board.past);
+  const state = useTranslations('state');
+  const times = useTimes(zone);
+  const size = useFileSize();
+  const [naming, setNaming] = useState(false);
+  const Icon = ICONS[item.kind];
+  const own = item.kind === 'document' && item.state === null;
+  const path = `/api/documents/${item.id}`;
+  const rename = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const title = String(new FormData(event.currentTarget).get('title') ?? '');
+    if ((await act(path, { act: 'rename', title })).ok) setNaming(false);
+  };
   return (
-    <main className={classes.main} id="main">
-      <h1>{t('title')}</h1>
-      <p className="soft">{t('says')}</p>
-      {boards.every(({ items }) => items.length === 0) ? <p>{t('empty')}</p> : null}
-      {boards
-        .filter((board) => !board.past)
-        .map((board) => (
-          <Board key={board.id} board={board} zone={zone} now={now} />
+    <li>
+      <span className={classes.what}>
+        <Icon size={22} stroke={1.5} aria-label={t(`kind-${item.kind}`)} role="img" />
+        {naming ? (
+          <form onSubmit={rename}>
+            <input className="field" name="title" defaultValue={item.title} aria-label={t('new-name')} dir="auto" />
+            <button type="submit" className="quiet">
+              {t('keep-name')}
+            </button>
+          </form>
+        ) : item.href ? (
+          <PlaceLink href={item.href}>
+            <bdi>{item.title}</bdi>
+          </PlaceLink>
+        ) : (
+          <bdi>{item.title}</bdi>
+        )}
+      </span>
+      <span className="soft">
+        <bdi>{item.assignment ?? ''}</bdi>
+        {item.size === null ? '' : `${item.assignment ? ', ' : ''}${size(item.size)}`}
+      </span>
+      <span className={classes.state}>
+        {item.state ? (
+          <>
+            <Kite state={item.state} /> {state(item.state)}
+          </>
+        ) : null}
+      </span>
+      <span className="soft">{t('changed', { when: times.moment(item.changedAt, now) })}</span>
+      <span className={classes.acts}>
+        {own && !naming ? (
+          <button
+            type="button"
+            className="quiet"
+            onClick={() => setNaming(true)}
+            aria-label={t('rename', { title: item.title })}
+          >
+            {t('rename-short')}
+          </button>
+        ) : null}
+        {item.kind === 'document' ? (
+          <button
+            type="button"
+            className="quiet"
+            onClick={() => act(path, { act: 'copy', title: t('copy-of', { title: item.title }) })}
+            aria-label={t('copy', { title: item.title })}
+          >
+            {t('copy-short')}
+          </button>
+        ) : null}
+        {own ? (
+          <button
+            type="button"
+            className="quiet"
+            onClick={() => act(path, { act: 'bin' })}
+            aria-label={t('bin', { title: item.title })}
+          >
+            {t('bin-short')}
+          </button>
+        ) : null}
+      </span>
+    </li>
+  );
+}
+
+function Bin({ bin, zone, now, act }: { bin: readonly BinItem[]; zone: string; now: number; act: Act }) {
+  const t = useTranslations('shelf');
+  const times = useTimes(zone);
+  return (
+    <details className={classes.bin}>
+      <summary>{t('in-bin', { n: bin.length })}</summary>
+      <p className="soft">{t('bin-says')}</p>
+      <ul>
+        {bin.map((item) => (
+          <li key={item.id}>
+            <bdi>{item.title}</bdi>
+            <span className="soft">{t('gone-at', { when: times.moment(item.goneAt, now) })}</span>
+            <button
+              type="button"
+              className="quiet"
+              aria-label={t('take-out', { title: item.title })}
+              onClick={() =>
+                item.kind === 'document'
+                  ? act(`/api/documents/${item.id}`, { act: 'take-out' })
+                  : act(`/api/pieces/${item.id}`, { act: 'bring-back' })
+              }
+            >
+              {t('take-out-short')}
+            </button>
+          </li>
         ))}
-      {past.length > 0 ? <h2 className={classes.past}>{t('past')}</h2> : null}
-      {past.map((board) => (
-        <Board key={board.id} board={board} zone={zone} now={now} />
-      ))}
-    </main>
+      </ul>
+    </details>
   );
 }

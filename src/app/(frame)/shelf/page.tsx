@@ -10,5 +10,5 @@ export async function generateMetadata(): Promise<Metadata> {
 
 export default async function ShelfPage() {
   const { db, person, school, now } = await enter('PAGE /shelf');
-  return <ShelfScreen boards={await shelf(db, person, now)} zone={school.zone} now={now} />;
+  return <ShelfScreen {...(await shelf(db, person, now))} zone={school.zone} now={now} />;
 }

@@ -1,0 +1,7 @@
+import type { DocumentId } from '@/core/ids';
+import { listVersions } from '@/server/own-documents';
+import { route } from '@/server/route';
+
+export const GET = route('GET /api/documents/[document]/versions', ({ db, params }) =>
+  listVersions(db, params.document as DocumentId),
+);

@@ -1,0 +1,12 @@
+import { z } from 'zod';
+import { newDocument } from '@/server/own-documents';
+import { route } from '@/server/route';
+import type { Person } from '@/store/people';
+
+const body = z.object({ title: z.string().max(200) });
+
+export const POST = route(
+  'POST /api/documents',
+  ({ db, person, body: { title }, now }) => newDocument(db, person as Person, title, now),
+  body,
+);

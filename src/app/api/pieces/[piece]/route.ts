@@ -1,0 +1,19 @@
+import { z } from 'zod';
+import { viewPiece } from '@/server/piece-view';
+import { changePiece } from '@/server/pieces';
+import { route } from '@/server/route';
+import type { Person } from '@/store/people';
+
+const body = z.discriminatedUnion('act', [
+  z.object({ act: z.literal('rename'), name: z.string().max(400) }),
+  z.object({ act: z.literal('remove') }),
+  z.object({ act: z.literal('bring-back') }),
+]);
+
+export const GET = route('GET /api/pieces/[piece]', ({ db, params }) => viewPiece(db, params.piece ?? ''));
+
+export const POST = route(
+  'POST /api/pieces/[piece]',
+  ({ db, person, params, body: what, now }) => changePiece(db, person as Person, params.piece ?? '', what, now),
+  body,
+);

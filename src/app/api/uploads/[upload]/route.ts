@@ -1,0 +1,19 @@
+import { route } from '@/server/route';
+import { receiveUpload } from '@/server/uploads';
+import type { Person } from '@/store/people';
+
+export const HEAD = route(
+  'HEAD /api/uploads/[upload]',
+  ({ db, person, request, now }) => receiveUpload(db, person as Person, request, now),
+  'raw',
+);
+export const PATCH = route(
+  'PATCH /api/uploads/[upload]',
+  ({ db, person, request, now }) => receiveUpload(db, person as Person, request, now),
+  'raw',
+);
+export const DELETE = route(
+  'DELETE /api/uploads/[upload]',
+  ({ db, person, request, now }) => receiveUpload(db, person as Person, request, now),
+  'raw',
+);

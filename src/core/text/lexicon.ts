@@ -1,0 +1,87 @@
+/** The kinds of word that the lexicon tells apart. */
+export const WORD_KINDS = ['noun', 'verb', 'adj', 'adv'] as const;
+export type WordKind = (typeof WORD_KINDS)[number];
+
+/** One meaning of a word. */
+export interface Meaning {
+  readonly word: string;
+  readonly kind: WordKind;
+  readonly says: string;
+  readonly examples: readonly string[];
+  /** Other words for the same. */
+  readonly also: readonly string[];
+}
+
+/** Regular endings and what stands in their place in the base form (the rules of detachment of WordNet, morphy(7WN)). */
+const ENDINGS: Readonly<Record<WordKind, readonly (readonly [string, string])[]>> = {
+  noun: [
+    ['s', ''],
+    ['ses', 's'],
+    ['xes', 'x'],
+    ['zes', 'z'],
+    ['ches', 'ch'],
+    ['shes', 'sh'],
+    ['men', 'man'],
+    ['ies', 'y'],
+  ],
+  verb: [
+    ['s', ''],
+    ['ies', 'y'],
+    ['es', 'e'],
+    ['es', ''],
+    ['ed', 'e'],
+    ['ed', ''],
+    ['ing', 'e'],
+    ['ing', ''],
+  ],
+  adj: [
+    ['ier', 'y'],
+    ['iest', 'y'],
+    ['er', ''],
+    ['est', ''],
+    ['er', 'e'],
+    ['est', 'e'],
+  ],
+  adv: [],
+};
+
+/** Doubled last letters, as in `stopped` and `running`. */
+const DOUBLED = /([bdgklmnprtvz])\1$/;
+
+/** The forms under which a word may stand in the lexicon as one kind, the word itself first. */
+export function baseForms(word: string, kind: WordKind): readonly string[] {
+  const forms = new Set([word]);
+  for (const [ending, instead] of ENDINGS[kind]) {
+    if (!word.endsWith(ending) || word.length <= ending.length + 1) continue;
+    const stem = word.slice(0, -ending.length);
+    forms.add(stem + instead);
+    if (instead === '' && ending !== 's' && DOUBLED.test(stem)) forms.add(stem.slice(0, -1));
+  }
+  return [...forms];
+}
+
+/**
+ * Where the meanings of a word stand in the data file of its kind, the most usual first: from a line of an
+ * index file (wndb(5WN): lemma, kind, counts, pointers, counts, byte offsets).
+ */
+export function offsetsIn(indexLine: string): readonly number[] {
+  const fields = indexLine.trimEnd().split(' ');
+  const senses = Number(fields[2]);
+  return Number.isInteger(senses) && senses > 0 ? fields.slice(-senses).map(Number) : [];
+}
+
+/** A meaning from a line of a data file: offset, file, kind, words, pointers, then `|` and the gloss. */
+export function meaningIn(dataLine: string, word: string, kind: WordKind): Meaning | null {
+  const bar = dataLine.indexOf(' | ');
+  if (bar < 0) return null;
+  const fields = dataLine.slice(0, bar).split(' ');
+  const count = Number.parseInt(fields[3] ?? '', 16);
+  const words = Array.from({ length: count }, (_, i) =>
+    (fields[4 + 2 * i] ?? '').replace(/\([a-z]+\)$/, '').replaceAll('_', ' '),
+  );
+  const gloss = dataLine.slice(bar + 3).trim();
+  const examples = [...gloss.matchAll(/"([^"]+)"/g)].map(([, example = '']) => example);
+  const says = gloss.replace(/;?\s*"[^"]*"/g, '').replace(/[;\s]+$/, '');
+  const also = words.filter((other) => other !== '' && other.toLowerCase() !== word.toLowerCase());
+  return says === '' ? null : { word, kind, says, examples, also };
+}

