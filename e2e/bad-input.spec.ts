@@ -15,6 +15,7 @@ const PARAMS: Record<string, string> = {
   handIn: 'unknown',
   position: '0',
   piece: 'unknown',
+  sha256: 'unknown',
   upload: 'unknown',
   version: '1',
   person: 's-imke',

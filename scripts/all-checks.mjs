@@ -6,7 +6,9 @@ const chromium = process.env.KITE_CHROMIUM ?? '/usr/bin/chromium';
 const missing = [
   ...(existsSync(chromium) ? [] : ['chromium']),
   ...(existsSync('/usr/share/unicode/auxiliary/WordBreakTest.txt') ? [] : ['unicode-data']),
-  ...['odt2txt', 'unzip'].filter((program) => !existsSync(`/usr/bin/${program}`)),
+  ...['odt2txt', 'unzip', 'hunspell', 'qpdf'].filter((program) => !existsSync(`/usr/bin/${program}`)),
+  ...(existsSync('/usr/bin/pdftotext') ? [] : ['poppler-utils']),
+  ...(existsSync('/usr/bin/soffice') ? [] : ['libreoffice-writer-nogui']),
 ];
 
 let passed = 0;

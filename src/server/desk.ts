@@ -15,6 +15,7 @@ import type { Queryable } from '@/store/database';
 import { documentsOfOwner, documentsOfWork, notesOf } from '@/store/documents';
 import { handBacksOf, type Receipt, receiptsOf } from '@/store/hand-ins';
 import { materialsById } from '@/store/materials';
+import { spellingOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
 import { piecesOfOwner, piecesOfWork, type StoredPiece } from '@/store/pieces';
 import { factsOf, findAssignment, findBrief, rubricOf, stepPlaceOf, stepsOf, waitsFor } from '@/store/work';
@@ -101,6 +102,8 @@ export interface DeskView {
   readonly at: StepId | null;
   readonly asks: readonly Ask[];
   readonly pieces: readonly DeskPiece[];
+  /** How the student's English is checked. */
+  readonly spelling: { readonly variety: Person['spelling']; readonly own: readonly string[] };
   /** What could be put to it from the shelf. */
   readonly onShelf: readonly { readonly from: 'piece' | 'document'; readonly id: string; readonly name: string }[];
   /** What a file chooser should offer, as the attribute of the platform; empty for anything. */
@@ -266,6 +269,7 @@ export async function desk(
     asks: open ? brief.asks : [],
     pieces: open ? (await piecesOfWork(db, assignmentId, student.id)).map(deskPiece) : [],
     onShelf: open && rules.takes === 'pieces' ? await shelved(db, student.id, assignmentId) : [],
+    spelling: await spellingOf(db, student),
     accept: acceptOf(brief.asks),
     largestFile: LARGEST_FILE,
     notes: open ? ((await notesOf(db, assignmentId, student.id))?.id ?? null) : null,

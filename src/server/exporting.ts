@@ -1,28 +1,33 @@
+import sharp from 'sharp';
 import { documentJson } from '@/core/documents/text-document';
 import { toDocx } from '@/core/formats/docx-out';
+import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
 import { toOdt } from '@/core/formats/odt-out';
-import { toHtml, toMarkdown, toPlainText } from '@/core/formats/text-out';
+import { type Picture, type Pictures, picturesIn, toHtml, toMarkdown, toPlainText } from '@/core/formats/text-out';
 import type { DocumentId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
 import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { findDocument, loadDocument } from '@/store/documents';
+import { readWhole } from '@/store/files';
+import { filesFolder } from './kite';
 
 type Made = Uint8Array | string;
 
 const FORMATS = {
   docx: {
     type: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
-    make: (doc: DocNode, title: string): Promise<Made> | Made => toDocx(doc, title),
+    make: (doc: DocNode, title: string, _lang: string, pictures: Pictures): Promise<Made> | Made =>
+      toDocx(doc, title, pictures),
   },
   odt: {
     type: 'application/vnd.oasis.opendocument.text',
-    make: (doc: DocNode, title: string): Made => toOdt(doc, title),
+    make: (doc: DocNode, title: string, _lang: string, pictures: Pictures): Made => toOdt(doc, title, pictures),
   },
   md: { type: 'text/markdown; charset=utf-8', make: (doc: DocNode): Made => toMarkdown(doc) },
   html: {
     type: 'text/html; charset=utf-8',
-    make: (doc: DocNode, title: string, lang: string): Made => toHtml(doc, title, lang),
+    make: (doc: DocNode, title: string, lang: string, pictures: Pictures): Made => toHtml(doc, title, lang, pictures),
   },
   txt: { type: 'text/plain; charset=utf-8', make: (doc: DocNode): Made => toPlainText(doc) },
 } as const;
@@ -30,6 +35,27 @@ const FORMATS = {
 export type ExportFormat = keyof typeof FORMATS;
 
 export const isExportFormat = (value: string): value is ExportFormat => Object.hasOwn(FORMATS, value);
+
+/** The pictures of a document as they lie on the disk. One that is gone is left out, and its words stand for it. */
+export async function picturesOf(doc: DocNode): Promise<Pictures> {
+  const pictures = new Map<string, Picture>();
+  for (const address of new Set(picturesIn(doc))) {
+    if (!PICTURE_ADDRESS.test(address)) continue;
+    const bytes = await readWhole(filesFolder(), address.split('/').at(-1) ?? '');
+    if (!bytes) continue;
+    // Office programs do not read WebP; a PNG of it they do.
+    const found = sharp(bytes);
+    const { format, width = 1, height = 1 } = await found.metadata();
+    const isWebp = format === 'webp';
+    pictures.set(address, {
+      bytes: isWebp ? new Uint8Array(await found.png().toBuffer()) : bytes,
+      type: isWebp ? 'image/png' : `image/${format}`,
+      width,
+      height,
+    });
+  }
+  return pictures;
+}
 
 /** A document to take away in an open format, as a download. The caller has decided that they may. */
 export async function exportDocument(db: Queryable, documentId: DocumentId, format: ExportFormat): Promise<Response> {
@@ -41,7 +67,7 @@ export async function exportDocument(db: Queryable, documentId: DocumentId, form
   const doc = documentJson(ydoc);
   ydoc.destroy();
   const { type, make } = FORMATS[format];
-  const made = await make(doc, found.title, lang);
+  const made = await make(doc, found.title, lang, await picturesOf(doc));
   const name = `${found.title.replace(/[\\/:*?"<>|]/g, ' ').trim() || 'document'}.${format}`;
   return new Response(typeof made === 'string' ? made : new Uint8Array(made), {
     headers: {

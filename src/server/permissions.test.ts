@@ -1,9 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import sharp from 'sharp';
 import type { AssignmentId } from '@/core/ids';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { type Entry, may, type Params, PERMISSIONS, RULES, type Rule } from './permissions';
 import { putPiece } from './pieces';
+import { keepTextPicture } from './text-pictures';
 import { receiveUpload } from './uploads';
 
 const APP = join(process.cwd(), 'src', 'app');
@@ -68,7 +70,12 @@ describe('who may', () => {
       }),
       Date.now(),
     );
+    const dot = await sharp({ create: { width: 2, height: 2, channels: 3, background: '#123' } })
+      .png()
+      .toBuffer();
+    const picture = await keepTextPicture(school.db, imke, new Uint8Array(dot), Date.now());
     params = {
+      sha256: picture.ok ? (picture.address.split('/').at(-1) ?? '') : '',
       piece: piece.ok ? piece.piece : '',
       upload: begun.headers.get('location')?.split('/').at(-1) ?? '',
       version: '1',
@@ -102,6 +109,7 @@ describe('who may', () => {
     'assignment-teacher': ['t-bello'],
     'step-student': ['s-imke', 's-zofia'],
     'document-owner': ['s-imke'],
+    'text-picture-reader': ['s-imke', 't-bello', 't-haddad'],
     'upload-owner': ['s-imke'],
     'piece-owner': ['s-imke'],
     'aside-party': ['s-imke', 't-bello'],

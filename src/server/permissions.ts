@@ -7,6 +7,7 @@ import { findReceipt } from '@/store/hand-ins';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
+import { pictureOwners } from '@/store/text-pictures';
 import { assignmentOfStep, factsOf, findAssignment, teaches } from '@/store/work';
 import { mayRead } from './materials';
 import { uploadOwner } from './uploads';
@@ -38,6 +39,9 @@ export const PERMISSIONS = {
   'POST /api/own-words': 'signed-in',
   'POST /api/spelling': 'signed-in',
   'GET /api/meanings': 'signed-in',
+  'POST /api/import': 'signed-in',
+  'POST /api/text-pictures': 'signed-in',
+  'GET /api/text-pictures/[sha256]': 'text-picture-reader',
   'GET /api/shelf/export': 'signed-in',
   'POST /api/uploads': 'signed-in',
   'HEAD /api/uploads/[upload]': 'upload-owner',
@@ -74,6 +78,7 @@ export const PERMISSIONS = {
   'PAGE /work': 'signed-in',
   'PAGE /shelf': 'signed-in',
   'PAGE /shelf/[document]': 'document-owner',
+  'PAGE /print/[document]': 'document-owner',
   'PAGE /whats-new': 'signed-in',
   'PAGE /help': 'signed-in',
   'PAGE /classes': 'signed-in',
@@ -97,6 +102,7 @@ export const RULES = [
   'assignment-teacher',
   'step-student',
   'document-owner',
+  'text-picture-reader',
   'upload-owner',
   'piece-owner',
   'aside-party',
@@ -155,6 +161,12 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       const document = await findDocument(db, param('document') as DocumentId);
       if (document?.owner_id !== person.id) return false;
       return document.class_id === null || (await roleIn(db, person.id, document.class_id)) === 'student';
+    }
+    case 'text-picture-reader': {
+      for (const owner of await pictureOwners(db, param('sha256'))) {
+        if (owner === person.id || (await teaches(db, person.id, owner))) return true;
+      }
+      return false;
     }
     case 'upload-owner':
       return (await uploadOwner(param('upload'))) === person.id;

@@ -45,6 +45,19 @@ async function readBody<Body extends z.ZodType>(
   return { ok: false, response: refuse(422, 'bad-input', { field: read.error.issues[0]?.path.join('.') ?? '' }) };
 }
 
+/** The bytes of a request's body; `null` when there are more than `most`: what is too long is not read to its end. */
+export async function bodyBytes(request: Request, most: number): Promise<Uint8Array | null> {
+  if (Number(request.headers.get('content-length') ?? 0) > most) return null;
+  const parts: Uint8Array[] = [];
+  let size = 0;
+  for await (const part of request.body ?? []) {
+    size += part.byteLength;
+    if (size > most) return null;
+    parts.push(part);
+  }
+  return new Uint8Array(Buffer.concat(parts));
+}
+
 type Context = { readonly params: Promise<Params> };
 
 /**

@@ -1,10 +1,11 @@
+import * as Y from 'yjs';
 import { isUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
 import type { Fact } from '@/core/work/facts';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
 import type { Database, Queryable } from '@/store/database';
-import { appendUpdates, compact, documentsById } from '@/store/documents';
+import { appendUpdates, compact, documentsById, keepVersion, lastTimes, loadDocument } from '@/store/documents';
 import { factsOfStudents, type Happening, recordAll, rulesOf } from '@/store/work';
 
 /** An update that is longer than this is not taken: no sentence is a megabyte. */
@@ -12,6 +13,10 @@ export const LONGEST_UPDATE = 4 * 1024 * 1024;
 /** So many updates of one document are put into one. */
 const COMPACT_AFTER = 400;
 const MOST_AT_ONCE = 200;
+/** After so long without a change a new sitting begins, and what was there before it is kept. */
+const PAUSE = 20 * 60_000;
+/** While somebody writes on and on, something is kept this often. */
+const HOUR = 60 * 60_000;
 
 export type Saved =
   | { readonly ok: true; readonly at: Instant }
@@ -34,6 +39,8 @@ export class Saving {
   #writing = false;
   readonly #appended = new Map<DocumentId, number>();
   readonly #long = new Set<DocumentId>();
+  /** When a document was last changed, and when a version of it was last kept. */
+  readonly #times = new Map<DocumentId, { changed: Instant; kept: Instant }>();
 
   constructor(
     private readonly db: Database,
@@ -70,6 +77,26 @@ export class Saving {
       await this.#compactOne();
     }
     this.#writing = false;
+  }
+
+  /** Keeps what a document was where a new sitting begins, or when nothing was kept for an hour. */
+  async #keepMoment(tx: Queryable, documentId: DocumentId, at: Instant): Promise<void> {
+    let times = this.#times.get(documentId);
+    if (!times) {
+      const stored = await lastTimes(tx, documentId);
+      times = { changed: stored?.changed ?? at, kept: stored?.kept ?? stored?.changed ?? at };
+      if (this.#times.size > 5000) this.#times.clear();
+      this.#times.set(documentId, times);
+    }
+    const paused = at - times.changed >= PAUSE && times.changed > times.kept - 1;
+    const long = at - times.kept >= HOUR;
+    times.changed = at;
+    if (!paused && !long) return;
+    times.kept = at;
+    const ydoc = await loadDocument(tx, documentId);
+    const state = Y.encodeStateAsUpdate(ydoc);
+    ydoc.destroy();
+    await keepVersion(tx, { documentId, at, reason: paused ? 'pause' : 'hour', state });
   }
 
   async #append(tx: Queryable, batch: readonly Waiting[]): Promise<Saved[]> {
@@ -115,6 +142,7 @@ export class Saving {
     });
     const taken = batch.filter((_, i) => answers[i]?.ok);
     if (taken.length > 0) {
+      for (const documentId of new Set(taken.map((one) => one.documentId))) await this.#keepMoment(tx, documentId, at);
       await appendUpdates(
         tx,
         taken.map(({ documentId, update }) => ({ documentId, update, at })),

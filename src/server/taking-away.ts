@@ -11,6 +11,7 @@ import { loadDocument } from '@/store/documents';
 import { filePath } from '@/store/files';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
+import { picturesOf } from './exporting';
 import { filesFolder } from './kite';
 import { cleanName } from './pieces';
 import { type ShelfItem, shelf } from './shelf';
@@ -28,12 +29,13 @@ async function documentEntries(db: Database, item: ShelfItem, folder: string, ta
   const ydoc = await loadDocument(db, item.id as DocumentId);
   const doc = documentJson(ydoc);
   ydoc.destroy();
+  const pictures = await picturesOf(doc);
   const name = distinctName(`${folder}/${safe(item.title)}.odt`, taken);
   taken.add(name);
   const encode = (text: string) => new TextEncoder().encode(text);
   return [
-    { path: name, bytes: () => toOdt(doc, item.title) },
-    { path: name.replace(/\.odt$/, '.html'), bytes: () => encode(toHtml(doc, item.title, 'en')) },
+    { path: name, bytes: () => toOdt(doc, item.title, pictures) },
+    { path: name.replace(/\.odt$/, '.html'), bytes: () => encode(toHtml(doc, item.title, 'en', pictures)) },
   ];
 }
 

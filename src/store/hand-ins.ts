@@ -113,8 +113,6 @@ const handedIn = z.discriminatedUnion('kind', [
   z.object({ ...kept, kind: z.literal('link'), address: z.string() }),
 ]);
 
-export type HandedInPiece = z.output<typeof handedIn>;
-
 /** The pieces of a hand-in as they were. */
 export const piecesOf = (db: Queryable, handInId: HandInId) =>
   many(

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { PersonId } from '@/core/ids';
 import { many, type Queryable } from './database';
+import type { Person } from './people';
 
 /** The words that a person has told the spelling to take. */
 export const ownWordsOf = async (db: Queryable, personId: PersonId): Promise<readonly string[]> =>
@@ -12,6 +13,12 @@ export const ownWordsOf = async (db: Queryable, personId: PersonId): Promise<rea
       [personId],
     )
   ).map(({ word }) => word);
+
+/** How somebody's English is checked. */
+export const spellingOf = async (db: Queryable, person: Person) => ({
+  variety: person.spelling,
+  own: await ownWordsOf(db, person.id),
+});
 
 /** Takes a word into a person's own, or out of them. */
 export async function keepOwnWord(tx: Queryable, personId: PersonId, word: string, taken: boolean): Promise<void> {

@@ -2,6 +2,7 @@ import {
   type AnswerPlace,
   answerPlaces,
   type DocNode,
+  hasPicture,
   linksOf,
   listItems,
   placeNode,
@@ -119,7 +120,7 @@ class Check {
     this.places = answerPlaces(doc);
     this.#byId = new Map(this.places.map((place) => [place.id, place]));
     this.#missing = new Map(
-      (starter ? answerPlaces(starter) : []).map((place) => [place.id, { ...place, text: '' }] as const),
+      (starter ? answerPlaces(starter) : []).map((place) => [place.id, { ...place, text: '', filled: false }] as const),
     );
     const parts = this.places.length > 0 ? this.places.map((place) => place.text) : [plainText(doc)];
     this.whole = parts.join('\n').trim();
@@ -141,7 +142,7 @@ class Check {
       ask.place === null ? this.given.doc : (placeNode(this.given.doc, ask.place) ?? { type: 'doc' });
     switch (ask.kind) {
       case 'answered':
-        return { found: text === '' ? 0 : 1 };
+        return { found: (place ? place.filled : text !== '' || hasPicture(this.given.doc)) ? 1 : 0 };
       case 'words':
         return { found: measures.words(text) };
       case 'sentences': {
@@ -222,6 +223,7 @@ class Check {
     const { doc, starter } = this.given;
     const typed = folded(plainText(doc));
     const before = starter ? folded(plainText(starter)) : '';
+    if (this.whole === '' && hasPicture(doc) && !(starter && hasPicture(starter))) return 'own';
     if (this.whole === '') return starter && typed === before ? 'untouched' : 'blank';
     if (starter && typed === before) return 'untouched';
     const asked = new Set(questions(starter ?? doc).map(folded));
@@ -254,7 +256,7 @@ export function readyCheck(given: Checked, measures: Measures = new Measures(giv
     substance,
     untouched,
     ready: !untouched && findings.every((finding) => finding.result === 'met' || !finding.bars),
-    answers: check.places.map(({ id, number, text }) => ({ id, number, answered: text !== '' })),
+    answers: check.places.map(({ id, number, filled }) => ({ id, number, answered: filled })),
     words: measures.words(check.whole),
   };
 }

@@ -1,4 +1,4 @@
-import { answerPlaces, type DocNode, plainText } from '../text/document-json';
+import { answerPlaces, type DocNode, hasPicture, plainText } from '../text/document-json';
 
 /** How a question was told in a starter that marks no places. */
 export type Sign = 'number' | 'question-mark' | 'blank';
@@ -27,8 +27,6 @@ function signOf(text: string): Sign | null {
 
 const isEmptyBlock = (node: DocNode | undefined): boolean =>
   node !== undefined && node.type === 'paragraph' && plainText(node) === '' && !hasPicture(node);
-
-const hasPicture = (node: DocNode): boolean => node.type === 'image' || (node.content ?? []).some(hasPicture);
 
 /**
  * Makes answer places in a starter that marks none, as far as its form tells them: numbered lines and items

@@ -13,7 +13,7 @@ describe('how large an archive is when it is unpacked', () => {
   test('a small archive of very much is stopped long before its end', () => {
     const bomb = zipSync({ 'word/document.xml': new Uint8Array(200 * MB) }, { level: 9 });
     expect(bomb.length).toBeLessThan(MB);
-    expect(unpackedSize(bomb, 20 * MB)).toBe('too-large');
+    expect(unpackedSize(bomb, MB)).toBe('too-large');
   });
 
   test('one that lies about its sizes is judged by what comes out', () => {

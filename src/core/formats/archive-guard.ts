@@ -1,6 +1,7 @@
 import { Unzip, UnzipInflate } from 'fflate';
 
-const CHUNK = 65_536;
+/** Small, since a few bytes may unpack into very many: between two of these this can stop. */
+const CHUNK = 4096;
 const MOST_ENTRIES = 5000;
 
 /**

@@ -4,6 +4,7 @@ import {
   Document,
   ExternalHyperlink,
   HeadingLevel,
+  ImageRun,
   LevelFormat,
   Packer,
   Paragraph,
@@ -17,7 +18,7 @@ import {
 } from 'docx';
 import type { DocNode } from '../text/document-json';
 import { GLOW_ON_PAPER, INK_ON_PAPER } from '../text/tones';
-import { safeAddress } from './text-out';
+import { fitted, type Pictures, safeAddress } from './text-out';
 
 /** Scripts that are written from right to left: Hebrew, Arabic, Syriac, Thaana, N'Ko and their extensions. */
 const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff]/u;
@@ -37,6 +38,14 @@ const HEADINGS = [
   HeadingLevel.HEADING_5,
   HeadingLevel.HEADING_6,
 ] as const;
+
+/** So many pixels fit across a page, at 96 to the inch. */
+const PAGE = 600;
+const DOCX_PICTURES: Readonly<Record<string, 'png' | 'jpg' | 'gif'>> = {
+  'image/png': 'png',
+  'image/jpeg': 'jpg',
+  'image/gif': 'gif',
+};
 
 const BULLETS = 'kite-bullets';
 const NUMBERS = 'kite-numbers';
@@ -65,6 +74,7 @@ function run(node: DocNode, rightToLeft: boolean): ParagraphChild {
 function runs(node: DocNode, rightToLeft: boolean): ParagraphChild[] {
   return (node.content ?? []).flatMap((child): ParagraphChild[] => {
     if (child.type === 'hardBreak') return [new TextRun({ break: 1 })];
+    if (child.type === 'formula') return [new TextRun({ text: String(child.attrs?.tex ?? ''), italics: true })];
     return child.text === undefined ? runs(child, rightToLeft) : [run(child, rightToLeft)];
   });
 }
@@ -78,6 +88,8 @@ interface Place {
 /** Builds the blocks of a document; lists are told apart by a number each. */
 class Blocks {
   #lists = 0;
+
+  constructor(private readonly pictures: Pictures) {}
 
   of(nodes: readonly DocNode[] | undefined, place: Place): (Paragraph | Table)[] {
     return (nodes ?? []).flatMap((node) => this.#block(node, place));
@@ -117,12 +129,26 @@ class Blocks {
       case 'horizontalRule':
         return [new Paragraph({ border: { bottom: { style: BorderStyle.SINGLE, size: 6, color: 'auto', space: 1 } } })];
       case 'image':
-        return [new Paragraph({ children: [new TextRun({ text: `[${node.attrs?.alt ?? ''}]`, italics: true })] })];
+        return [this.#picture(node)];
       case 'table':
         return [this.#table(node)];
       default:
         return this.of(node.content, place);
     }
+  }
+
+  #picture(node: DocNode): Paragraph {
+    const alt = String(node.attrs?.alt ?? '');
+    const picture = this.pictures.get(String(node.attrs?.src ?? ''));
+    const type = DOCX_PICTURES[picture?.type ?? ''];
+    if (!picture || !type) return new Paragraph({ children: [new TextRun({ text: `[${alt}]`, italics: true })] });
+    const image = new ImageRun({
+      type,
+      data: picture.bytes,
+      transformation: fitted(picture, PAGE),
+      altText: { name: alt, description: alt, title: alt },
+    });
+    return new Paragraph({ children: [image] });
   }
 
   #list(node: DocNode, place: Place): (Paragraph | Table)[] {
@@ -169,7 +195,7 @@ const levels = (format: (level: number) => { format: (typeof LevelFormat)[keyof 
  * A document as DOCX (ECMA-376): headings, lists, tables, links, emphasis, colours of the palette, and
  * paragraphs from right to left where their first letter is.
  */
-export async function toDocx(doc: DocNode, title: string): Promise<Uint8Array> {
+export async function toDocx(doc: DocNode, title: string, pictures: Pictures = new Map()): Promise<Uint8Array> {
   const document = new Document({
     title,
     numbering: {
@@ -189,7 +215,7 @@ export async function toDocx(doc: DocNode, title: string): Promise<Uint8Array> {
             children: [new TextRun(title)],
             bidirectional: isRightToLeft(title),
           }),
-          ...new Blocks().of(doc.content, { list: null, quoted: false }),
+          ...new Blocks(pictures).of(doc.content, { list: null, quoted: false }),
         ],
       },
     ],

@@ -2,7 +2,11 @@ import { strToU8, zipSync } from 'fflate';
 import type { DocNode } from '../text/document-json';
 import { GLOW_ON_PAPER, INK_ON_PAPER } from '../text/tones';
 import { isRightToLeft } from './docx-out';
-import { safeAddress } from './text-out';
+import { fitted, type Picture, type Pictures, safeAddress } from './text-out';
+
+/** So many pixels fit across a page, at 96 to the inch. */
+const PAGE = 600;
+const LEVELS = [1, 2, 3, 4, 5, 6] as const;
 
 const MIME = 'application/vnd.oasis.opendocument.text';
 const NAMESPACES = [
@@ -12,6 +16,8 @@ const NAMESPACES = [
   ['fo', 'urn:oasis:names:tc:opendocument:xmlns:xsl-fo-compatible:1.0'],
   ['table', 'urn:oasis:names:tc:opendocument:xmlns:table:1.0'],
   ['xlink', 'http://www.w3.org/1999/xlink'],
+  ['draw', 'urn:oasis:names:tc:opendocument:xmlns:drawing:1.0'],
+  ['svg', 'urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0'],
   ['dc', 'http://purl.org/dc/elements/1.1/'],
 ]
   .map(([prefix, name]) => `xmlns:${prefix}="${name}"`)
@@ -67,9 +73,20 @@ class Styles {
   }
 }
 
-function bodyOf(doc: DocNode, title: string, styles: Styles): string {
+function bodyOf(doc: DocNode, title: string, styles: Styles, files: Map<string, Picture>, pictures: Pictures): string {
+  const picture = (node: DocNode): string => {
+    const alt = String(node.attrs?.alt ?? '');
+    const found = pictures.get(String(node.attrs?.src ?? ''));
+    if (!found) return `[${spaced(alt)}]`;
+    const name = `Pictures/${files.size + 1}.${found.type.split('/')[1] ?? 'png'}`;
+    files.set(name, found);
+    const { width, height } = fitted(found, PAGE);
+    const [across, down] = [width, height].map((pixels) => `${((pixels / 96) * 2.54).toFixed(2)}cm`);
+    return `<draw:frame text:anchor-type="as-char" svg:width="${across}" svg:height="${down}"><draw:image xlink:href="${name}" xlink:type="simple" xlink:show="embed" xlink:actuate="onLoad"/><svg:desc>${xml(alt)}</svg:desc></draw:frame>`;
+  };
   const inline = (node: DocNode): string => {
     if (node.type === 'hardBreak') return '<text:line-break/>';
+    if (node.type === 'formula') return spaced(String(node.attrs?.tex ?? ''));
     if (node.text === undefined) return (node.content ?? []).map(inline).join('');
     const style = styles.of(node);
     const words = style ? `<text:span text:style-name="${style}">${spaced(node.text)}</text:span>` : spaced(node.text);
@@ -81,7 +98,7 @@ function bodyOf(doc: DocNode, title: string, styles: Styles): string {
     return `<text:p text:style-name="${name}">${inline(node)}</text:p>`;
   };
   const heading = (words: string, text: string, level: number): string =>
-    `<text:h text:style-name="${isRightToLeft(text) ? 'H_rtl' : 'H'}" text:outline-level="${level}">${words}</text:h>`;
+    `<text:h text:style-name="${isRightToLeft(text) ? `H${level}_rtl` : `Heading_20_${level}`}" text:outline-level="${level}">${words}</text:h>`;
   const block = (node: DocNode, style = 'P'): string => {
     const inner = (of = style): string => (node.content ?? []).map((child) => block(child, of)).join('');
     switch (node.type) {
@@ -105,7 +122,7 @@ function bodyOf(doc: DocNode, title: string, styles: Styles): string {
       case 'horizontalRule':
         return '<text:p text:style-name="R"/>';
       case 'image':
-        return `<text:p text:style-name="P">[${spaced(String(node.attrs?.alt ?? ''))}]</text:p>`;
+        return `<text:p text:style-name="P">${picture(node)}</text:p>`;
       case 'table': {
         const columns = Math.max(1, ...(node.content ?? []).map((row) => row.content?.length ?? 0));
         return `<table:table table:name="Table"><table:table-column table:number-columns-repeated="${columns}"/>${inner()}</table:table>`;
@@ -140,19 +157,19 @@ const listLevels = (sign: (level: number) => string): string =>
   }).join('');
 
 /** A document as OpenDocument text (ISO/IEC 26300, version 1.3): headings, lists, tables, links, emphasis and colours. */
-export function toOdt(doc: DocNode, title: string): Uint8Array {
+export function toOdt(doc: DocNode, title: string, pictures: Pictures = new Map()): Uint8Array {
   const styles = new Styles();
-  const body = bodyOf(doc, title, styles);
+  const files = new Map<string, Picture>();
+  const body = bodyOf(doc, title, styles, files, pictures);
   const bullets = listLevels((level) => `<text:list-level-style-bullet text:level="${level}" text:bullet-char="•"/>`);
   const numbers = listLevels(
     (level) => `<text:list-level-style-number text:level="${level}" style:num-format="1" style:num-suffix="."/>`,
   );
   const content = `<?xml version="1.0" encoding="UTF-8"?><office:document-content ${NAMESPACES} office:version="1.3"><office:automatic-styles>${[
     paragraphStyle('P', 'fo:margin-bottom="0.2cm"'),
-    paragraphStyle(
-      'H',
-      'fo:margin-top="0.4cm" fo:margin-bottom="0.2cm"',
-      '<style:text-properties fo:font-weight="bold"/>',
+    ...LEVELS.map(
+      (level) =>
+        `<style:style style:name="H${level}_rtl" style:family="paragraph" style:parent-style-name="Heading_20_${level}"><style:paragraph-properties style:writing-mode="rl-tb" fo:text-align="end"/></style:style>`,
     ),
     paragraphStyle('Q', 'fo:margin-left="1cm" fo:margin-bottom="0.2cm"'),
     paragraphStyle('B', 'fo:margin-bottom="0cm"', '<style:text-properties fo:font-weight="bold"/>'),
@@ -164,7 +181,13 @@ export function toOdt(doc: DocNode, title: string): Uint8Array {
   ].join(
     '',
   )}</office:automatic-styles><office:body><office:text>${body}</office:text></office:body></office:document-content>`;
-  const manifest = `<?xml version="1.0" encoding="UTF-8"?><manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3"><manifest:file-entry manifest:full-path="/" manifest:media-type="${MIME}" manifest:version="1.3"/><manifest:file-entry manifest:full-path="content.xml" manifest:media-type="text/xml"/><manifest:file-entry manifest:full-path="meta.xml" manifest:media-type="text/xml"/></manifest:manifest>`;
+  // By these names, common to programs for this format, a heading is known as one of its level.
+  const headings = LEVELS.map(
+    (level) =>
+      `<style:style style:name="Heading_20_${level}" style:display-name="Heading ${level}" style:family="paragraph" style:default-outline-level="${level}" style:class="text"><style:paragraph-properties fo:margin-top="0.4cm" fo:margin-bottom="0.2cm" fo:keep-with-next="always"/><style:text-properties fo:font-weight="bold" fo:font-size="${20 - 2 * level}pt"/></style:style>`,
+  ).join('');
+  const common = `<?xml version="1.0" encoding="UTF-8"?><office:document-styles ${NAMESPACES} office:version="1.3"><office:styles>${headings}</office:styles></office:document-styles>`;
+  const manifest = `<?xml version="1.0" encoding="UTF-8"?><manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3"><manifest:file-entry manifest:full-path="/" manifest:media-type="${MIME}" manifest:version="1.3"/><manifest:file-entry manifest:full-path="content.xml" manifest:media-type="text/xml"/><manifest:file-entry manifest:full-path="meta.xml" manifest:media-type="text/xml"/><manifest:file-entry manifest:full-path="styles.xml" manifest:media-type="text/xml"/>${[...files].map(([name, { type }]) => `<manifest:file-entry manifest:full-path="${name}" manifest:media-type="${type}"/>`).join('')}</manifest:manifest>`;
   const meta = `<?xml version="1.0" encoding="UTF-8"?><office:document-meta ${NAMESPACES} office:version="1.3"><office:meta><dc:title>${xml(title)}</dc:title></office:meta></office:document-meta>`;
   return zipSync({
     // The first entry, not compressed: by it the type is told (ODF part 2, 3.3).
@@ -172,5 +195,7 @@ export function toOdt(doc: DocNode, title: string): Uint8Array {
     'META-INF/manifest.xml': strToU8(manifest),
     'content.xml': strToU8(content),
     'meta.xml': strToU8(meta),
+    'styles.xml': strToU8(common),
+    ...Object.fromEntries([...files].map(([name, { bytes }]) => [name, [bytes, { level: 0 }] as const])),
   });
 }

@@ -1,4 +1,5 @@
 import type { DocNode } from '../text/document-json';
+import { formulaMarkup } from '../text/formula';
 import { GLOW_ON_PAPER, INK_ON_PAPER } from '../text/tones';
 
 type Marks = NonNullable<DocNode['marks']>;
@@ -17,10 +18,45 @@ const level = (node: DocNode): number => Math.min(6, Math.max(1, Number(node.att
 const colour = (palette: Readonly<Record<string, string>>, tone: unknown): string | null =>
   typeof tone === 'string' && Object.hasOwn(palette, tone) ? (palette[tone] ?? null) : null;
 
+/** A picture of a text as it goes into a file. */
+export interface Picture {
+  readonly bytes: Uint8Array;
+  readonly type: string;
+  /** In pixels. */
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The pictures of a document by the address under which each stands in it. */
+export type Pictures = ReadonlyMap<string, Picture>;
+
+/** The addresses of all pictures of a document. */
+export const picturesIn = (node: DocNode): readonly string[] =>
+  node.type === 'image' ? [String(node.attrs?.src ?? '')] : (node.content ?? []).flatMap(picturesIn);
+
+/** How large a picture is drawn so that it fits a page of so many pixels across. */
+export function fitted(
+  { width, height }: Picture,
+  widest: number,
+): { readonly width: number; readonly height: number } {
+  const scale = Math.min(1, widest / Math.max(1, width));
+  return { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
+}
+
+function base64(bytes: Uint8Array): string {
+  let binary = '';
+  for (let at = 0; at < bytes.length; at += 8192) binary += String.fromCharCode(...bytes.subarray(at, at + 8192));
+  return btoa(binary);
+}
+
 // ---- Plain text
 
 const inlineText = (node: DocNode): string =>
-  node.type === 'hardBreak' ? '\n' : (node.text ?? '') + (node.content ?? []).map(inlineText).join('');
+  node.type === 'hardBreak'
+    ? '\n'
+    : node.type === 'formula'
+      ? String(node.attrs?.tex ?? '')
+      : (node.text ?? '') + (node.content ?? []).map(inlineText).join('');
 
 function textBlocks(node: DocNode, indent: string): string[] {
   const inner = (more = ''): string[] => (node.content ?? []).flatMap((child) => textBlocks(child, indent + more));
@@ -68,6 +104,7 @@ const escaped = (text: string): string =>
 
 function markdownInline(node: DocNode): string {
   if (node.type === 'hardBreak') return '\\\n';
+  if (node.type === 'formula') return `$${String(node.attrs?.tex ?? '').replaceAll('$', '\\$')}$`;
   if (node.text === undefined) return (node.content ?? []).map(markdownInline).join('');
   // White space inside the signs would keep them from being signs.
   const [, before = '', core = '', after = ''] = /^(\s*)([\s\S]*?)(\s*)$/.exec(node.text) ?? [];
@@ -135,6 +172,7 @@ export const html = (text: string): string =>
 
 function htmlInline(node: DocNode): string {
   if (node.type === 'hardBreak') return '<br>';
+  if (node.type === 'formula') return formulaMarkup(String(node.attrs?.tex ?? ''));
   if (node.text === undefined) return (node.content ?? []).map(htmlInline).join('');
   let words = html(node.text);
   for (const [mark, tag] of [
@@ -155,8 +193,8 @@ function htmlInline(node: DocNode): string {
   return href ? `<a href="${html(href)}">${words}</a>` : words;
 }
 
-function htmlBlock(node: DocNode): string {
-  const inner = (): string => (node.content ?? []).map(htmlBlock).join('');
+function htmlBlock(node: DocNode, pictures: Pictures): string {
+  const inner = (): string => (node.content ?? []).map((child) => htmlBlock(child, pictures)).join('');
   switch (node.type) {
     case 'paragraph':
       return `<p>${htmlInline(node)}</p>`;
@@ -184,13 +222,18 @@ function htmlBlock(node: DocNode): string {
       return `<td>${inner()}</td>`;
     case 'tableHeader':
       return `<th>${inner()}</th>`;
-    case 'image':
-      return `<p>[${html(String(node.attrs?.alt ?? ''))}]</p>`;
+    case 'image': {
+      const picture = pictures.get(String(node.attrs?.src ?? ''));
+      const alt = html(String(node.attrs?.alt ?? ''));
+      return picture
+        ? `<p><img alt="${alt}" src="data:${picture.type};base64,${base64(picture.bytes)}"></p>`
+        : `<p>[${alt}]</p>`;
+    }
     default:
       return inner();
   }
 }
 
 /** A document as one page of HTML that needs nothing else and runs nothing. */
-export const toHtml = (doc: DocNode, title: string, lang: string): string =>
-  `<!doctype html>\n<html lang="${html(lang)}" dir="auto">\n<head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${html(title)}</title></head>\n<body><h1>${html(title)}</h1>${htmlBlock(doc)}</body>\n</html>\n`;
+export const toHtml = (doc: DocNode, title: string, lang: string, pictures: Pictures = new Map()): string =>
+  `<!doctype html>\n<html lang="${html(lang)}" dir="auto">\n<head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${html(title)}</title></head>\n<body><h1>${html(title)}</h1>${htmlBlock(doc, pictures)}</body>\n</html>\n`;

@@ -1,7 +1,7 @@
 /**
  * A text document as JSON: the tree that the editor, the store and every computation share. Node types:
  * `doc`, `paragraph`, `heading` (level), `bulletList`, `orderedList`, `listItem`, `blockquote`, `image`
- * (src, alt), `question` (number, text: what the teacher asks, not typed by the student) and `answer`
+ * (src, alt), `formula` (tex, inline), `question` (number, text: what the teacher asks, not typed by the student) and `answer`
  * (id: the place in which the student answers).
  */
 export interface DocNode {
@@ -20,6 +20,7 @@ export function plainText(node: DocNode): string {
   const walk = (at: DocNode, into: string[]): void => {
     if (at.text !== undefined) into.push(at.text);
     else if (at.type === 'hardBreak') into.push('\n');
+    else if (at.type === 'formula') into.push(String(at.attrs?.tex ?? ''));
     for (const child of at.content ?? []) {
       if (!BLOCKS.has(child.type) && child.content === undefined) {
         walk(child, into);
@@ -48,7 +49,12 @@ export interface AnswerPlace {
   readonly number: number;
   readonly question: string;
   readonly text: string;
+  /** Something is there: words, a formula or a picture. */
+  readonly filled: boolean;
 }
+
+/** Is there a picture anywhere below a node? */
+export const hasPicture = (node: DocNode): boolean => node.type === 'image' || (node.content ?? []).some(hasPicture);
 
 /** Every answer place of a document, in order. A place without an id is passed over; an id counts once. */
 export function answerPlaces(doc: DocNode): readonly AnswerPlace[] {
@@ -66,7 +72,8 @@ export function answerPlaces(doc: DocNode): readonly AnswerPlace[] {
       const id = node.attrs?.id;
       if (typeof id !== 'string' || seen.has(id)) return;
       seen.add(id);
-      places.push({ id, number: number || places.length + 1, question, text: plainText(node) });
+      const text = plainText(node);
+      places.push({ id, number: number || places.length + 1, question, text, filled: text !== '' || hasPicture(node) });
       return;
     }
     for (const child of node.content ?? []) walk(child);

@@ -50,6 +50,13 @@ ALTER TABLE hand_in_piece
   ADD COLUMN address text;
 CREATE INDEX hand_in_piece_file ON hand_in_piece (file_sha256);
 
+-- Pictures within texts, and who put them there.
+CREATE TABLE text_picture (
+  sha256 text NOT NULL REFERENCES file,
+  owner_id text NOT NULL REFERENCES person,
+  PRIMARY KEY (sha256, owner_id)
+);
+
 -- Words that somebody has told the spelling to take.
 CREATE TABLE own_word (
   person_id text NOT NULL REFERENCES person ON DELETE CASCADE,

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import type { DocNode } from '@/core/text/document-json';
 import classes from './document-view.module.css';
 
@@ -12,6 +12,15 @@ function linked(href: unknown, inner: ReactNode): ReactNode {
     </a>
   );
 }
+
+// Drawn only where there is one: the typesetter is larger than most screens.
+const Drawn = lazy(() => import('./formula').then(({ DrawnFormula }) => ({ default: DrawnFormula })));
+
+const Formula = ({ tex }: { tex: string }) => (
+  <Suspense fallback={<code>{tex}</code>}>
+    <Drawn tex={tex} />
+  </Suspense>
+);
 
 function marked(node: DocNode): ReactNode {
   return (node.marks ?? []).reduce<ReactNode>((inner, { type, attrs }) => {
@@ -75,10 +84,13 @@ function Node({ node }: { node: DocNode }): ReactNode {
     case 'image': {
       const { src, alt } = node.attrs ?? {};
       // Only our own pictures are shown: nothing is fetched from elsewhere.
-      if (typeof src !== 'string' || !/^\/api\/(pictures\/|materials\/[\w-]+\/parts\/)/.test(src)) return null;
+      if (typeof src !== 'string' || !/^\/api\/(pictures\/|text-pictures\/|materials\/[\w-]+\/parts\/)/.test(src))
+        return null;
       // biome-ignore lint/performance/noImgElement: a drawing of our own, served after a permission check
       return <img src={src} alt={typeof alt === 'string' ? alt : ''} loading="lazy" />;
     }
+    case 'formula':
+      return <Formula tex={String(node.attrs?.tex ?? '')} />;
     case 'question':
       return (
         <h2 className={classes.question}>

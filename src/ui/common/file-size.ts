@@ -10,7 +10,7 @@ export function useFileSize(): (bytes: number) => string {
     return format.number(bytes / 1000 ** power, {
       style: 'unit',
       unit: UNITS[power] ?? 'byte',
-      unitDisplay: 'short',
+      unitDisplay: power === 0 ? 'long' : 'short',
       maximumFractionDigits: power < 2 ? 0 : 1,
     });
   };

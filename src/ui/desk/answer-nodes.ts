@@ -22,7 +22,7 @@ export const Question = Node.create({
 export const Answer = Node.create({
   name: 'answer',
   group: 'block',
-  content: '(paragraph | heading | bulletList | orderedList | blockquote | table)+',
+  content: '(paragraph | heading | bulletList | orderedList | blockquote | table | image)+',
   isolating: true,
   defining: true,
   addAttributes: () => ({ id: { default: null } }),
@@ -51,6 +51,38 @@ export const KeepPlaces = Extension.create({
         frame(transaction.doc) === frame(state.doc),
     }),
   ],
+});
+
+/** Is nothing in this answer place: no words, no formula, no picture? */
+export function isEmptyAnswer(answer: ProseMirrorNode): boolean {
+  let empty = answer.textContent.trim() === '';
+  answer.descendants((node) => {
+    if (node.type.name === 'image' || node.type.name === 'formula') empty = false;
+  });
+  return empty;
+}
+
+/** Where the next empty answer place begins after a position, from the beginning again after the last; `null` when none is empty. */
+export function nextEmptyAnswer(doc: ProseMirrorNode, after: number): number | null {
+  const empty: number[] = [];
+  doc.forEach((node, offset) => {
+    if (node.type.name === 'answer' && isEmptyAnswer(node)) empty.push(offset);
+  });
+  const next = empty.find((offset) => offset > after) ?? empty[0];
+  return next === undefined ? null : next + 2;
+}
+
+/** Alt and Enter go to the next answer that is still empty. */
+export const ToNextEmpty = Extension.create({
+  name: 'toNextEmpty',
+  addKeyboardShortcuts() {
+    return {
+      'Alt-Enter': ({ editor }) => {
+        const at = nextEmptyAnswer(editor.state.doc, editor.state.selection.from);
+        return at !== null && editor.commands.focus(at, { scrollIntoView: true });
+      },
+    };
+  },
 });
 
 /** What the ready check says below an answer place. */

@@ -33,6 +33,7 @@ import { useReadyCheck } from './use-ready-check';
 import { documentsOf, useSessionState, useSessions } from './use-sessions';
 import { useUploads } from './use-uploads';
 import type { WritingHandle } from './writing';
+import { useWritingHelp } from './writing-help';
 
 const Writing = dynamic(() => import('./writing').then(({ Writing: loaded }) => loaded), { ssr: false });
 const loadDialog = () => import('./hand-in-dialog').then(({ HandInDialog: loaded }) => loaded);
@@ -83,7 +84,13 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const refresh = useRefresh();
   const address = useAddress();
   const sessions = useSessions(useMemo(() => documentsOf(view.steps), [view.steps]));
-  const check = useReadyCheck(view, sessions);
+  const help = useWritingHelp(
+    view.spelling,
+    view.class.locale,
+    view.takes !== 'tick' && view.state !== 'opens-later',
+    view.asks.some(({ kind }) => kind === 'whole-sentences'),
+  );
+  const check = useReadyCheck(view, sessions, help);
   const { note } = useFindingWords();
   const notes = useMemo(() => placeNotesOf(check, note), [check, note]);
   const [initial] = useState(() => firstStep(view));
@@ -287,7 +294,9 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
             title={one.document.title}
             lang={view.class.locale}
             notes={notes}
-            tools={view.takes === 'pieces'}
+            tools={view.takes === 'pieces' ? 'all' : 'words'}
+            help={help}
+            spelling={view.spelling}
             editable={canEdit && open.state.editable}
             handle={arrive}
           />
@@ -490,7 +499,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
                 open={(id) => address.change('piece', id)}
               />
             ) : sheet === 'notes' ? (
-              <Notes view={view} />
+              <Notes view={view} help={help} />
             ) : (
               <SheetBody name={sheet} view={view} times={times} now={now} />
             )}

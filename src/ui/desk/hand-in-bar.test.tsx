@@ -103,6 +103,7 @@ const view = (state: State, moves: readonly MoveKind[], more: Partial<DeskView> 
   accept: '',
   largestFile: 0,
   notes: null,
+  spelling: { variety: 'off', own: [] },
   asks: [],
   rubric: [],
   receipts: [],

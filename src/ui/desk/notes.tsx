@@ -6,18 +6,20 @@ import { useEffect, useMemo, useState } from 'react';
 import type { DeskView } from '@/server/desk';
 import { post } from '@/ui/common/client-request';
 import { useRefresh } from '@/ui/common/use-refresh';
-import { useSessions } from './use-sessions';
+import { useSessionState, useSessions } from './use-sessions';
+import type { WritingHelp } from './writing-help';
 
 const Writing = dynamic(() => import('./writing').then(({ Writing: loaded }) => loaded), { ssr: false });
 const NO_NOTES = new Map();
 
 /** Notes beside the work. They are saved like everything else, and never go along. */
-export function Notes({ view }: { view: DeskView }) {
+export function Notes({ view, help }: { view: DeskView; help: WritingHelp | null }) {
   const t = useTranslations('desk');
   const refresh = useRefresh();
   const [problem, setProblem] = useState(false);
   const sessions = useSessions(useMemo(() => (view.notes ? [view.notes as string] : []), [view.notes]));
   const session = view.notes ? sessions.get(view.notes) : undefined;
+  const state = useSessionState(session);
   const missing = view.notes === null;
   useEffect(() => {
     if (!missing) return;
@@ -33,8 +35,10 @@ export function Notes({ view }: { view: DeskView }) {
           title={t('sheet-notes')}
           lang={view.class.locale}
           notes={NO_NOTES}
-          tools={false}
-          editable={session.state.editable}
+          tools="words"
+          help={help}
+          spelling={view.spelling}
+          editable={state.editable}
           handle={null}
         />
       ) : (

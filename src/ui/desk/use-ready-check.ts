@@ -5,6 +5,7 @@ import type { Checked, CheckedFile, ReadyCheck } from '@/core/asks/ready-check';
 import { together } from '@/core/text/document-json';
 import type { DeskView } from '@/server/desk';
 import type { DocumentSession } from './document-session';
+import type { WritingHelp } from './writing-help';
 
 const SETTLE = 150;
 
@@ -17,18 +18,20 @@ const filesOf = (pieces: DeskView['pieces']): CheckedFile[] =>
   );
 
 /** The ready check of what is being typed, worked out in a worker; `null` until the first one is there. */
-export function useReadyCheck(view: DeskView, sessions: ReadonlyMap<string, DocumentSession>): ReadyCheck | null {
+export function useReadyCheck(
+  view: DeskView,
+  sessions: ReadonlyMap<string, DocumentSession>,
+  help: WritingHelp | null,
+): ReadyCheck | null {
   const [check, setCheck] = useState<ReadyCheck | null>(null);
+  const along = view.pieces.map(({ id, removedAt }) => `${id}${removedAt === null}`).join(' ');
   const latest = useRef(view);
   latest.current = view;
   useEffect(() => {
-    if (sessions.size === 0) return;
-    const worker = new Worker(new URL('../../workers/ready-check.ts', import.meta.url), { type: 'module' });
+    if (!help || (sessions.size === 0 && along === '')) return;
     let n = 0;
+    let left = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
-    worker.onmessage = ({ data }: MessageEvent<{ n: number; check: ReadyCheck }>) => {
-      if (data.n === n) setCheck(data.check);
-    };
     const ask = async () => {
       const { documentJson } = await import('@/core/documents/text-document');
       const { asks, steps, class: at } = latest.current;
@@ -44,7 +47,9 @@ export function useReadyCheck(view: DeskView, sessions: ReadonlyMap<string, Docu
         files: filesOf(latest.current.pieces),
         names: [latest.current.student.name, latest.current.student.shortName],
       };
-      worker.postMessage({ n, checked });
+      const own = n;
+      const found = await help.check(checked);
+      if (own === n && !left) setCheck(found);
     };
     const soon = () => {
       clearTimeout(timer);
@@ -54,12 +59,13 @@ export function useReadyCheck(view: DeskView, sessions: ReadonlyMap<string, Docu
       session.ydoc.on('update', soon);
       return [session.subscribe(soon), () => session.ydoc.off('update', soon)];
     });
+    stops.push(help.onBegun(soon));
     soon();
     return () => {
       clearTimeout(timer);
       for (const stop of stops) stop();
-      worker.terminate();
+      left = true;
     };
-  }, [sessions]);
+  }, [sessions, help, along]);
   return check;
 }

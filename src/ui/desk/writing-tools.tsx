@@ -6,25 +6,37 @@ import {
   IconBlockquote,
   IconBold,
   IconHighlight,
+  IconHistory,
   IconItalic,
   IconLetterA,
   IconLink,
   IconList,
   IconListNumbers,
+  IconMathFunction,
+  IconPhotoPlus,
   IconSearch,
   IconTable,
+  IconTextSpellcheck,
   IconUnderline,
+  IconVocabulary,
 } from '@tabler/icons-react';
-import { type Editor, useEditorState } from '@tiptap/react';
+import { type Content, type Editor, useEditorState } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { safeAddress } from '@/core/formats/text-out';
+import type { DocNode } from '@/core/text/document-json';
 import { GLOWS, INKS } from '@/core/text/tones';
 import { replace, seek, soughtIn, step } from './find-in-text';
+import { FormulaLine } from './formula-line';
+import { sendPicture } from './pictures';
 import { TABLE_CHANGES } from './tables';
+import { ToolLine } from './tool-line';
+import { VersionsLine } from './versions-line';
+import { MeaningLine, SpellingLine } from './word-lines';
 import classes from './writing.module.css';
+import type { SpellingSettings, WritingHelp } from './writing-help';
 
-type Panel = 'ink' | 'glow' | 'link' | 'table' | 'find';
+export type Panel = 'ink' | 'glow' | 'link' | 'table' | 'find' | 'spelling' | 'meaning' | 'formula' | 'versions';
 
 const BLOCKS = ['text', 'heading', 'small-heading'] as const;
 
@@ -41,6 +53,7 @@ function useStanding(editor: Editor) {
       quote: now.isActive('blockquote'),
       link: now.isActive('link'),
       table: now.isActive('table'),
+      formula: now.isActive('formula'),
       ink: String(now.getAttributes('ink').tone ?? ''),
       glow: String(now.getAttributes('glow').tone ?? ''),
       block: now.isActive('heading', { level: 2 })
@@ -72,19 +85,37 @@ function byArrows(event: KeyboardEvent<HTMLDivElement>): void {
   tools[to]?.focus();
 }
 
+interface Props {
+  readonly editor: Editor;
+  readonly counts: ReactNode;
+  readonly download: string | null;
+  /** Only what helps with words: for a short answer. */
+  readonly plain: boolean;
+  readonly help: WritingHelp | null;
+  readonly settings: SpellingSettings;
+  readonly choose: (variety: SpellingSettings['variety']) => void;
+  readonly document: string;
+  readonly refused: (code: string) => void;
+  readonly panel: Panel | null;
+  readonly setPanel: (panel: Panel | null) => void;
+}
+
 /** The tools of a text: what it is, how it looks, what stands in it. Beyond the plain ones each opens a line of its own. */
 export function WritingTools({
   editor,
   counts,
   download,
-}: {
-  editor: Editor;
-  counts: ReactNode;
-  download: string | null;
-}) {
+  plain: isPlain,
+  help,
+  settings,
+  choose,
+  document,
+  refused,
+  panel,
+  setPanel,
+}: Props) {
   const t = useTranslations('writing');
   const on = useStanding(editor);
-  const [panel, setPanel] = useState<Panel | null>(null);
   const chain = () => editor.chain().focus();
   const close = () => {
     setPanel(null);
@@ -110,8 +141,13 @@ export function WritingTools({
     { key: 'glow', Icon: IconHighlight, active: on.glow !== '' },
     { key: 'link', Icon: IconLink, active: on.link },
     { key: 'table', Icon: IconTable, active: on.table },
+    { key: 'formula', Icon: IconMathFunction, active: on.formula },
     { key: 'find', Icon: IconSearch, active: false },
+    ...(help ? [{ key: 'spelling', Icon: IconTextSpellcheck, active: false } as const] : []),
+    { key: 'meaning', Icon: IconVocabulary, active: false },
+    { key: 'versions', Icon: IconHistory, active: false },
   ] as const;
+  const offered = isPlain ? panels.filter(({ key }) => key === 'spelling' || key === 'meaning') : panels;
   const history = [
     { key: 'undo', Icon: IconArrowBackUp, can: on.undo, run: () => chain().undo().run() },
     { key: 'redo', Icon: IconArrowForwardUp, can: on.redo, run: () => chain().redo().run() },
@@ -126,19 +162,21 @@ export function WritingTools({
   return (
     <>
       <div className={classes.tools} role="toolbar" aria-label={t('tools')} onKeyDown={byArrows}>
-        <select
-          className="field"
-          aria-label={t('block')}
-          value={on.block}
-          onChange={(event) => turnInto(event.target.value)}
-        >
-          {BLOCKS.map((block) => (
-            <option key={block} value={block}>
-              {t(`block-${block}`)}
-            </option>
-          ))}
-        </select>
-        {[...plain, ...lists].map(({ key, Icon, pressed, run }, i) => (
+        {isPlain ? null : (
+          <select
+            className="field"
+            aria-label={t('block')}
+            value={on.block}
+            onChange={(event) => turnInto(event.target.value)}
+          >
+            {BLOCKS.map((block) => (
+              <option key={block} value={block}>
+                {t(`block-${block}`)}
+              </option>
+            ))}
+          </select>
+        )}
+        {(isPlain ? [] : [...plain, ...lists]).map(({ key, Icon, pressed, run }, i) => (
           <button
             key={key}
             data-tool
@@ -152,11 +190,11 @@ export function WritingTools({
             <Icon size={18} stroke={1.8} />
           </button>
         ))}
-        {panels.map(({ key, Icon, active }) => (
+        {offered.map(({ key, Icon, active }, i) => (
           <button
             key={key}
             data-tool
-            tabIndex={-1}
+            tabIndex={isPlain && i === 0 ? 0 : -1}
             type="button"
             aria-expanded={panel === key}
             aria-label={t(key)}
@@ -181,8 +219,11 @@ export function WritingTools({
             <Icon size={18} stroke={1.8} />
           </button>
         ))}
+        {isPlain ? null : <PictureButton editor={editor} refused={refused} />}
         <span className={classes.counts}>{counts}</span>
-        {download ? <Download address={download} /> : null}
+        {download ? (
+          <Download address={download} editor={editor} refused={refused} print={`/print/${document}`} />
+        ) : null}
       </div>
       {panel === 'ink' ? (
         <Palette tones={INKS} kind="ink" chosen={on.ink} choose={(tone) => chain().setInk(tone).run()} close={close} />
@@ -198,6 +239,12 @@ export function WritingTools({
       ) : null}
       {panel === 'link' ? <LinkLine editor={editor} close={close} /> : null}
       {panel === 'table' ? <TableLine editor={editor} inTable={on.table} close={close} /> : null}
+      {panel === 'spelling' && help ? (
+        <SpellingLine editor={editor} help={help} settings={settings} choose={choose} close={close} />
+      ) : null}
+      {panel === 'formula' ? <FormulaLine editor={editor} close={close} /> : null}
+      {panel === 'versions' ? <VersionsLine editor={editor} document={document} close={close} /> : null}
+      {panel === 'meaning' ? <MeaningLine editor={editor} close={close} /> : null}
       {panel === 'find' ? <FindLine editor={editor} close={close} /> : null}
     </>
   );
@@ -205,13 +252,53 @@ export function WritingTools({
 
 const FORMATS = ['docx', 'odt', 'md', 'html', 'txt'] as const;
 
-/** The document to take away, in open formats. */
-function Download({ address }: { address: string }) {
+interface DownloadProps {
+  readonly address: string;
+  readonly print: string;
+  readonly editor: Editor;
+  readonly refused: (code: string) => void;
+}
+
+/** The document to take away, in open formats, or printed; and a text from elsewhere to be read in. */
+function Download({ address, print, editor, refused }: DownloadProps) {
   const t = useTranslations('writing');
+  const input = useRef<HTMLInputElement>(null);
+  const readIn = async (file: File) => {
+    const answer = await fetch(`/api/import?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file })
+      .then((response) => response.json() as Promise<{ ok: boolean; content?: DocNode; code?: string }>)
+      .catch(() => ({ ok: false, code: 'unreachable' }) as { ok: boolean; content?: DocNode; code?: string });
+    if (answer.ok && answer.content)
+      editor
+        .chain()
+        .focus()
+        .insertContent((answer.content.content ?? []) as Content)
+        .run();
+    else refused(answer.code ?? 'broke');
+  };
   return (
     <details className={classes.download}>
       <summary>{t('download')}</summary>
       <ul>
+        <li>
+          <button type="button" className="quiet" onClick={() => input.current?.click()}>
+            {t('read-in')}
+          </button>
+          <input
+            ref={input}
+            type="file"
+            hidden
+            aria-label={t('read-in')}
+            accept=".docx,.odt,.md,.markdown,.html,.htm,.txt"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              event.target.value = '';
+              if (file) void readIn(file);
+            }}
+          />
+        </li>
+        <li>
+          <a href={print}>{t('print')}</a>
+        </li>
         {FORMATS.map((format) => (
           <li key={format}>
             <a href={`${address}?as=${format}`} download>
@@ -224,23 +311,45 @@ function Download({ address }: { address: string }) {
   );
 }
 
-function Line({ label, close, children }: { label: string; close: () => void; children: ReactNode }) {
+/** A picture from this device, into the text. */
+function PictureButton({ editor, refused }: { editor: Editor; refused: (code: string) => void }) {
   const t = useTranslations('writing');
+  const input = useRef<HTMLInputElement>(null);
+  const put = async (file: File) => {
+    const sent = await sendPicture(file);
+    if ('code' in sent) refused(sent.code);
+    else
+      editor
+        .chain()
+        .focus()
+        .insertContent({ type: 'image', attrs: { src: sent.address, alt: '' } })
+        .run();
+  };
   return (
-    <fieldset
-      className={classes.line}
-      onKeyDown={(event) => {
-        if (event.key !== 'Escape') return;
-        event.stopPropagation();
-        close();
-      }}
-    >
-      <legend className="visually-hidden">{label}</legend>
-      {children}
-      <button type="button" className={`quiet ${classes.put}`} onClick={close}>
-        {t('put-away')}
+    <>
+      <button
+        data-tool
+        tabIndex={-1}
+        type="button"
+        aria-label={t('picture')}
+        title={t('picture')}
+        onClick={() => input.current?.click()}
+      >
+        <IconPhotoPlus size={18} stroke={1.8} />
       </button>
-    </fieldset>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label={t('picture')}
+        accept="image/png,image/jpeg,image/gif,image/webp"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = '';
+          if (file) void put(file);
+        }}
+      />
+    </>
   );
 }
 
@@ -256,7 +365,7 @@ interface PaletteProps {
 function Palette({ tones, kind, chosen, choose, close }: PaletteProps) {
   const t = useTranslations('writing');
   return (
-    <Line label={t(kind)} close={close}>
+    <ToolLine label={t(kind)} close={close}>
       {tones.map((tone) => (
         <button
           key={tone}
@@ -271,7 +380,7 @@ function Palette({ tones, kind, chosen, choose, close }: PaletteProps) {
       <button type="button" className={classes.tone} aria-pressed={chosen === ''} onClick={() => choose(null)}>
         {t('tone-none')}
       </button>
-    </Line>
+    </ToolLine>
   );
 }
 
@@ -297,7 +406,7 @@ function LinkLine({ editor, close }: { editor: Editor; close: () => void }) {
     close();
   };
   return (
-    <Line label={t('link')} close={close}>
+    <ToolLine label={t('link')} close={close}>
       <form className={classes.fields} onSubmit={set}>
         <label>
           {t('address')}
@@ -332,14 +441,14 @@ function LinkLine({ editor, close }: { editor: Editor; close: () => void }) {
         ) : null}
         {wrong ? <span role="alert">{t('wrong-address')}</span> : null}
       </form>
-    </Line>
+    </ToolLine>
   );
 }
 
 function TableLine({ editor, inTable, close }: { editor: Editor; inTable: boolean; close: () => void }) {
   const t = useTranslations('writing');
   return (
-    <Line label={t('table')} close={close}>
+    <ToolLine label={t('table')} close={close}>
       {inTable ? (
         TABLE_CHANGES.map((change) => (
           <button
@@ -356,7 +465,7 @@ function TableLine({ editor, inTable, close }: { editor: Editor; inTable: boolea
           {t('new-table')}
         </button>
       )}
-    </Line>
+    </ToolLine>
   );
 }
 
@@ -373,7 +482,7 @@ function FindLine({ editor, close }: { editor: Editor; close: () => void }) {
     words.current?.focus();
   };
   return (
-    <Line label={t('find')} close={close}>
+    <ToolLine label={t('find')} close={close}>
       <form
         className={classes.fields}
         onSubmit={(event) => {
@@ -424,6 +533,6 @@ function FindLine({ editor, close }: { editor: Editor; close: () => void }) {
           {t('replace-all')}
         </button>
       </form>
-    </Line>
+    </ToolLine>
   );
 }

@@ -4,18 +4,34 @@ import Collaboration from '@tiptap/extension-collaboration';
 import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import { useTranslations } from 'next-intl';
-import { useDeferredValue, useEffect, useImperativeHandle, useMemo, useRef } from 'react';
+import { useDeferredValue, useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react';
 import { TEXT_FIELD } from '@/core/documents/text-document';
 import { safeAddress } from '@/core/formats/text-out';
 import { countWords } from '@/core/text/counting';
-import { Answer, KeepPlaces, type PlaceNote, placeNotes, Question, ShowNotes } from './answer-nodes';
+import { post } from '@/ui/common/client-request';
+import { useRefresh } from '@/ui/common/use-refresh';
+import {
+  Answer,
+  isEmptyAnswer,
+  KeepPlaces,
+  type PlaceNote,
+  placeNotes,
+  Question,
+  ShowNotes,
+  ToNextEmpty,
+} from './answer-nodes';
+import { CleanedPaste } from './cleaned-paste';
 import type { DocumentSession } from './document-session';
 import { FindInText } from './find-in-text';
+import { Formulas } from './formulas';
+import { Pictures } from './pictures';
+import { SpellingMarks } from './spelling-marks';
 import { Tables } from './tables';
 import { Glow, Ink } from './tone-marks';
 import { useSessionState } from './use-sessions';
 import classes from './writing.module.css';
-import { WritingTools } from './writing-tools';
+import type { SpellingSettings, WritingHelp } from './writing-help';
+import { type Panel, WritingTools } from './writing-tools';
 
 export interface WritingHandle {
   /** Puts the caret into an answer place, or at the start of the document. */
@@ -27,7 +43,10 @@ interface Props {
   readonly title: string;
   readonly lang: string;
   readonly notes: ReadonlyMap<string, PlaceNote>;
-  readonly tools: boolean;
+  /** Every tool, or only those that help with words. */
+  readonly tools: 'all' | 'words';
+  readonly help: WritingHelp | null;
+  readonly spelling: SpellingSettings;
   readonly editable: boolean;
   readonly handle: React.Ref<WritingHandle>;
 }
@@ -43,7 +62,7 @@ function place(editor: Editor, id: string | null): number | null {
 function firstEmpty(editor: Editor): string | null {
   let found: string | null = null;
   editor.state.doc.forEach((node) => {
-    if (found === null && node.type.name === 'answer' && node.textContent === '') found = String(node.attrs.id);
+    if (found === null && node.type.name === 'answer' && isEmptyAnswer(node)) found = String(node.attrs.id);
   });
   return found;
 }
@@ -68,8 +87,16 @@ function Counts({ editor, lang }: { editor: Editor; lang: string }) {
 const typedIn = (editor: Editor): string => editor.state.doc.textBetween(0, editor.state.doc.content.size, '\n', ' ');
 
 /** The student's own document, typed into at once. */
-export function Writing({ session, title, lang, notes, tools, editable, handle }: Props) {
+export function Writing({ session, title, lang, notes, tools, help, spelling, editable, handle }: Props) {
   const t = useTranslations('writing');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [panel, setPanel] = useState<Panel | null>(null);
+  const [variety, setVariety] = useState(spelling.variety);
+  const refresh = useRefresh();
+  const chooseVariety = (next: SpellingSettings['variety']) => {
+    setVariety(next);
+    void post('/api/spelling', { spelling: next }).then(refresh);
+  };
   const { ready } = useSessionState(session);
   const editor = useEditor(
     {
@@ -101,6 +128,11 @@ export function Writing({ session, title, lang, notes, tools, editable, handle }
         Answer,
         KeepPlaces,
         ShowNotes,
+        ToNextEmpty,
+        Pictures.configure({ words: { alt: t('picture-alt') }, refused: setProblem }),
+        Formulas,
+        CleanedPaste,
+        SpellingMarks.configure({ help }),
       ],
       editorProps: {
         attributes: {
@@ -110,14 +142,25 @@ export function Writing({ session, title, lang, notes, tools, editable, handle }
           'aria-label': title,
           lang,
           dir: 'auto',
+          // The school's own spelling marks words; two would not agree.
+          spellcheck: 'false',
+        },
+        handleClick: (_view, _at, event) => {
+          if (!(event.target instanceof Element) || !event.target.closest('.misspelt')) return false;
+          setPanel('spelling');
+          return false;
         },
       },
     },
-    [session],
+    [session, help],
   );
 
   const canType = ready && editable;
   const begun = useRef(false);
+  // What opens above the text must not push the caret out of sight.
+  useEffect(() => {
+    if (panel) editor?.commands.scrollIntoView();
+  }, [editor, panel]);
   useEffect(() => {
     if (!editor) return;
     editor.setEditable(canType, false);
@@ -160,12 +203,28 @@ export function Writing({ session, title, lang, notes, tools, editable, handle }
         </strong>
         {ready && !canType ? <span>{t('read-only')}</span> : null}
       </header>
-      {editor && canType && tools ? (
+      {editor && canType ? (
         <WritingTools
           editor={editor}
-          counts={<Counts editor={editor} lang={lang} />}
-          download={`/api/documents/${session.id}/export`}
+          plain={tools === 'words'}
+          help={help}
+          settings={{ ...spelling, variety }}
+          choose={chooseVariety}
+          document={session.id}
+          refused={setProblem}
+          panel={panel}
+          setPanel={setPanel}
+          counts={tools === 'words' ? null : <Counts editor={editor} lang={lang} />}
+          download={tools === 'words' ? null : `/api/documents/${session.id}/export`}
         />
+      ) : null}
+      {problem ? (
+        <p role="alert" className={classes.problem}>
+          {t.has(`problem.${problem}`) ? t(`problem.${problem}`) : t('problem.broke')}{' '}
+          <button type="button" className="quiet" onClick={() => setProblem(null)}>
+            {t('put-away')}
+          </button>
+        </p>
       ) : null}
       <div className={classes.page} data-read-only={!canType || undefined}>
         {ready ? null : (

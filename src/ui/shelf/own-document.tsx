@@ -7,6 +7,7 @@ import { post } from '@/ui/common/client-request';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';
 import { useSessionState, useSessions } from '@/ui/desk/use-sessions';
+import { type SpellingSettings, useWritingHelp } from '@/ui/desk/writing-help';
 import classes from './own-document.module.css';
 
 const Writing = dynamic(() => import('@/ui/desk/writing').then(({ Writing: loaded }) => loaded), { ssr: false });
@@ -17,10 +18,11 @@ interface Props {
   readonly title: string;
   readonly lang: string;
   readonly zone: string;
+  readonly spelling: SpellingSettings;
 }
 
 /** A document of one's own: written like any other, and put to work from the Shelf. */
-export function OwnDocument({ id, title: given, lang, zone }: Props) {
+export function OwnDocument({ id, title: given, lang, zone, spelling }: Props) {
   const t = useTranslations('shelf');
   const safety = useTranslations('safety');
   const times = useTimes(zone);
@@ -28,6 +30,7 @@ export function OwnDocument({ id, title: given, lang, zone }: Props) {
   const [problem, setProblem] = useState(false);
   const session = useSessions(useMemo(() => [id], [id])).get(id);
   const state = useSessionState(session);
+  const help = useWritingHelp(spelling, lang, true, false);
   const rename = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const next = String(new FormData(event.currentTarget).get('title') ?? '').trim();
@@ -66,8 +69,10 @@ export function OwnDocument({ id, title: given, lang, zone }: Props) {
             title={title}
             lang={lang}
             notes={NO_NOTES}
-            tools
-            editable={session.state.editable}
+            tools="all"
+            help={help}
+            spelling={spelling}
+            editable={state.editable}
             handle={null}
           />
         ) : null}

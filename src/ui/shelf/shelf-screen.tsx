@@ -138,6 +138,9 @@ function Row({ item, zone, now, act }: { item: ShelfItem; zone: string; now: num
   const [naming, setNaming] = useState(false);
   const Icon = ICONS[item.kind];
   const own = item.kind === 'document' && item.state === null;
+  // What was written for some work is known by that work; what was attached, by its own name.
+  const lead = item.kind === 'document' ? (item.assignment ?? item.title) : item.title;
+  const beside = item.kind === 'document' ? (item.assignment === null ? '' : item.title) : (item.assignment ?? '');
   const path = `/api/documents/${item.id}`;
   const rename = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -157,15 +160,15 @@ function Row({ item, zone, now, act }: { item: ShelfItem; zone: string; now: num
           </form>
         ) : item.href ? (
           <PlaceLink href={item.href}>
-            <bdi>{item.title}</bdi>
+            <bdi>{lead}</bdi>
           </PlaceLink>
         ) : (
           <bdi>{item.title}</bdi>
         )}
       </span>
       <span className="soft">
-        <bdi>{item.assignment ?? ''}</bdi>
-        {item.size === null ? '' : `${item.assignment ? ', ' : ''}${size(item.size)}`}
+        <bdi>{beside}</bdi>
+        {item.size === null ? '' : `${beside ? ', ' : ''}${size(item.size)}`}
       </span>
       <span className={classes.state}>
         {item.state ? (

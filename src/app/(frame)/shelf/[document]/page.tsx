@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import type { DocumentId } from '@/core/ids';
 import { enter } from '@/server/page';
 import { findDocument } from '@/store/documents';
+import { spellingOf } from '@/store/own-words';
 import { OwnDocument } from '@/ui/shelf/own-document';
 
 interface Props {
@@ -21,5 +22,13 @@ export default async function OwnDocumentPage({ params }: Props) {
   const found = await findDocument(db, given.document as DocumentId);
   // What belongs to an assignment opens at its Desk.
   if (found?.kind !== 'own' || found.removed_at !== null) notFound();
-  return <OwnDocument id={found.id} title={found.title} lang={person.locale ?? 'en'} zone={school.zone} />;
+  return (
+    <OwnDocument
+      id={found.id}
+      title={found.title}
+      lang={person.locale ?? 'en'}
+      zone={school.zone}
+      spelling={await spellingOf(db, person)}
+    />
+  );
 }

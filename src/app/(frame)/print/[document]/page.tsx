@@ -1,0 +1,30 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { documentJson } from '@/core/documents/text-document';
+import type { DocumentId } from '@/core/ids';
+import { enter } from '@/server/page';
+import { findClass } from '@/store/classes';
+import { findDocument, loadDocument } from '@/store/documents';
+import { PrintedDocument } from '@/ui/shelf/printed-document';
+
+interface Props {
+  readonly params: Promise<{ document: string }>;
+}
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  const given = await params;
+  const { db } = await enter('PAGE /print/[document]', given);
+  return { title: (await findDocument(db, given.document as DocumentId))?.title };
+}
+
+export default async function PrintPage({ params }: Props) {
+  const given = await params;
+  const { db, person } = await enter('PAGE /print/[document]', given);
+  const found = await findDocument(db, given.document as DocumentId);
+  if (!found) notFound();
+  const at = found.class_id === null ? null : await findClass(db, found.class_id);
+  const ydoc = await loadDocument(db, found.id);
+  const content = documentJson(ydoc);
+  ydoc.destroy();
+  return <PrintedDocument title={found.title} content={content} lang={at?.locale ?? person.locale ?? 'en'} />;
+}

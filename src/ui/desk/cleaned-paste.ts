@@ -1,0 +1,35 @@
+import { Extension } from '@tiptap/core';
+import { Fragment, Node as ProseMirrorNode, Slice } from '@tiptap/pm/model';
+import { Plugin } from '@tiptap/pm/state';
+import { fromMarkup } from '@/core/formats/markup-in';
+
+/** Copied within the application: its own kinds of node are known, and the schema takes nothing else. */
+const OURS = /data-pm-slice/;
+
+/** What is pasted from elsewhere is made into a document of ours first: the words and their form, and nothing else. */
+export const CleanedPaste = Extension.create({
+  name: 'cleanedPaste',
+  addProseMirrorPlugins: () => [
+    new Plugin({
+      props: {
+        handlePaste: (view, event) => {
+          const markup = event.clipboardData?.getData('text/html') ?? '';
+          if (markup === '' || OURS.test(markup)) return false;
+          const { schema } = view.state;
+          const nodes = (fromMarkup(markup).content ?? []).map((node) => ProseMirrorNode.fromJSON(schema, node));
+          const first = nodes[0];
+          // One line of plain paragraph flows into the line that is being written.
+          const open = nodes.length === 1 && first?.type.name === 'paragraph' ? 1 : 0;
+          view.dispatch(
+            view.state.tr
+              .replaceSelection(new Slice(Fragment.from(nodes), open, open))
+              .scrollIntoView()
+              .setMeta('paste', true)
+              .setMeta('uiEvent', 'paste'),
+          );
+          return true;
+        },
+      },
+    }),
+  ],
+});

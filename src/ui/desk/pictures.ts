@@ -1,0 +1,128 @@
+import { Node } from '@tiptap/core';
+import { Plugin } from '@tiptap/pm/state';
+import type { EditorView } from '@tiptap/pm/view';
+import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
+
+/** What the editor needs to say about pictures, in the person's language. */
+export interface PictureWords {
+  /** Asks what is to be seen in the picture. */
+  readonly alt: string;
+}
+
+/** Sends a picture to the school. Gives back its address, or the code of a refusal. */
+export async function sendPicture(file: Blob): Promise<{ readonly address: string } | { readonly code: string }> {
+  try {
+    const response = await fetch('/api/text-pictures', { method: 'POST', body: file });
+    const answer = (await response.json()) as { ok: boolean; address?: string; code?: string };
+    return answer.ok && answer.address ? { address: answer.address } : { code: answer.code ?? 'broke' };
+  } catch {
+    return { code: 'unreachable' };
+  }
+}
+
+const picturesAmong = (files: FileList | undefined | null): File[] =>
+  [...(files ?? [])].filter(({ type }) => /^image\/(png|jpeg|gif|webp)$/.test(type));
+
+interface Options {
+  readonly words: PictureWords;
+  readonly refused: (code: string) => void;
+}
+
+/** Puts pictures into the text, at a place or where the caret is. */
+async function put(view: EditorView, files: readonly File[], at: number | null, refused: Options['refused']) {
+  for (const file of files) {
+    const sent = await sendPicture(file);
+    if ('code' in sent) {
+      refused(sent.code);
+      continue;
+    }
+    if (view.isDestroyed) return;
+    const node = view.state.schema.nodes.image?.create({ src: sent.address, alt: '' });
+    if (!node) return;
+    const { tr } = view.state;
+    view.dispatch(at === null ? tr.replaceSelectionWith(node) : tr.insert(Math.min(at, tr.doc.content.size), node));
+  }
+}
+
+/** A picture within a text, with the words that stand for it below: whoever cannot see it reads those. */
+export const Pictures = Node.create<Options>({
+  name: 'image',
+  group: 'block',
+  atom: true,
+  draggable: true,
+  addOptions: () => ({ words: { alt: '' }, refused: () => {} }),
+  addAttributes: () => ({ src: { default: '' }, alt: { default: '' } }),
+  parseHTML: () => [
+    {
+      tag: 'img[src]',
+      getAttrs: (element) => (PICTURE_ADDRESS.test(element.getAttribute('src') ?? '') ? null : false),
+    },
+  ],
+  renderHTML: ({ node }) => ['img', { src: node.attrs.src, alt: node.attrs.alt }],
+  addNodeView() {
+    const { words } = this.options;
+    return ({ node, view, getPos }) => {
+      let current = node;
+      const figure = document.createElement('figure');
+      figure.className = 'picture';
+      const image = document.createElement('img');
+      const field = document.createElement('input');
+      field.className = 'field';
+      field.placeholder = words.alt;
+      field.setAttribute('aria-label', words.alt);
+      field.dir = 'auto';
+      field.maxLength = 300;
+      const draw = () => {
+        image.src = PICTURE_ADDRESS.test(current.attrs.src) ? current.attrs.src : '';
+        image.alt = current.attrs.alt;
+        if (document.activeElement !== field) field.value = current.attrs.alt;
+        field.disabled = !view.editable;
+      };
+      field.addEventListener('change', () => {
+        const at = getPos();
+        if (at === undefined) return;
+        view.dispatch(view.state.tr.setNodeMarkup(at, undefined, { ...current.attrs, alt: field.value.trim() }));
+      });
+      draw();
+      figure.append(image, field);
+      return {
+        dom: figure,
+        update: (next) => {
+          if (next.type !== current.type) return false;
+          current = next;
+          draw();
+          return true;
+        },
+        selectNode: () => figure.setAttribute('data-chosen', ''),
+        deselectNode: () => figure.removeAttribute('data-chosen'),
+        // What is typed into the field is no business of the text around it.
+        stopEvent: (event) => event.target === field,
+        ignoreMutation: () => true,
+      };
+    };
+  },
+  addProseMirrorPlugins() {
+    const { refused } = this.options;
+    return [
+      new Plugin({
+        props: {
+          handlePaste: (view, event) => {
+            const files = picturesAmong(event.clipboardData?.files);
+            // Office programs put a picture of the text beside the text itself: then the text is meant.
+            if (files.length === 0 || event.clipboardData?.getData('text/html')) return false;
+            void put(view, files, null, refused);
+            return true;
+          },
+          handleDrop: (view, event) => {
+            const files = picturesAmong(event.dataTransfer?.files);
+            if (files.length === 0) return false;
+            event.preventDefault();
+            const at = view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos ?? null;
+            void put(view, files, at, refused);
+            return true;
+          },
+        },
+      }),
+    ];
+  },
+});

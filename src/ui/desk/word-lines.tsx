@@ -1,0 +1,146 @@
+'use client';
+
+import { type Editor, useEditorState } from '@tiptap/react';
+import { useTranslations } from 'next-intl';
+import { useEffect, useState } from 'react';
+import type { Meaning } from '@/core/text/lexicon';
+import { VARIETIES } from '@/core/text/spelling';
+import { post } from '@/ui/common/client-request';
+import { countMisspelt, type Marked, misspeltAt, nextMisspelt, wordAt } from './spelling-marks';
+import { ToolLine } from './tool-line';
+import classes from './writing.module.css';
+import type { SpellingSettings, WritingHelp } from './writing-help';
+
+interface SpellingProps {
+  readonly editor: Editor;
+  readonly help: WritingHelp;
+  readonly settings: SpellingSettings;
+  readonly choose: (variety: SpellingSettings['variety']) => void;
+  readonly close: () => void;
+}
+
+/** The misspelt word at the caret: what may have been meant, take it as it is, go to the next. And which English. */
+export function SpellingLine({ editor, help, settings, choose, close }: SpellingProps) {
+  const t = useTranslations('writing');
+  const at = useEditorState({ editor, selector: ({ editor: now }) => misspeltAt(now) });
+  const left = useEditorState({ editor, selector: ({ editor: now }) => countMisspelt(now) });
+  const [words, setWords] = useState<readonly string[] | null>(null);
+  const word = at?.word ?? null;
+  useEffect(() => {
+    setWords(null);
+    if (word === null) return;
+    let gone = false;
+    void help.suggest(word).then((found) => {
+      if (!gone) setWords(found);
+    });
+    return () => {
+      gone = true;
+    };
+  }, [help, word]);
+  const put = ({ from, to }: Marked, instead: string) =>
+    editor.chain().focus().insertContentAt({ from, to }, instead).run();
+  const take = (taken: string) => {
+    help.learn(taken);
+    void post('/api/own-words', { word: taken, taken: true });
+  };
+  return (
+    <ToolLine label={t('spelling')} close={close}>
+      {settings.variety === 'off' ? null : (
+        <>
+          <span role="status">
+            {at ? t('misspelt', { word: at.word }) : left === 0 ? t('none-misspelt') : t('some-misspelt', { n: left })}
+          </span>
+          {at && words === null ? <span className="soft">{t('looking')}</span> : null}
+          {at && words?.length === 0 ? <span className="soft">{t('no-suggestion')}</span> : null}
+          {at
+            ? words?.map((one) => (
+                <button key={one} type="button" className={classes.tone} lang="en" onClick={() => put(at, one)}>
+                  {one}
+                </button>
+              ))
+            : null}
+          {at ? (
+            <button type="button" className="quiet" onClick={() => take(at.word)}>
+              {t('take-word')}
+            </button>
+          ) : null}
+          {left > 0 ? (
+            <button type="button" className="quiet" onClick={() => nextMisspelt(editor)}>
+              {t('next-misspelt')}
+            </button>
+          ) : null}
+        </>
+      )}
+      <label className={classes.variety}>
+        {t('variety')}
+        <select
+          className="field"
+          value={settings.variety}
+          onChange={(event) => choose(event.target.value as SpellingSettings['variety'])}
+        >
+          {[...VARIETIES, 'off' as const].map((one) => (
+            <option key={one} value={one}>
+              {t(`variety-${one}`)}
+            </option>
+          ))}
+        </select>
+      </label>
+    </ToolLine>
+  );
+}
+
+/** What the word at the caret means, from the lexicon of the school. */
+export function MeaningLine({ editor, close }: { editor: Editor; close: () => void }) {
+  const t = useTranslations('writing');
+  const at = useEditorState({ editor, selector: ({ editor: now }) => wordAt(now)?.word ?? null });
+  const [found, setFound] = useState<{ readonly word: string; readonly meanings: readonly Meaning[] | null } | null>(
+    null,
+  );
+  useEffect(() => {
+    if (at === null) return;
+    let gone = false;
+    const timer = setTimeout(() => {
+      fetch(`/api/meanings?word=${encodeURIComponent(at)}`)
+        .then((response) => response.json() as Promise<{ meanings?: Meaning[] }>)
+        .then(({ meanings }) => meanings ?? [])
+        .catch(() => null)
+        .then((meanings) => {
+          if (!gone) setFound({ word: at, meanings });
+        });
+    }, 200);
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+    };
+  }, [at]);
+  return (
+    <ToolLine label={t('meaning')} close={close}>
+      <div className={classes.meanings} role="status">
+        {at === null || !found ? <p>{t('meaning-of-what')}</p> : null}
+        {found && found.meanings === null ? <p>{t('no-lexicon')}</p> : null}
+        {found?.meanings?.length === 0 ? <p>{t('no-meaning', { word: found.word })}</p> : null}
+        {found?.meanings && found.meanings.length > 0 ? (
+          <dl lang="en" dir="ltr">
+            {found.meanings.slice(0, 6).map(({ word, kind, says, examples, also }) => (
+              <div key={`${word} ${kind} ${says}`}>
+                <dt>
+                  <strong>{word}</strong> <small>{t(`word-${kind}`)}</small>
+                </dt>
+                <dd>
+                  {says}
+                  {examples[0] ? <q>{examples[0]}</q> : null}
+                  {also.length > 0 ? <small>{t('also', { list: also.slice(0, 4).join(', ') })}</small> : null}
+                </dd>
+              </div>
+            ))}
+          </dl>
+        ) : null}
+        <p className="soft">
+          <a href="/dictionaries/lexicon-licence.txt" download>
+            {t('lexicon')}
+          </a>
+        </p>
+      </div>
+    </ToolLine>
+  );
+}

@@ -1,0 +1,109 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { Checked, ReadyCheck } from '@/core/asks/ready-check';
+import type { Misspelling, Variety } from '@/core/text/spelling';
+import type { FromHelp, ToHelp } from '@/workers/writing-help-messages';
+
+/** How somebody writes: which English is checked, if any, and the words they have told it to take. */
+export interface SpellingSettings {
+  readonly variety: Variety | 'off';
+  readonly own: readonly string[];
+}
+
+/** The worker that checks and spells, and what it was asked. It answers in turn; one that is away leaves the text as it is. */
+export class WritingHelp {
+  readonly #worker = new Worker(new URL('../../workers/writing-help.ts', import.meta.url), { type: 'module' });
+  readonly #waiting = new Map<number, (answer: FromHelp) => void>();
+  readonly #begun = new Set<() => void>();
+  #n = 0;
+
+  constructor() {
+    this.#worker.onmessage = ({ data }: MessageEvent<FromHelp>) => {
+      if (data.kind === 'begun') for (const listener of this.#begun) listener();
+      else {
+        this.#waiting.get(data.n)?.(data);
+        this.#waiting.delete(data.n);
+      }
+    };
+  }
+
+  /** Chooses the language to spell in; `onBegun` hears when its dictionary is there. */
+  begin(variety: Variety | null, own: readonly string[], tagger: boolean): void {
+    this.#tell({ kind: 'begin', variety, own, tagger });
+  }
+
+  onBegun(listener: () => void): () => void {
+    this.#begun.add(listener);
+    return () => this.#begun.delete(listener);
+  }
+
+  check(checked: Checked): Promise<ReadyCheck> {
+    return this.#ask((n) => ({ kind: 'check', n, checked })).then((answer) => (answer as { check: ReadyCheck }).check);
+  }
+
+  spell(texts: readonly string[]): Promise<readonly (readonly Misspelling[])[]> {
+    return this.#ask((n) => ({ kind: 'spell', n, texts })).then(
+      (answer) => (answer as { found: readonly (readonly Misspelling[])[] }).found,
+    );
+  }
+
+  suggest(word: string): Promise<readonly string[]> {
+    return this.#ask((n) => ({ kind: 'suggest', n, word })).then(
+      (answer) => (answer as { words: readonly string[] }).words,
+    );
+  }
+
+  learn(word: string): void {
+    this.#tell({ kind: 'learn', word });
+    for (const listener of this.#begun) listener();
+  }
+
+  end(): void {
+    this.#worker.terminate();
+    this.#waiting.clear();
+  }
+
+  #tell(message: ToHelp): void {
+    this.#worker.postMessage(message);
+  }
+
+  #ask(make: (n: number) => ToHelp): Promise<FromHelp> {
+    const n = ++this.#n;
+    return new Promise((resolve) => {
+      this.#waiting.set(n, resolve);
+      this.#tell(make(n));
+    });
+  }
+}
+
+/**
+ * The help with writing of one screen.
+ *
+ * @param lang the language of the text: only English is spelt
+ * @param tagger whether the brief asks for whole sentences
+ */
+export function useWritingHelp(
+  settings: SpellingSettings,
+  lang: string,
+  wanted: boolean,
+  tagger: boolean,
+): WritingHelp | null {
+  const [help, setHelp] = useState<WritingHelp | null>(null);
+  const { variety } = settings;
+  const [own] = useState(settings.own);
+  useEffect(() => {
+    if (!wanted) return;
+    const made = new WritingHelp();
+    setHelp(made);
+    return () => {
+      made.end();
+      setHelp(null);
+    };
+  }, [wanted]);
+  useEffect(() => {
+    const english = lang.startsWith('en');
+    help?.begin(english && variety !== 'off' ? variety : null, own, tagger && english);
+  }, [help, variety, lang, own, tagger]);
+  return help;
+}
