@@ -11,7 +11,7 @@ describe('how large an archive is when it is unpacked', () => {
   });
 
   test('a small archive of very much is stopped long before its end', () => {
-    const bomb = zipSync({ 'word/document.xml': new Uint8Array(200 * MB) }, { level: 9 });
+    const bomb = zipSync({ 'word/document.xml': new Uint8Array(24 * MB) }, { level: 9 });
     expect(bomb.length).toBeLessThan(MB);
     expect(unpackedSize(bomb, MB)).toBe('too-large');
   });
