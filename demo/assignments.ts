@@ -46,6 +46,10 @@ const assignment = z.object({
   after: z.array(z.string()).optional(),
   write: z.string().optional(),
   questions: z.array(question).optional(),
+  /** The starter as plain lines, in which the questions stand unmarked. */
+  plain: z.array(z.string()).optional(),
+  /** What is asked for besides the measure of each question. */
+  asks: z.array(z.looseObject({ kind: z.string(), place: z.string().nullable() })).optional(),
   todo: z.array(z.string()).optional(),
   rubric: z.array(z.tuple([z.string(), z.number()]).readonly()).optional(),
   /** Where the shown student's own work stands, and the points it was given. */

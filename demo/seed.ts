@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Ask } from '@/core/asks/ask';
+import { understandStarter } from '@/core/asks/starter-places';
 import { wallTime } from '@/core/calendar/due-words';
 import { firstUpdate } from '@/core/documents/text-document';
 import { fileType } from '@/core/formats/file-type';
@@ -43,17 +44,32 @@ function moment(now: Instant, [days, hours, minutes]: readonly [number, number, 
   return days === 0 ? Math.max(at, now + 2 * HOUR) : at;
 }
 
+/** The place of a question: marked in the starter, or told by its form. */
+const placeOf = ({ plain }: DemoAssignment, i: number): string => `${plain ? 'u' : 'q'}${i + 1}`;
+
 /** The asks of a question from its short form (`assignments.ts`). */
 function asksOf(assignment: DemoAssignment): Ask[] {
-  return (assignment.questions ?? []).map(([, measure], i): Ask => {
-    const base = { id: `${assignment.id}-ask-${i + 1}`, place: `q${i + 1}`, bars: assignment.takes === 'short' };
+  const own = (assignment.questions ?? []).map(([, measure], i): Ask => {
+    const base = {
+      id: `${assignment.id}-ask-${i + 1}`,
+      place: placeOf(assignment, i),
+      bars: assignment.takes === 'short',
+    };
     const [, kind, min, max] = /^([sw])(\d+)-(\d+)$/.exec(measure) ?? [];
     if (!kind) return { ...base, kind: 'answered' };
     return { ...base, kind: kind === 's' ? 'sentences' : 'words', min: Number(min), max: Number(max) };
   });
+  const more = (assignment.asks ?? []).map(
+    (ask, i) => ({ bars: false, id: `${assignment.id}-more-${i + 1}`, ...ask }) as Ask,
+  );
+  return [...own, ...more];
 }
 
 function starterOf(assignment: DemoAssignment): DocNode {
+  if (assignment.plain) {
+    const line = (text: string) => (text === '' ? { type: 'paragraph' } : paragraph(text));
+    return { type: 'doc', content: assignment.plain.map(line) };
+  }
   const content = (assignment.questions ?? []).flatMap(([text], i): DocNode[] => [
     { type: 'question', attrs: { number: i + 1, text } },
     { type: 'answer', attrs: { id: `q${i + 1}` }, content: [{ type: 'paragraph' }] },
@@ -394,8 +410,10 @@ async function addPastClass(db: Database, student: Person, now: Instant): Promis
 
 /** A copy with the first so many answers written, made as if the student had typed them. */
 function written(assignment: DemoAssignment, answers: number): DocNode {
-  const texts = new Map((assignment.questions ?? []).slice(0, answers).map(([, , text], i) => [`q${i + 1}`, text]));
-  const content = (starterOf(assignment).content ?? []).map((node) => {
+  const texts = new Map(
+    (assignment.questions ?? []).slice(0, answers).map(([, , text], i) => [placeOf(assignment, i), text]),
+  );
+  const content = (understandStarter(starterOf(assignment)).doc.content ?? []).map((node) => {
     const text = texts.get(String(node.attrs?.id));
     return text === undefined ? node : { ...node, content: [paragraph(text)] };
   });
@@ -549,11 +567,13 @@ function othersWork(db: Database, student: Person, now: Instant): Act[] {
   const fresh = FRESH_STUDENTS.includes(student.id);
   for (const assignment of ASSIGNMENTS) {
     const known = STUDENTS.find(({ id }) => id === student.id);
+    // A photograph of their own the others have not taken yet.
+    if (assignment.asks?.some(({ kind }) => kind === 'files')) continue;
     if (assignment.opens || !known?.classes.includes(assignment.classId)) continue;
     const due = moment(now, assignment.due);
     const chance = spread(student.id, assignment.id, 10);
     const past = assignment.due[0] < -4;
-    if (!past && (fresh || chance > (assignment.id === 'cloud-ladder' ? 4 : due < now ? 4 : 0))) continue;
+    if (!past && (fresh || chance > (assignment.id === 'cloud-ladder' ? 4 : due < now ? 2 : 0))) continue;
     if (past && chance > 0) continue;
     const late = past && spread(assignment.id, student.id, 2) === 1 && assignment.late !== 'closed';
     const at = late

@@ -17,11 +17,11 @@ test('a text with headings, emphasis, colours, lists, a table and a link; it sta
   await tools.getByRole('button', { name: 'Bold' }).click();
   await page.keyboard.type('Does it sleep?');
   await tools.getByRole('button', { name: 'Bold' }).click();
-  await expect(tools.getByText('12 words')).toBeVisible();
+  await expect(page.getByText('12 words')).toBeVisible();
 
   // A colour by its name, for what is selected.
   await page.keyboard.press('Shift+Home');
-  await expect(tools.getByText(/^\d+ of 12 words$/)).toBeVisible();
+  await expect(page.getByText(/^\d+ of 12 words$/)).toBeVisible();
   await tools.getByRole('button', { name: 'Colour of the words' }).click();
   await page.getByRole('button', { name: 'blue' }).click();
   await page.keyboard.press('End');

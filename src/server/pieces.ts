@@ -21,7 +21,7 @@ import { factsOf, findAssignment, holdWork, record, tellPerson } from '@/store/w
 import { newId } from './secrets';
 
 /** So much one file may have. */
-export const LARGEST_FILE = 500 * 1024 * 1024;
+export const LARGEST_FILE = 500_000_000;
 /** So many pieces may go along with one hand-in. */
 export const MOST_PIECES = 30;
 const LONGEST_NAME = 160;

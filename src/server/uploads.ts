@@ -2,9 +2,10 @@ import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { mkdir, open, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
+import type { Readable } from 'node:stream';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { FileStore } from '@tus/file-store';
-import { MemoryLocker, Server } from '@tus/server';
+import { ERRORS, MemoryLocker, Server } from '@tus/server';
 import sharp from 'sharp';
 import { fileKind, fileType, LOOKED_AT, nameLies } from '@/core/formats/file-type';
 import type { AssignmentId, Instant } from '@/core/ids';
@@ -23,13 +24,49 @@ const UNFINISHED = 24 * 3_600_000;
 
 export const uploadsFolder = (): string => join(dataFolder(), 'uploads');
 
-const held = globalThis as typeof globalThis & { kiteUploads?: { store: FileStore; locker: MemoryLocker } };
+/** Why the disk would not take any more. */
+const isFull = (error: unknown): boolean =>
+  ['ENOSPC', 'EDQUOT', 'EFBIG'].includes(String((error as { code?: unknown } | null)?.code));
+
+/** The store of the protocol, which says why a part could not be written: a full disk is no broken network. */
+class Store extends FileStore {
+  override async write(part: Readable, id: string, offset: number): Promise<number> {
+    const handle = await open(join(this.directory, id), 'r+');
+    let at = offset;
+    let full = false;
+    try {
+      for await (const chunk of part as AsyncIterable<Buffer>) {
+        // A browser hears the refusal only when it has sent what it is sending: the rest is read and thrown away.
+        for (let from = 0; from < chunk.length && !full; ) {
+          try {
+            const { bytesWritten } = await handle.write(chunk, from, chunk.length - from, at);
+            from += bytesWritten;
+            at += bytesWritten;
+          } catch (error) {
+            if (!isFull(error)) throw error;
+            full = true;
+          }
+        }
+      }
+    } catch {
+      throw ERRORS.FILE_WRITE_ERROR;
+    } finally {
+      await handle.close();
+    }
+    if (!full) return at;
+    // What there was no room for is not kept by halves.
+    await this.remove(id).catch(() => undefined);
+    throw refusal(507, 'no-space');
+  }
+}
+
+const held = globalThis as typeof globalThis & { kiteUploads?: { store: Store; locker: MemoryLocker } };
 
 /** Where unfinished uploads lie, and who writes to which of them: shared by all requests of this process. */
 async function parts() {
   if (!held.kiteUploads) {
     await mkdir(uploadsFolder(), { recursive: true, mode: 0o700 });
-    const store = new FileStore({ directory: uploadsFolder(), expirationPeriodInMilliseconds: UNFINISHED });
+    const store = new Store({ directory: uploadsFolder(), expirationPeriodInMilliseconds: UNFINISHED });
     held.kiteUploads = { store, locker: new MemoryLocker() };
     void store.deleteExpired().catch((error: unknown) => console.error('old uploads could not be cleared', error));
   }
@@ -43,10 +80,6 @@ export async function uploadOwner(uploadId: string): Promise<string | null> {
   const upload = await store.getUpload(uploadId).catch(() => null);
   return upload?.metadata?.owner ?? null;
 }
-
-/** Why the disk would not take any more. */
-const isFull = (error: unknown): boolean =>
-  ['ENOSPC', 'EDQUOT', 'EFBIG'].includes(String((error as { code?: unknown } | null)?.code));
 
 const refusal = (status: number, code: PieceRefusal['code'] | 'no-space' | 'too-large' | 'broke') => ({
   status_code: status,
@@ -113,8 +146,6 @@ async function finish(
   }
 }
 
-const uploadIn = (request: Request): string => new URL(request.url).pathname.split('/').at(-1) ?? '';
-
 /**
  * Answers one request of the tus protocol (1.0.0, with creation, termination and expiration): a file comes in
  * parts, goes on where it was cut, and is looked at when it is whole. Who asks has been decided by then.
@@ -154,11 +185,7 @@ export async function receiveUpload(db: Database, person: Person, request: Reque
     onResponseError: async (_request, error) => {
       // What the protocol itself refuses comes in plain words; ours come as codes.
       if ('status_code' in error) return error.status_code === 413 ? refusal(413, 'too-large') : undefined;
-      if (isFull(error)) {
-        // What there was no room for is not kept by halves.
-        await store.remove(uploadIn(request)).catch(() => undefined);
-        return refusal(507, 'no-space');
-      }
+      if (isFull(error)) return refusal(507, 'no-space');
       console.error('an upload broke', error);
       return refusal(500, 'broke');
     },

@@ -355,7 +355,14 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
             <strong>
               <bdi>{piece.name}</bdi>
             </strong>
-            <button type="button" className={`quiet ${classes.headAct}`} onClick={() => address.change('piece', null)}>
+            <button
+              type="button"
+              className={`quiet ${classes.headAct}`}
+              onClick={() => {
+                address.change('piece', null);
+                address.change('sheet', 'pieces');
+              }}
+            >
               {t('close-piece')}
             </button>
           </header>
@@ -496,7 +503,10 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
                 view={view}
                 uploads={uploads}
                 canChange={mayAttach}
-                open={(id) => address.change('piece', id)}
+                open={(id) => {
+                  address.change('sheet', null);
+                  address.change('piece', id);
+                }}
               />
             ) : sheet === 'notes' ? (
               <Notes view={view} help={help} />

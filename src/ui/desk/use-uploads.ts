@@ -74,7 +74,7 @@ export function useUploads(assignment: string | null, done: () => void): Uploads
           onProgress: (sent) => change(key, { sent }),
           onShouldRetry: (error) => {
             const status = error.originalResponse?.getStatus() ?? 0;
-            return status < 400 || status === 409 || status === 423 || status >= 502;
+            return status < 400 || status === 409 || status === 423 || (status >= 502 && status !== 507);
           },
           onError: (error) => {
             const code = codeOf(error);

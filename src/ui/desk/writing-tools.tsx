@@ -161,69 +161,73 @@ export function WritingTools({
   };
   return (
     <>
-      <div className={classes.tools} role="toolbar" aria-label={t('tools')} onKeyDown={byArrows}>
-        {isPlain ? null : (
-          <select
-            className="field"
-            aria-label={t('block')}
-            value={on.block}
-            onChange={(event) => turnInto(event.target.value)}
-          >
-            {BLOCKS.map((block) => (
-              <option key={block} value={block}>
-                {t(`block-${block}`)}
-              </option>
-            ))}
-          </select>
-        )}
-        {(isPlain ? [] : [...plain, ...lists]).map(({ key, Icon, pressed, run }, i) => (
-          <button
-            key={key}
-            data-tool
-            tabIndex={i === 0 ? 0 : -1}
-            type="button"
-            aria-pressed={pressed}
-            aria-label={t(key)}
-            title={t(key)}
-            onClick={run}
-          >
-            <Icon size={18} stroke={1.8} />
-          </button>
-        ))}
-        {offered.map(({ key, Icon, active }, i) => (
-          <button
-            key={key}
-            data-tool
-            tabIndex={isPlain && i === 0 ? 0 : -1}
-            type="button"
-            aria-expanded={panel === key}
-            aria-label={t(key)}
-            title={t(key)}
-            data-active={active || undefined}
-            onClick={() => toggle(key)}
-          >
-            <Icon size={18} stroke={1.8} />
-          </button>
-        ))}
-        {history.map(({ key, Icon, can, run }) => (
-          <button
-            key={key}
-            data-tool
-            tabIndex={-1}
-            type="button"
-            disabled={!can}
-            aria-label={t(key)}
-            title={t(key)}
-            onClick={run}
-          >
-            <Icon size={18} stroke={1.8} />
-          </button>
-        ))}
-        {isPlain ? null : <PictureButton editor={editor} refused={refused} />}
-        <span className={classes.counts}>{counts}</span>
-        {download ? (
-          <Download address={download} editor={editor} refused={refused} print={`/print/${document}`} />
-        ) : null}
+      <div className={classes.bar}>
+        <div className={classes.tools} role="toolbar" aria-label={t('tools')} onKeyDown={byArrows}>
+          {isPlain ? null : (
+            <select
+              className="field"
+              aria-label={t('block')}
+              value={on.block}
+              onChange={(event) => turnInto(event.target.value)}
+            >
+              {BLOCKS.map((block) => (
+                <option key={block} value={block}>
+                  {t(`block-${block}`)}
+                </option>
+              ))}
+            </select>
+          )}
+          {(isPlain ? [] : [...plain, ...lists]).map(({ key, Icon, pressed, run }, i) => (
+            <button
+              key={key}
+              data-tool
+              tabIndex={i === 0 ? 0 : -1}
+              type="button"
+              aria-pressed={pressed}
+              aria-label={t(key)}
+              title={t(key)}
+              onClick={run}
+            >
+              <Icon size={18} stroke={1.8} />
+            </button>
+          ))}
+          {offered.map(({ key, Icon, active }, i) => (
+            <button
+              key={key}
+              data-tool
+              tabIndex={isPlain && i === 0 ? 0 : -1}
+              type="button"
+              aria-expanded={panel === key}
+              aria-label={t(key)}
+              title={t(key)}
+              data-active={active || undefined}
+              onClick={() => toggle(key)}
+            >
+              <Icon size={18} stroke={1.8} />
+            </button>
+          ))}
+          {history.map(({ key, Icon, can, run }) => (
+            <button
+              key={key}
+              data-tool
+              tabIndex={-1}
+              type="button"
+              disabled={!can}
+              aria-label={t(key)}
+              title={t(key)}
+              onClick={run}
+            >
+              <Icon size={18} stroke={1.8} />
+            </button>
+          ))}
+          {isPlain ? null : <PictureButton editor={editor} refused={refused} />}
+        </div>
+        <div className={classes.beside}>
+          <span className={classes.counts}>{counts}</span>
+          {download ? (
+            <Download address={download} editor={editor} refused={refused} print={`/print/${document}`} />
+          ) : null}
+        </div>
       </div>
       {panel === 'ink' ? (
         <Palette tones={INKS} kind="ink" chosen={on.ink} choose={(tone) => chain().setInk(tone).run()} close={close} />

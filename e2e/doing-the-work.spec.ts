@@ -1,0 +1,350 @@
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { toDocx } from '@/core/formats/docx-out';
+import { expect, saved, signIn, test, typeAnswer } from './school';
+
+const PHOTO = readFileSync('docs/screenshots/today.png');
+const photo = (name: string) => ({ name, mimeType: 'image/png', buffer: PHOTO });
+
+/** Drops files onto the middle of the screen, as from a window of the system. */
+async function drop(page: Page, name: string, type: string, bytes: Buffer): Promise<void> {
+  const data = await page.evaluateHandle(
+    ([file, kind, base64]) => {
+      const transfer = new DataTransfer();
+      const raw = Uint8Array.from(atob(base64 ?? ''), (sign) => sign.charCodeAt(0));
+      transfer.items.add(new File([raw], file ?? '', { type: kind ?? '' }));
+      return transfer;
+    },
+    [name, type, bytes.toString('base64')] as const,
+  );
+  const stage = page.locator('main');
+  await stage.dispatchEvent('dragenter', { dataTransfer: data });
+  await expect(page.getByText('Let go to attach')).toBeVisible();
+  await stage.dispatchEvent('drop', { dataTransfer: data });
+}
+
+/** Pastes as a browser does, with the markup that a program put beside the text. */
+const paste = (page: Page, markup: string) =>
+  page.evaluate((html) => {
+    const data = new DataTransfer();
+    data.setData('text/html', html);
+    data.setData('text/plain', 'plain');
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  }, markup);
+
+test('pieces: said beforehand, attached in three ways past a network that cuts, looked at, handed in, seen by the teacher', async ({
+  browser,
+  context,
+  school,
+}) => {
+  test.setTimeout(120_000);
+  const page = await signIn(context, school, 's-wren');
+  await page.goto(`${school.url}/desk/food-web`);
+  await page.getByRole('button', { name: 'Pieces' }).click();
+  const sheet = page.getByRole('complementary', { name: 'Pieces' });
+  await expect(sheet.getByText('Asked for: 1 to 2 files (picture or PDF).')).toBeVisible();
+  await expect(sheet.getByText('Each may have up to 500 MB.')).toBeVisible();
+
+  // The first part does not get through; it goes on by itself.
+  let cuts = 0;
+  await page.route('**/api/uploads/*', (route) => {
+    if (route.request().method() !== 'PATCH' || cuts >= 2) return route.continue();
+    cuts += 1;
+    return route.abort();
+  });
+  await sheet.getByLabel('Files from this device', { exact: true }).setInputFiles(photo('web.png'));
+  const row = (name: string) => sheet.getByRole('listitem').filter({ hasText: name });
+  await expect(row('web.png').getByRole('button', { name: 'web.png', exact: true })).toBeVisible({ timeout: 20_000 });
+  expect(cuts).toBe(2);
+  await expect(row('web.png').locator('img')).toHaveJSProperty('complete', true);
+  await drop(page, 'web.png', 'image/png', PHOTO);
+  await expect(row('web (2).png')).toBeVisible();
+
+  // What lies about its type is refused with a reason, and put away.
+  await sheet
+    .getByLabel('Files from this device', { exact: true })
+    .setInputFiles({ name: 'web.pdf', mimeType: 'application/pdf', buffer: Buffer.from('<html>no</html>') });
+  await expect(sheet.getByText('This file is not what its name says.')).toBeVisible();
+  await sheet.getByRole('button', { name: 'Put away' }).click();
+
+  await sheet.getByRole('button', { name: 'A link' }).click();
+  await sheet.getByLabel('Where it leads').fill('javascript:alert(1)');
+  await sheet.getByRole('button', { name: 'Attach the link' }).click();
+  await expect(sheet.getByText('This is no address that can be opened.')).toBeVisible();
+  await sheet.getByLabel('Where it leads').fill('tides.example.org/crabs');
+  await sheet.getByRole('button', { name: 'Attach the link' }).click();
+  await expect(row('tides.example.org').first()).toBeVisible();
+
+  // Taken off and brought back, renamed, and opened in place.
+  await sheet.getByRole('button', { name: 'Take web (2).png off' }).click();
+  await sheet.getByText('One piece was taken off').click();
+  await sheet.getByRole('button', { name: 'Bring web (2).png back' }).click();
+  await sheet.getByRole('button', { name: 'Rename web (2).png' }).click();
+  await sheet.getByLabel('New name').fill('the crab');
+  await page.keyboard.press('Enter');
+  await sheet.getByRole('button', { name: 'the crab.png', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'the crab.png' }).locator('img')).toHaveJSProperty('complete', true);
+  await page.getByRole('button', { name: 'Back to the pieces' }).click();
+  await expect(sheet).toBeVisible();
+  const found = await new AxeBuilder({ page }).analyze();
+  expect(found.violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
+
+  await page.getByRole('button', { name: 'Answer the questions' }).click();
+  await typeAnswer(page, 1, 'The weed feeds the snail. The snail feeds the crab.');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Hand in 4 pieces …' })).toBeVisible();
+  await page.getByRole('button', { name: 'Hand in 4 pieces …' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText('the crab.png')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Hand in', exact: true }).click();
+  await expect(page.getByRole('heading', { name: /^Receipt \d+/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Pieces' }).click();
+  await expect(sheet.getByRole('button', { name: 'Rename the crab.png' })).toBeHidden();
+
+  const desk = await signIn(await browser.newContext(), school, 't-bello');
+  await desk.goto(`${school.url}/marking/food-web?student=s-wren`);
+  const work = desk.getByRole('article', { name: 'What Wren Okafor handed in' });
+  await expect(work.getByRole('heading', { name: 'the crab.png' })).toBeVisible();
+  await expect(work.locator('img').first()).toHaveJSProperty('complete', true);
+  await expect(work.getByText('tides.example.org').first()).toBeVisible();
+});
+
+test('help with words: spelling with suggestions and own words, a meaning, a formula, a picture with its words', async ({
+  browser,
+  context,
+  school,
+}) => {
+  test.setTimeout(120_000);
+  const page = await signIn(context, school, 's-yusuf');
+  await page.goto(`${school.url}/desk/bottle#step=bottle-2`);
+  const tools = page.getByRole('toolbar', { name: 'Text tools' });
+  await typeAnswer(page, 1, 'The harbuor is quiet and Wrenna waits. ');
+  await expect(page.locator('.misspelt')).toHaveText(['harbuor', 'Wrenna']);
+  await page.locator('.misspelt').first().click();
+  await page.getByRole('button', { name: 'harbour', exact: true }).click();
+  await expect(page.locator('.answer')).toContainText('The harbour is quiet');
+  await page.getByRole('button', { name: 'Next word' }).click();
+  await page.getByRole('button', { name: 'Take it as it is' }).click();
+  await expect(page.getByText('No word to look at.')).toBeVisible();
+  // What was taken is kept, on another device too.
+  await saved(page);
+  const other = await signIn(await browser.newContext(), school, 's-yusuf');
+  await other.goto(`${school.url}/desk/bottle#step=bottle-2`);
+  await typeAnswer(other, 1, 'Wrenna sees teh bottle. ');
+  await expect(other.locator('.misspelt')).toHaveText(['teh']);
+  await other.close();
+
+  await page.keyboard.press('Escape');
+  await tools.getByRole('button', { name: 'What a word means' }).click();
+  await page.getByText('The harbour is quiet').dblclick({ position: { x: 70, y: 10 } });
+  await expect(page.getByText(/sheltered port/)).toBeVisible();
+
+  await page.locator('.answer p').last().click();
+  await page.keyboard.press('End');
+  await tools.getByRole('button', { name: 'Formula' }).click();
+  await page.getByLabel('Formula, as TeX').fill('\\frac{1');
+  await expect(page.getByText('This cannot be drawn yet.')).toBeVisible();
+  await page.getByLabel('Formula, as TeX').fill('\\frac{1}{2}');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.answer math')).toBeVisible();
+  await tools
+    .getByLabel('Picture')
+    .locator('visible=false')
+    .or(page.locator('input[aria-label="Picture"]'))
+    .first()
+    .setInputFiles(photo('sea.png'));
+  const picture = page.locator('.picture');
+  await expect(picture.locator('img')).toHaveAttribute('src', /^\/api\/text-pictures\/[0-9a-f]{64}$/);
+  await picture.getByRole('textbox').fill('The sea at noon');
+  await picture.getByRole('textbox').blur();
+  await saved(page);
+  await page.reload();
+  await expect(page.locator('.picture img')).toHaveAttribute('alt', 'The sea at noon');
+  await expect(page.locator('.answer math')).toBeVisible();
+
+  // Advice on whole sentences and spelling is said and never keeps the work back.
+  await page.getByRole('button', { name: 'Show all' }).click();
+  const list = page.getByRole('list', { name: 'Ready check' });
+  await expect(list.getByText('≈ advice').first()).toBeVisible();
+  await expect(list).toContainText('“teh”');
+});
+
+test('from elsewhere: a paste from an office program, a DOCX read in; back to how it was; and out to a PDF', async ({
+  context,
+  school,
+}) => {
+  test.setTimeout(120_000);
+  const page = await signIn(context, school, 's-keanu');
+  await page.goto(`${school.url}/desk/bottle#step=bottle-2`);
+  await typeAnswer(page, 1, 'First words.');
+  await page.keyboard.press('Enter');
+  await paste(
+    page,
+    `<p class=MsoListParagraph style='mso-list:l0 level1 lfo1'><!--[if !supportLists]--><span>·</span><!--[endif]-->a cork</p><p><span style="font-weight:700">wet</span> <img src=x onerror=alert(1)><script>alert(1)</script></p>`,
+  );
+  const answer = page.locator('.answer').first();
+  await expect(answer.locator('li')).toHaveText('a cork');
+  await expect(answer.locator('strong')).toHaveText('wet');
+  await expect(answer.locator('img, script')).toHaveCount(0);
+
+  const docx = await toDocx(
+    { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'ريح غربية 7 words' }] }] },
+    'From home',
+  );
+  await page.getByText('Download', { exact: true }).click();
+  await page
+    .locator('input[aria-label="Read in a file …"]')
+    .setInputFiles({ name: 'home.docx', mimeType: 'application/octet-stream', buffer: Buffer.from(docx) });
+  await expect(answer).toContainText('ريح غربية 7 words');
+  await page
+    .locator('input[aria-label="Read in a file …"]')
+    .setInputFiles({ name: 'no.docx', mimeType: 'application/octet-stream', buffer: Buffer.from('PK\u0003\u0004') });
+  await expect(page.getByRole('alert').getByText(/cannot be read|no text that can be read/)).toBeVisible();
+  await saved(page);
+
+  // A hand-in keeps a version; what is deleted after taking it back is brought back from it.
+  await page.getByRole('button', { name: /^Hand in 1 piece/ }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await answer.locator('p').first().click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('Delete');
+  await page.keyboard.type('Gone.');
+  await page.getByRole('button', { name: 'Earlier versions' }).click();
+  await page.getByRole('button', { name: 'See it' }).first().click();
+  await expect(page.getByRole('region', { name: 'An earlier version' })).toContainText('a cork');
+  await page.getByRole('button', { name: 'Bring this back' }).click();
+  await expect(answer).toContainText('First words.');
+  await expect(answer.locator('li')).toHaveText('a cork');
+  await saved(page);
+
+  // What the browser prints to a file is a sound PDF that gives its text.
+  await page.getByText('Download', { exact: true }).click();
+  await page.getByRole('link', { name: 'Print, or PDF' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Keanu');
+  const folder = mkdtempSync(join(tmpdir(), 'kite-pdf-'));
+  const file = join(folder, 'bottle.pdf');
+  writeFileSync(file, await page.pdf({ format: 'A4' }));
+  expect(execFileSync('qpdf', ['--check', file], { encoding: 'utf8' })).toContain(
+    'No syntax or stream encoding errors',
+  );
+  const words = execFileSync('pdftotext', [file, '-'], { encoding: 'utf8' });
+  for (const part of ['First words.', 'a cork', 'words']) expect(words).toContain(part);
+  // Letters of right-to-left words come out in the order in which they are read.
+  expect(words.normalize('NFKC')).toContain('غربية');
+  expect(words).not.toContain('Print, or PDF');
+  rmSync(folder, { recursive: true });
+});
+
+test('a starter that marks no places is understood; a key goes to the next empty answer; notes never go along', async ({
+  browser,
+  context,
+  school,
+}) => {
+  const page = await signIn(context, school, 's-abena');
+  await page.goto(`${school.url}/desk/tail-test#step=tail-test-2`);
+  await expect(page.getByText(/2 questions were found in it: “What did each tail do\?”/)).toBeVisible();
+  await expect(page.locator('.answer')).toHaveCount(2);
+  await typeAnswer(page, 1, 'The long one was calm. The short one shook.');
+  await page.keyboard.press('Alt+Enter');
+  await page.keyboard.type('The long one.');
+  await expect(page.locator('.answer').nth(1)).toContainText('The long one.');
+  await page.getByRole('button', { name: 'Notes' }).click();
+  const notes = page.getByRole('textbox', { name: 'Notes' });
+  await notes.click();
+  await page.keyboard.type('Ask about the knot.');
+  await expect(page.getByRole('button', { name: 'Hand in 1 piece …' })).toBeVisible();
+  await page.waitForTimeout(1200);
+  const phone = await signIn(await browser.newContext({ viewport: { width: 390, height: 800 } }), school, 's-abena');
+  await phone.goto(`${school.url}/desk/tail-test#sheet=notes`);
+  await expect(phone.getByRole('textbox', { name: 'Notes' })).toContainText('Ask about the knot.');
+});
+
+test('the Shelf: a document of one’s own, put to work, binned and taken out, and everything as an archive', async ({
+  context,
+  school,
+}) => {
+  test.setTimeout(90_000);
+  const page = await signIn(context, school, 's-imke');
+  await page.goto(`${school.url}/shelf`);
+  await page.getByRole('button', { name: 'New document' }).click();
+  await page.waitForURL(/\/shelf\/[\w-]+$/);
+  await page.getByRole('textbox', { name: 'Name' }).fill('Kites I know');
+  await page.keyboard.press('Enter');
+  await page.getByRole('textbox', { name: 'Kites I know' }).click();
+  await page.keyboard.type('The diamond, the box.');
+  await saved(page);
+  await page.getByRole('main').getByRole('link', { name: 'Shelf' }).click();
+  await page.getByLabel('Look through the Shelf').fill('kites i');
+  await expect(page.getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Make a copy of Kites I know' }).click();
+  await expect(page.getByRole('link', { name: 'Kites I know, a copy' })).toBeVisible();
+  await page.getByRole('button', { name: 'Put Kites I know, a copy into the bin' }).click();
+  await page.getByText('In the bin (1)').click();
+  await page.getByRole('button', { name: 'Take Kites I know, a copy out of the bin' }).click();
+  await expect(page.getByRole('link', { name: 'Kites I know, a copy' })).toBeVisible();
+
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Take it all away (ZIP)' }).click(),
+  ]);
+  const file = await download.path();
+  expect(execFileSync('unzip', ['-t', file], { encoding: 'utf8' })).toContain('No errors detected');
+  const listed = execFileSync('unzip', ['-p', file, 'index.html'], { encoding: 'utf8' });
+  expect(listed).toContain('Kites I know');
+  expect(listed).toContain('My first splice');
+  expect(execFileSync('unzip', ['-p', file, 'Own/Kites I know.html'], { encoding: 'utf8' })).toContain(
+    'The diamond, the box.',
+  );
+
+  await page.goto(`${school.url}/desk/food-web#sheet=pieces`);
+  const sheet = page.getByRole('complementary', { name: 'Pieces' });
+  await sheet.getByRole('button', { name: 'From your Shelf' }).click();
+  await sheet.getByRole('button', { name: 'Kites I know', exact: true }).click();
+  await expect(sheet.getByText('from your Shelf', { exact: true })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Find' }).fill('kites i know');
+  await expect(page.getByRole('option', { name: /Kites I know/ }).first()).toBeVisible();
+});
+
+test('the step at which one is follows to another device', async ({ browser, context, school }) => {
+  const page = await signIn(context, school, 's-dao');
+  await page.goto(`${school.url}/desk/cloud-ladder`);
+  await page.getByRole('button', { name: /Read “The ladder”/ }).click();
+  await page.getByRole('button', { name: /Answer the questions/ }).click();
+  await page.getByRole('button', { name: /Read “The ladder”/ }).click();
+  await page.waitForTimeout(500);
+  const other = await signIn(await browser.newContext(), school, 's-dao');
+  await other.goto(`${school.url}/desk/cloud-ladder`);
+  await expect(other.getByRole('button', { name: /Read “The ladder”/ })).toHaveAttribute('aria-current', 'step');
+});
+
+test('a disk that is full: said in words, nothing half kept, the server stays up', async ({ context, school }) => {
+  const page = await signIn(context, school, 's-dao');
+  await page.goto(`${school.url}/desk/food-web#sheet=pieces`);
+  const sheet = page.getByRole('complementary', { name: 'Pieces' });
+  const uploads = join(school.folder, 'uploads');
+  // The file that is being written to lies on a device without room.
+  await page.route('**/api/uploads/*', (route) => {
+    const path = join(uploads, route.request().url().split('/').at(-1) ?? '');
+    if (route.request().method() === 'PATCH' && existsSync(path)) {
+      rmSync(path);
+      symlinkSync('/dev/full', path);
+    }
+    return route.continue();
+  });
+  await sheet.getByLabel('Files from this device', { exact: true }).setInputFiles(photo('web.png'));
+  await expect(sheet.getByText('The school has no room left on its disk.')).toBeVisible();
+  expect(readdirSync(uploads)).toEqual([]);
+  await sheet.getByRole('button', { name: 'Put away' }).click();
+  await page.unroute('**/api/uploads/*');
+  await sheet.getByLabel('Files from this device', { exact: true }).setInputFiles(photo('web.png'));
+  await expect(sheet.getByRole('button', { name: 'web.png', exact: true })).toBeVisible();
+});
