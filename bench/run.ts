@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import makeTemplate from '../scripts/jest-template.mjs';
 import { buildIfNeeded } from '../scripts/prepare.mjs';
+import { doingFigures } from './doing';
 import { type Figure, line } from './figures';
 import { eventFigures, findFigures, pdfFigures, stringFigures } from './find-work';
 import { pageFigures, scriptFigures } from './pages';
@@ -10,6 +11,7 @@ import { savingFigures } from './saving';
 // `npm run bench`, or `npm run bench -- --only saving` for the groups whose name begins so.
 const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   'ready-check': readyCheckFigures,
+  doing: doingFigures,
   'first-load': scriptFigures,
   string: stringFigures,
   find: findFigures,

@@ -18,7 +18,7 @@ const SHOTS = [
   { name: 'class-line', path: '/classes/weather', who: 's-imke' },
   { name: 'class-line-phone-dark', path: '/classes/weather', who: 's-imke', phone: true, dark: true },
   { name: 'desk', path: '/desk/cloud-ladder', who: 's-imke' },
-  { name: 'desk-dark', path: '/desk/cloud-ladder#sheet=rubric', who: 's-imke', dark: true },
+  { name: 'pieces-dark', path: '/desk/food-web#sheet=pieces', who: 's-keanu', dark: true, attach: ['harbour.png'] },
   { name: 'desk-arabic', path: '/desk/cloud-ladder', who: 's-imke', locale: 'ar' },
   { name: 'desk-phone', path: '/desk/cloud-ladder', who: 's-imke', phone: true },
   { name: 'feedback', path: '/desk/ten-mornings#sheet=feedback', who: 's-imke' },
@@ -54,7 +54,12 @@ for (const shot of SHOTS) {
     await page.keyboard.press('Control+k');
     await page.getByRole('combobox').fill(shot.find);
   }
-  await page.waitForTimeout(1200);
+  if ('attach' in shot)
+    await page
+      .locator('aside input[type=file]')
+      .first()
+      .setInputFiles(shot.attach.map((name) => join('demo', 'files', name)));
+  await page.waitForTimeout('attach' in shot ? 3000 : 1200);
   await page.screenshot({ path: join(folder, `${shot.name}.png`) });
   console.log(shot.name);
   await context.close();

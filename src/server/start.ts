@@ -1,3 +1,4 @@
+import { keepBinsEmpty } from './bin';
 import { closeDatabase, database } from './kite';
 import { Listening } from './listening';
 import { SaveSocket } from './save-socket';
@@ -26,6 +27,7 @@ export async function start(): Promise<void> {
   await saveSocket.start();
   held.kiteSaveSocket = saveSocket;
   await listening();
+  keepBinsEmpty(db);
 }
 
 /** Ends the open save lines of a session that has signed out. */

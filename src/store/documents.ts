@@ -181,6 +181,29 @@ export async function loadDocument(db: Queryable, documentId: DocumentId): Promi
   return assemble((await updatesOf(db, documentId)).map(({ update }) => update));
 }
 
+/**
+ * Removes documents and pieces for good that were put away before a time, but for those that were handed in or that
+ * something still points to. The bytes of files stay: others may have the same.
+ *
+ * @returns how many were removed
+ */
+export async function emptyBin(tx: Queryable, before: Instant): Promise<number> {
+  const pieces = await tx.query('DELETE FROM piece WHERE removed_at < $1', [time(before)]);
+  const gone = await many(
+    tx,
+    z.object({ id: id<DocumentId>() }),
+    `SELECT d.id FROM document d WHERE d.kind = 'own' AND d.removed_at < $1
+       AND NOT EXISTS (SELECT 1 FROM hand_in_piece h WHERE h.document_id = d.id)
+       AND NOT EXISTS (SELECT 1 FROM piece p WHERE p.document_id = d.id)`,
+    [time(before)],
+  );
+  const ids = gone.map((row) => row.id);
+  for (const table of ['document_update', 'document_version'])
+    await tx.query(`DELETE FROM ${table} WHERE document_id = ANY($1)`, [ids]);
+  await tx.query('DELETE FROM document WHERE id = ANY($1)', [ids]);
+  return (pieces.affected ?? 0) + ids.length;
+}
+
 const version = z.object({ id: bigNumber, at: instant, reason: z.string() });
 
 /** What is kept of a document's past, newest first. */

@@ -186,6 +186,12 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
       go(writeStep.id);
     } else writing.current?.goTo(finding.place);
   };
+  const goToAnswer = (id: string, answer: string) => {
+    if (id !== current || piece) {
+      wanted.current = answer;
+      go(id);
+    } else writing.current?.goTo(answer);
+  };
   // A finding that was asked for from another step is gone to as soon as its document is on the stage.
   const arrive = (handle: WritingHandle | null) => {
     writing.current = handle;
@@ -231,12 +237,14 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
       ? t('answered', { n: answered, of: check.answers.length })
       : t('words', { n: check.words });
   };
+  const writes = view.steps.filter(({ kind }) => kind === 'write').length;
   const knots: Knot[] = [
     ...view.steps.map((one) => ({
       id: one.id as string,
       title: one.title,
       locked: !one.open,
       says: saysOf(one),
+      answers: one.kind === 'write' && one.document && check && writes === 1 ? check.answers : [],
       done: one.done || done || (one.kind === 'write' && check !== null && check.answers.every((a) => a.answered)),
     })),
     {
@@ -471,7 +479,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         </p>
       ) : null}
       <div className={classes.work} data-sheet={sheet !== null || undefined}>
-        <Rope knots={knots} current={current} tight={joy} go={go} />
+        <Rope knots={knots} current={current} tight={joy} go={go} goToAnswer={goToAnswer} />
         <div className={classes.stage}>{stage()}</div>
         <nav className={classes.tabs} aria-label={t('sheets')}>
           {sheets.map((name) => (

@@ -10,6 +10,8 @@ export interface Knot {
   readonly done: boolean;
   /** It opens when the steps before it are done. */
   readonly locked: boolean;
+  /** The answers of the step, one by one: where each is, and whether it is there. */
+  readonly answers?: readonly { readonly id: string; readonly number: number; readonly answered: boolean }[];
 }
 
 interface Props {
@@ -17,10 +19,12 @@ interface Props {
   readonly current: string;
   readonly tight: boolean;
   readonly go: (id: string) => void;
+  /** Goes to one answer of a step. */
+  readonly goToAnswer: (step: string, answer: string) => void;
 }
 
 /** The steps as knots on a rope, filled as they are done. It draws tight when the work is handed in. */
-export function Rope({ knots, current, tight, go }: Props) {
+export function Rope({ knots, current, tight, go, goToAnswer }: Props) {
   const t = useTranslations('desk');
   return (
     <nav className={classes.rope} aria-label={t('steps')} data-tight={tight || undefined}>
@@ -41,6 +45,22 @@ export function Rope({ knots, current, tight, go }: Props) {
                 <small>{knot.says}</small>
               </span>
             </button>
+            {knot.answers && knot.answers.length > 1 && !knot.locked ? (
+              <ul className={classes.answers}>
+                {knot.answers.map(({ id, number, answered }) => (
+                  <li key={id}>
+                    <button
+                      type="button"
+                      data-answered={answered || undefined}
+                      aria-label={t(answered ? 'answer-there' : 'answer-missing', { number })}
+                      onClick={() => goToAnswer(knot.id, id)}
+                    >
+                      {number}
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            ) : null}
           </li>
         ))}
       </ol>

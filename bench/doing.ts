@@ -1,0 +1,247 @@
+import { ASSIGNMENTS } from '@demo/assignments';
+import { chromium } from '@playwright/test';
+import { Document, Packer, Paragraph, TextRun } from 'docx';
+import * as Y from 'yjs';
+import { Measures } from '@/core/asks/measures';
+import { readyCheck } from '@/core/asks/ready-check';
+import { assemble, documentJson, firstUpdate, TEXT_FIELD } from '@/core/documents/text-document';
+import { toDocx } from '@/core/formats/docx-out';
+import type { DocNode } from '@/core/text/document-json';
+import { School } from '../e2e/school';
+import { type Figure, median } from './figures';
+
+const WORDS = ASSIGNMENTS.flatMap(({ questions }) => (questions ?? []).map(([, , answer]) => answer))
+  .join(' ')
+  .split(' ');
+
+/** A document of so many words in paragraphs of a hundred, made of the demo's answers. */
+function prose(words: number): DocNode {
+  const content = Array.from({ length: Math.ceil(words / 100) }, (_, i): DocNode => {
+    const text = Array.from({ length: 100 }, (__, j) => WORDS[(i * 100 + j) % WORDS.length]).join(' ');
+    return { type: 'paragraph', content: [{ type: 'text', text }] };
+  });
+  return { type: 'doc', content };
+}
+
+async function took(work: () => unknown): Promise<number> {
+  const before = performance.now();
+  await work();
+  return performance.now() - before;
+}
+
+/** Opening a document with 10,000 edits, compacted as the server does it, against the same text made fresh. */
+function openingFigure(): Figure {
+  const edited = new Y.Doc();
+  Y.applyUpdate(edited, firstUpdate(prose(3000)));
+  const updates: Uint8Array[] = [];
+  edited.on('update', (update: Uint8Array) => updates.push(update));
+  const root = edited.getXmlFragment(TEXT_FIELD);
+  for (let i = 0; i < 10_000; i += 1) {
+    const text = (root.get(i % root.length) as Y.XmlElement).get(0) as Y.XmlText;
+    if (i % 5 === 4) text.delete(text.length - 1, 1);
+    else text.insert(text.length, 'a');
+  }
+  const whole = Y.encodeStateAsUpdate(edited);
+  const fresh = firstUpdate(documentJson(edited));
+  const open = (update: Uint8Array) => {
+    const before = performance.now();
+    documentJson(assemble([update]));
+    return performance.now() - before;
+  };
+  const [compacted, bare]: [number[], number[]] = [[], []];
+  for (let round = 0; round < 25; round += 1) {
+    compacted.push(open(whole));
+    bare.push(open(fresh));
+  }
+  console.log(
+    `# opening: ${updates.length} edits, ${(whole.length / 1024).toFixed(0)} kB, ${median(compacted).toFixed(1)} ms against ${median(bare).toFixed(1)} ms fresh`,
+  );
+  return {
+    name: 'open-10000-edits',
+    value: median(compacted) / median(bare),
+    unit: 'x-fresh',
+    budget: 2,
+    bound: 'most',
+  };
+}
+
+/** 20,000 words to DOCX, against the bare package given the same paragraphs. */
+async function exportFigure(): Promise<Figure> {
+  const doc = prose(20_000);
+  const [ours, bare]: [number[], number[]] = [[], []];
+  for (let round = 0; round < 9; round += 1) {
+    ours.push(await took(() => toDocx(doc, 'Bench')));
+    bare.push(
+      await took(() =>
+        Packer.toArrayBuffer(
+          new Document({
+            sections: [
+              {
+                children: (doc.content ?? []).map(
+                  (node) => new Paragraph({ children: [new TextRun(node.content?.[0]?.text ?? '')] }),
+                ),
+              },
+            ],
+          }),
+        ),
+      ),
+    );
+  }
+  console.log(`# DOCX of 20,000 words: ${median(ours).toFixed(0)} ms, the bare package ${median(bare).toFixed(0)} ms`);
+  return { name: 'docx-20000-words', value: median(ours) / median(bare), unit: 'x-package', budget: 3, bound: 'most' };
+}
+
+/** The check after a change in one of fifty answers, against the check of all of them. */
+function incrementalFigure(): Figure {
+  const answers = Array.from({ length: 50 }, (_, i) => WORDS.slice(i * 3, i * 3 + 100).join(' '));
+  const docOf = (list: readonly string[]): DocNode => ({
+    type: 'doc',
+    content: list.flatMap((text, i): DocNode[] => [
+      { type: 'question', attrs: { number: i + 1, text: 'What did you see?' } },
+      { type: 'answer', attrs: { id: `q${i}` }, content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] },
+    ]),
+  });
+  const asks = answers.map((_, i) => ({
+    id: `s${i}`,
+    place: `q${i}`,
+    bars: false,
+    kind: 'sentences' as const,
+    min: 2,
+    max: null,
+  }));
+  const [whole, changed]: [number[], number[]] = [[], []];
+  for (let round = 0; round < 25; round += 1) {
+    const measures = new Measures('en');
+    const check = (list: readonly string[]) => {
+      const before = performance.now();
+      readyCheck({ asks, doc: docOf(list), starter: null, locale: 'en' }, measures);
+      return performance.now() - before;
+    };
+    whole.push(check(answers));
+    changed.push(check(answers.map((text, i) => (i === 7 ? `${text} And ${round} more.` : text))));
+  }
+  console.log(
+    `# ready check of 5,000 words: ${median(whole).toFixed(1)} ms, after one change ${median(changed).toFixed(2)} ms`,
+  );
+  return {
+    name: 'ready-check-one-change',
+    value: median(changed) / median(whole),
+    unit: 'x-whole',
+    budget: 0.3,
+    bound: 'most',
+  };
+}
+
+const UPLOAD = 200_000_000;
+const PART = 4 * 1024 * 1024;
+
+/** How much more memory the server holds at most while 200 MB come in. */
+async function uploadFigure(): Promise<Figure> {
+  const school = await School.open();
+  try {
+    const headers = { origin: school.url, 'content-type': 'application/json' };
+    const answer = await fetch(`${school.url}/api/sign-in/demo`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({ person: 's-wren' }),
+    });
+    const cookie = answer.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+    const tus = { origin: school.url, cookie, 'tus-resumable': '1.0.0' };
+    const send = async (name: string, size: number, watch: () => void) => {
+      const made = await fetch(`${school.url}/api/uploads`, {
+        method: 'POST',
+        headers: { ...tus, 'upload-length': String(size), 'upload-metadata': `name ${btoa(name)}` },
+      });
+      const path = made.headers.get('location') ?? '';
+      for (let at = 0; at < size; at += PART) {
+        const patched = await fetch(school.url + path, {
+          method: 'PATCH',
+          headers: { ...tus, 'content-type': 'application/offset+octet-stream', 'upload-offset': String(at) },
+          body: Buffer.alloc(Math.min(PART, size - at), at % 251),
+        });
+        if (!patched.ok) throw new Error(`the upload was refused: ${patched.status} ${await patched.text()}`);
+        watch();
+      }
+    };
+    // The code of the way itself is loaded by a small one first.
+    await send('small.bin', 12 * PART, () => {});
+    const before = school.memory();
+    let most = before;
+    await send('large.bin', UPLOAD, () => {
+      most = Math.max(most, school.memory());
+    });
+    return { name: 'upload-200mb-memory', value: (most - before) / 1e6, unit: 'MB', budget: 50, bound: 'most' };
+  } finally {
+    await school.end();
+    school.remove();
+  }
+}
+
+const KEYS = 120;
+
+/** What a key press costs the main thread in a document of 5,000 words with spelling on: the time to the next free moment. */
+async function keyFigures(): Promise<Figure[]> {
+  const school = await School.open();
+  const browser = await chromium.launch({
+    executablePath: process.env.KITE_CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu'],
+  });
+  try {
+    const context = await browser.newContext();
+    await context.request.post(`${school.url}/api/sign-in/demo`, {
+      data: { person: 's-wren' },
+      headers: { origin: school.url },
+    });
+    const page = await context.newPage();
+    await page.goto(`${school.url}/shelf`);
+    await page.getByRole('button', { name: 'New document' }).click();
+    await page.waitForURL(/\/shelf\/[\w-]+$/);
+    const text = prose(5000);
+    const markup = (text.content ?? []).map((node) => `<p>${node.content?.[0]?.text}</p>`).join('');
+    await page.getByRole('textbox', { name: 'Untitled' }).click();
+    await page.evaluate((html) => {
+      const data = new DataTransfer();
+      data.setData('text/html', html);
+      document.activeElement?.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      );
+    }, markup);
+    await page.waitForTimeout(4000);
+    await page.keyboard.type('Mispelt wrods. ');
+    await page.waitForTimeout(1500);
+    if ((await page.locator('.misspelt').count()) < 2) throw new Error('spelling is not on');
+    // From the key's event to the first task after it: all that the page did for it.
+    await page.evaluate(() => {
+      const times: number[] = [];
+      Object.assign(window, { keyTimes: times });
+      window.addEventListener(
+        'keydown',
+        () => {
+          const began = performance.now();
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => times.push(performance.now() - began);
+          channel.port2.postMessage(null);
+        },
+        true,
+      );
+    });
+    for (let i = 0; i < KEYS; i += 1) await page.keyboard.press('abcde fghij'[i % 11] as string, { delay: 20 });
+    const times = (await page.evaluate('window.keyTimes')) as number[];
+    const sorted = times.sort((a, b) => a - b);
+    const late = sorted[Math.floor(sorted.length * 0.95)] as number;
+    console.log(`# ${sorted.length} keys, slowest ${sorted.at(-1)?.toFixed(1)} ms`);
+    return [
+      { name: 'key-5000-words-median', value: median(sorted), unit: 'ms', budget: 16, bound: 'most' },
+      { name: 'key-5000-words-p95', value: late, unit: 'ms', budget: 50, bound: 'most' },
+    ];
+  } finally {
+    await browser.close();
+    await school.end();
+    school.remove();
+  }
+}
+
+/** What doing the work has to reach. */
+export async function doingFigures(): Promise<Figure[]> {
+  return [openingFigure(), await exportFigure(), incrementalFigure(), await uploadFigure(), ...(await keyFigures())];
+}

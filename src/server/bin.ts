@@ -1,0 +1,18 @@
+import type { Instant } from '@/core/ids';
+import type { Database } from '@/store/database';
+import { emptyBin } from '@/store/documents';
+import { BIN_DAYS } from './shelf';
+
+const DAY = 24 * 3_600_000;
+
+/** Empties the bins of what has lain in them for thirty days. What was handed in, or goes along somewhere, stays for good. */
+export const emptyBins = (db: Database, now: Instant): Promise<number> =>
+  db.transaction((tx) => emptyBin(tx, now - BIN_DAYS * DAY));
+
+/** Empties the bins now and every day. */
+export function keepBinsEmpty(db: Database): void {
+  const empty = () =>
+    emptyBins(db, Date.now()).catch((error: unknown) => console.error('the bins could not be emptied', error));
+  void empty();
+  setInterval(empty, DAY).unref();
+}
