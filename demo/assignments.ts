@@ -23,10 +23,16 @@ const assignment = z.object({
   due: moment,
   opens: moment.optional(),
   closes: moment.optional(),
-  late: z.union([z.literal('closed'), z.object({ pointsPerDay: z.number(), floor: z.number() })]).optional(),
+  late: z
+    .union([z.literal('closed'), z.object({ points: z.number(), per: z.enum(['day', 'hour']), floor: z.number() })])
+    .optional(),
   /** What is handed in stays: it cannot be taken back. */
   keep: z.boolean().optional(),
   goes: z.number().optional(),
+  /** What was remarked on the shown student's words: the words, and what is said about them. */
+  remarks: z.array(z.tuple([z.string(), z.string()])).optional(),
+  /** Who works together on it. */
+  group: z.array(z.array(z.string())).optional(),
   read: z
     .object({
       title: z.string(),

@@ -6,6 +6,8 @@ import { wallTime } from '@/core/calendar/due-words';
 import { firstUpdate } from '@/core/documents/text-document';
 import { fileType } from '@/core/formats/file-type';
 import type { AssignmentId, ClassId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
+import { anchorText } from '@/core/remarks/anchor';
+import { remarkOn } from '@/core/remarks/annotation';
 import type { DocNode } from '@/core/text/document-json';
 import { writeAside } from '@/server/asides';
 import { handIn } from '@/server/handing-in';
@@ -16,6 +18,7 @@ import type { Database, Queryable } from '@/store/database';
 import { json, time } from '@/store/database';
 import { makeCopy } from '@/store/documents';
 import { keepFile } from '@/store/files';
+import { keepRemark, piecesOf } from '@/store/hand-ins';
 import { findPerson, type Person } from '@/store/people';
 import { record, recordAll } from '@/store/work';
 import { ASSIGNMENTS, type DemoAssignment } from './assignments';
@@ -474,6 +477,19 @@ const COMMENTS = [
   'Look at the question again.',
 ];
 
+/** What the teacher said about words of a hand-in, where they stand in it. */
+async function remarksOn(db: Database, assignment: DemoAssignment, handInId: HandInId) {
+  const pieces = await piecesOf(db, handInId);
+  return (assignment.remarks ?? []).flatMap(([words, says]) =>
+    pieces.flatMap((piece) => {
+      if (!('content' in piece)) return [];
+      const text = anchorText(piece.content);
+      const start = text.indexOf(words);
+      return start < 0 ? [] : [remarkOn(newId(), piece.sha256, text, [start, start + words.length], says)];
+    }),
+  );
+}
+
 async function handBackAt(
   db: Database,
   assignment: DemoAssignment,
@@ -496,7 +512,13 @@ async function handBackAt(
   const general = anotherGo
     ? 'You have the idea. Say which lights you used, and what the size of the triangle tells you.'
     : 'Read with pleasure.';
-  const outcome = await handBack(db, teacher, { handInId, marks, general, anotherGo }, at);
+  const remarks = await remarksOn(db, assignment, handInId);
+  const outcome = await handBack(
+    db,
+    teacher,
+    { handInId, marks, general, anotherGo, remarks, sound: null, rubric: null },
+    at,
+  );
   if (!outcome.ok) throw new Error(`${assignment.id} could not be handed back: ${outcome.code}`);
 }
 
@@ -610,10 +632,24 @@ export async function seedDemo(db: Database, now: Instant): Promise<void> {
       for (const before of after)
         await tx.query('INSERT INTO unlocks (assignment_id, after_id) VALUES ($1, $2)', [id, before]);
     }
+    for (const { id, group = [] } of ASSIGNMENTS) {
+      for (const [i, members] of group.entries()) {
+        for (const member of members)
+          await tx.query('INSERT INTO work_group (assignment_id, student_id, number) VALUES ($1, $2, $3)', [
+            id,
+            member,
+            i + 1,
+          ]);
+      }
+    }
     await addLessons(tx, now);
     const imke = (await findPerson(within, SHOWN_STUDENT as PersonId)) as Person;
     const kerr = (await findPerson(within, 't-kerr' as PersonId)) as Person;
     await addPastClass(within, imke, now);
+    for (const { id } of TEACHERS) {
+      for (const [i, body] of COMMENTS.entries())
+        await keepRemark(tx, { id: newId(), teacherId: id as PersonId, body, at: now - i * HOUR });
+    }
     const acts: Act[] = [...postings(within, now), ...showWork(within, imke, kerr, now)];
     for (const { id } of STUDENTS) {
       if (id === SHOWN_STUDENT) continue;

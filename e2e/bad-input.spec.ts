@@ -18,6 +18,8 @@ const PARAMS: Record<string, string> = {
   sha256: 'unknown',
   upload: 'unknown',
   version: '1',
+  remark: 'unknown',
+  message: 'unknown',
   person: 's-imke',
 };
 

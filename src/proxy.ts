@@ -29,12 +29,14 @@ export function proxy(request: NextRequest): NextResponse {
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');
   response.headers.set('x-frame-options', 'DENY');
-  response.headers.set('permissions-policy', 'camera=(), microphone=(), geolocation=()');
+  response.headers.set('permissions-policy', 'camera=(), microphone=(self), geolocation=()');
   response.headers.set('cross-origin-opener-policy', 'same-origin');
   return response;
 }
 
 // An upload would be read into memory on its way past here; its answers run nothing and need no policy.
 export const config = {
-  matcher: ['/((?!_next/static|_next/image|icon.svg|api/uploads|api/import|api/text-pictures).*)'],
+  matcher: [
+    '/((?!_next/static|_next/image|icon.svg|api/uploads|api/import|api/text-pictures|api/asides/files|api/hand-ins/[^/]+/sound).*)',
+  ],
 };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ASK_KINDS, type Ask, FILE_KINDS } from '@/core/asks/ask';
 import type { Finding } from '@/core/asks/ready-check';
+import { type Annotation, readAnnotation } from '@/core/remarks/annotation';
 import type { DocNode } from '@/core/text/document-json';
 
 /** Column types as they come out of the database, turned into what the core works with. */
@@ -24,7 +25,7 @@ export const docNode: z.ZodType<DocNode> = z.lazy(() =>
 
 export const lateRule = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('no-loss') }),
-  z.object({ kind: z.literal('loss'), pointsPerDay: z.number(), floor: z.number() }),
+  z.object({ kind: z.literal('loss'), points: z.number(), per: z.enum(['day', 'hour']), floor: z.number() }),
   z.object({ kind: z.literal('closed') }),
 ]);
 
@@ -45,6 +46,14 @@ export const criterion = z.object({
   title: z.string(),
   points: z.number(),
   levels: z.array(level),
+});
+
+/** A remark on words, as the core reads it. */
+export const annotation = z.unknown().transform((value, context): Annotation => {
+  const read = readAnnotation(value);
+  if (read) return read;
+  context.addIssue({ code: 'custom', message: 'no annotation' });
+  return z.NEVER;
 });
 
 export const mark = z.object({ criterionId: z.string(), points: z.number().nullable(), comment: z.string() });

@@ -4,7 +4,7 @@ import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
 import { z } from 'zod';
-import type { Instant } from '@/core/ids';
+import type { Instant, PersonId } from '@/core/ids';
 import { bigNumber } from './columns';
 import { first, type Queryable, time } from './database';
 
@@ -107,4 +107,21 @@ export function streamPart(
   const path = filePath(folder, sha256);
   if (!existsSync(path)) return null;
   return Readable.toWeb(createReadStream(path, { start: from, end: to })) as ReadableStream<Uint8Array>;
+}
+
+/** Notes who has sent up a file that belongs to nothing yet. */
+export async function keepLooseFile(tx: Queryable, sha256: string, ownerId: PersonId, at: Instant): Promise<void> {
+  await tx.query(
+    'INSERT INTO loose_file (sha256, owner_id, at) VALUES ($1, $2, $3) ON CONFLICT (sha256, owner_id) DO UPDATE SET at = $3',
+    [sha256, ownerId, time(at)],
+  );
+}
+
+/** Has somebody sent up all of these files? Whoever only knows a fingerprint has not. */
+export async function ownsLooseFiles(db: Queryable, ownerId: PersonId, files: readonly string[]): Promise<boolean> {
+  const { rows } = await db.query('SELECT 1 FROM loose_file WHERE owner_id = $1 AND sha256 = ANY($2)', [
+    ownerId,
+    [...new Set(files)],
+  ]);
+  return rows.length === new Set(files).size;
 }

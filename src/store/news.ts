@@ -6,7 +6,17 @@ import { first, many, type Queryable } from './database';
 /** One thing that is new to somebody. */
 const news = z.object({
   id: bigNumber,
-  kind: z.enum(['posted', 'handed-back', 'aside-written', 'unlocked', 'handed-in', 'taken-back']),
+  kind: z.enum([
+    'posted',
+    'handed-back',
+    'aside-written',
+    'unlocked',
+    'handed-in',
+    'taken-back',
+    'amended',
+    'extra-time',
+    'remark-answered',
+  ]),
   at: instant,
   class_id: id<ClassId>(),
   class_name: z.string(),
@@ -35,7 +45,8 @@ const COLUMNS = 'e.id, e.kind, e.at, e.class_id, e.assignment_id, e.student_id, 
  * so that old events cost nothing: `$1` the person, `$2` after which event, `$3` how many.
  */
 const CONCERNS = `
-  (SELECT ${COLUMNS} FROM event e WHERE e.student_id = $1 AND e.kind IN ('handed-back', 'aside-written', 'unlocked')
+  (SELECT ${COLUMNS} FROM event e WHERE e.student_id = $1 AND e.kind IN ('handed-back', 'aside-written', 'unlocked', 'amended',
+     'extra-time')
      AND (e.actor_id <> $1 OR e.kind = 'unlocked') AND e.id > $2 ORDER BY e.id DESC LIMIT $3)
   UNION ALL
   (SELECT n.* FROM membership m CROSS JOIN LATERAL (
@@ -44,7 +55,8 @@ const CONCERNS = `
    WHERE m.person_id = $1 AND m.role = 'student')
   UNION ALL
   (SELECT n.* FROM membership m CROSS JOIN LATERAL (
-     SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.kind IN ('handed-in', 'taken-back', 'aside-written')
+     SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.kind IN ('handed-in', 'taken-back', 'aside-written',
+         'remark-answered')
        AND e.actor_id <> $1 AND e.id > $2 ORDER BY e.id DESC LIMIT $3) n
    WHERE m.person_id = $1 AND m.role = 'teacher')`;
 
@@ -64,7 +76,8 @@ export const newsFor = (db: Queryable, personId: PersonId, after: number, most: 
      LEFT JOIN material t ON t.id = e.data->>'material'
      LEFT JOIN announcement n ON n.id = e.data->>'announcement'
      LEFT JOIN person s ON s.id = e.student_id
-     LEFT JOIN hand_back b ON e.kind = 'handed-back' AND b.hand_in_id = e.data->>'handIn'
+     LEFT JOIN LATERAL (SELECT earned, lost_late FROM hand_back k WHERE k.hand_in_id = e.data->>'handIn'
+       ORDER BY k.at DESC LIMIT 1) b ON e.kind IN ('handed-back', 'amended')
      LEFT JOIN news_read r ON r.person_id = $1 AND r.event_id = e.id
      ORDER BY e.id DESC`,
     [personId, after, most],

@@ -100,7 +100,7 @@ describe('the data folder', () => {
     rmSync(folder, { recursive: true });
     return openPglite(folder).then(async (db) => {
       expect(statSync(folder).mode & 0o077).toBe(0);
-      expect(await migrate(db)).toEqual(['001_start.sql', '002_find.sql', '003_do.sql']);
+      expect(await migrate(db)).toEqual(['001_start.sql', '002_find.sql', '003_do.sql', '004_round.sql']);
       expect(await migrate(db)).toEqual([]);
       await db.close();
     });

@@ -24,6 +24,7 @@ const listed = z
     goes: z.number().nullable(),
     steps: z.number(),
     in_order: z.boolean(),
+    unnamed: z.boolean(),
     waits: z.boolean(),
   })
   .transform((row) => ({
@@ -37,6 +38,8 @@ const listed = z
     postedAt: row.posted_at,
     steps: row.steps,
     inOrder: row.in_order,
+    /** Marked without names until it is handed back. */
+    unnamed: row.unnamed,
     rules: {
       opensAt: row.opens_at,
       dueAt: row.due_at,
@@ -52,23 +55,33 @@ const listed = z
 export type ListedAssignment = z.output<typeof listed>;
 
 const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.points, a.takes, a.posted_at, a.opens_at,
-  a.due_at, a.closes_at, a.late, a.take_back, a.goes, a.in_order,
+  a.due_at + more.time AS due_at, a.closes_at + more.time AS closes_at, a.late, a.take_back, a.goes, a.in_order, a.unnamed,
   EXISTS (SELECT 1 FROM unlocks u WHERE u.assignment_id = a.id) AS waits,
   (SELECT count(*)::int FROM step s WHERE s.assignment_id = a.id) AS steps`;
 
-/** Every assignment of a person's running classes, or of one class, running or past. */
+/** More time for one student, who is named by an expression in SQL: nobody has any under NULL. */
+const moreTime = (student: string) => `CROSS JOIN LATERAL (SELECT make_interval(mins => coalesce((SELECT x.minutes
+  FROM extra_time x WHERE x.assignment_id = a.id AND x.student_id = ${student}), 0)) AS time) more`;
+
+/** Every assignment of a person's running classes, or of one class, running or past, with the times that hold for them. */
 export const assignmentsFor = (db: Queryable, personId: PersonId, classId: ClassId | null) =>
   many(
     db,
     listed,
     `SELECT ${LISTED} FROM membership m JOIN assignment a ON a.class_id = m.class_id
-       JOIN class c ON c.id = m.class_id
+       JOIN class c ON c.id = m.class_id ${moreTime('m.person_id')}
      WHERE m.person_id = $1 AND (m.class_id = $2 OR ($2::text IS NULL AND c.ended_at IS NULL))`,
     [personId, classId],
   );
 
-export const findAssignment = (db: Queryable, assignmentId: AssignmentId) =>
-  first(db, listed, `SELECT ${LISTED} FROM assignment a WHERE a.id = $1`, [assignmentId]);
+/** An assignment with the times that hold for one student, or for everybody who has no others. */
+export const findAssignment = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId | null = null) =>
+  first(db, listed, `SELECT ${LISTED} FROM assignment a ${moreTime('$2')} WHERE a.id = $1`, [assignmentId, studentId]);
+
+/** Says whether an assignment is marked without names. */
+export async function setUnnamed(db: Queryable, assignmentId: AssignmentId, unnamed: boolean): Promise<void> {
+  await db.query('UPDATE assignment SET unnamed = $2 WHERE id = $1', [assignmentId, unnamed]);
+}
 
 /** What the teacher set, beyond what every list shows. */
 export const findBrief = (db: Queryable, assignmentId: AssignmentId) =>
@@ -112,6 +125,7 @@ const factRow = z.object({
     step: id<StepId>().optional(),
     handIn: id<HandInId>().optional(),
     anotherGo: z.boolean().optional(),
+    counts: z.number().optional(),
   }),
 });
 
@@ -121,7 +135,12 @@ function toFact(row: z.output<typeof factRow>): Fact {
     case 'step-done':
       return { kind, at, step: data.step as StepId };
     case 'handed-in':
-      return { kind, at, handIn: data.handIn as HandInId };
+      return {
+        kind,
+        at,
+        handIn: data.handIn as HandInId,
+        ...(data.counts === undefined ? {} : { counts: data.counts }),
+      };
     case 'handed-back':
       return { kind, at, anotherGo: data.anotherGo === true };
     default:
@@ -146,12 +165,16 @@ export async function factsOfStudent(
   return grouped(rows, (row) => row.assignment_id);
 }
 
-/** The rules of some assignments. */
+/** The rules of some assignments, for one student or for everybody who has no times of their own. */
 export async function rulesOf(
   db: Queryable,
   assignmentIds: readonly AssignmentId[],
+  studentId: PersonId | null,
 ): Promise<Map<AssignmentId, Rules>> {
-  const rows = await many(db, listed, `SELECT ${LISTED} FROM assignment a WHERE a.id = ANY($1)`, [assignmentIds]);
+  const rows = await many(db, listed, `SELECT ${LISTED} FROM assignment a ${moreTime('$2')} WHERE a.id = ANY($1)`, [
+    assignmentIds,
+    studentId,
+  ]);
   return new Map(rows.map((row) => [row.id, row.rules]));
 }
 
@@ -196,7 +219,14 @@ function grouped<Key>(rows: z.output<typeof factRow>[], keyOf: (row: z.output<ty
 
 /** Something that happened, as it is kept and as it is told to those who listen. */
 export interface Happening {
-  readonly kind: (typeof FACT_KINDS)[number] | 'aside-written' | 'posted';
+  readonly kind:
+    | (typeof FACT_KINDS)[number]
+    | 'aside-written'
+    | 'aside-changed'
+    | 'posted'
+    | 'amended'
+    | 'extra-time'
+    | 'remark-answered';
   readonly at: Instant;
   readonly classId: ClassId;
   readonly assignmentId: AssignmentId | null;

@@ -9,7 +9,13 @@ export type Fact =
   | { readonly kind: 'opened'; readonly at: Instant }
   | { readonly kind: 'edited'; readonly at: Instant }
   | { readonly kind: 'step-done'; readonly at: Instant; readonly step: StepId }
-  | { readonly kind: 'handed-in'; readonly at: Instant; readonly handIn: HandInId }
+  | {
+      readonly kind: 'handed-in';
+      readonly at: Instant;
+      readonly handIn: HandInId;
+      /** From when it counts, where it was begun before the end and finished within the grace. */
+      readonly counts?: Instant;
+    }
   | { readonly kind: 'taken-back'; readonly at: Instant }
   | { readonly kind: 'handed-back'; readonly at: Instant; readonly anotherGo: boolean };
 

@@ -6,24 +6,28 @@ const DAY = 86_400_000;
 describe('lateness', () => {
   // Common practice: a day counts as soon as it has begun.
   test.each([
-    [-1, 0, 0],
-    [0, 0, 0],
-    [1, 1, 1],
-    [DAY, DAY, 1],
-    [DAY + 1, DAY + 1, 2],
-    [3 * DAY, 3 * DAY, 3],
-  ])('handed in %i ms after the due time: late by %i ms, %i days begun', (after, lateBy, daysBegun) => {
-    expect(lateness(100 * DAY + after, 100 * DAY)).toEqual({ lateBy, daysBegun });
-  });
+    [-1, 0, 0, 0],
+    [0, 0, 0, 0],
+    [1, 1, 1, 1],
+    [3_600_001, 3_600_001, 1, 2],
+    [DAY, DAY, 1, 24],
+    [DAY + 1, DAY + 1, 2, 25],
+    [3 * DAY, 3 * DAY, 3, 72],
+  ])(
+    'handed in %i ms after the due time: late by %i ms, %i days, %i hours begun',
+    (after, lateBy, daysBegun, hours) => {
+      expect(lateness(100 * DAY + after, 100 * DAY)).toEqual({ lateBy, daysBegun, hoursBegun: hours });
+    },
+  );
 
   test('without a due time nothing is late', () => {
-    expect(lateness(5, null)).toEqual({ lateBy: 0, daysBegun: 0 });
+    expect(lateness(5, null)).toEqual({ lateBy: 0, daysBegun: 0, hoursBegun: 0 });
   });
 });
 
 describe('what lateness costs', () => {
-  const twoADay = { kind: 'loss', pointsPerDay: 2, floor: 10 } as const;
-  const late = (days: number) => ({ lateBy: days * DAY, daysBegun: days });
+  const twoADay = { kind: 'loss', points: 2, per: 'day', floor: 10 } as const;
+  const late = (days: number) => lateness(days * DAY, 0);
 
   test.each([
     [20, 0, 0],
@@ -34,6 +38,12 @@ describe('what lateness costs', () => {
     [8, 3, 0],
   ])('%i points earned, %i days late: %i lost', (earned, days, lost) => {
     expect(lateLoss(twoADay, late(days), earned)).toBe(lost);
+  });
+
+  test('by the hour, every hour that has begun costs', () => {
+    const halfAnHour = { kind: 'loss', points: 0.5, per: 'hour', floor: 0 } as const;
+    expect(lateLoss(halfAnHour, lateness(90 * 60_000, 0), 20)).toBe(1);
+    expect(lateLoss(halfAnHour, lateness(3 * DAY, 0), 20)).toBe(20);
   });
 
   test('the other two rules cost nothing', () => {
@@ -48,8 +58,9 @@ describe('what lateness costs', () => {
         fc.integer({ min: 0, max: 10 }),
         fc.integer({ min: 0, max: 60 }),
         fc.integer({ min: 0, max: 30 }),
-        (earned, pointsPerDay, floor, days) => {
-          const rule = { kind: 'loss', pointsPerDay, floor } as const;
+        fc.constantFrom('day' as const, 'hour' as const),
+        (earned, points, floor, days, per) => {
+          const rule = { kind: 'loss', points, per, floor } as const;
           const rest = earned - lateLoss(rule, late(days), earned);
           expect(rest).toBeGreaterThanOrEqual(Math.min(earned, floor));
           expect(rest).toBeLessThanOrEqual(earned);

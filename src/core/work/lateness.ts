@@ -2,21 +2,23 @@ import type { Instant } from '../ids';
 import type { LateRule } from './rules';
 
 const DAY = 86_400_000;
+const HOUR = 3_600_000;
 
-/** How late a hand-in is: milliseconds after the due time, and the days that have begun since (1 from the first millisecond on). */
+/** How late a hand-in is: milliseconds after the due time, and the days and hours that have begun since (1 from the first millisecond on). */
 export interface Lateness {
   readonly lateBy: number;
   readonly daysBegun: number;
+  readonly hoursBegun: number;
 }
 
 /** Measures a hand-in against its due time. On time, or without a due time, both figures are 0. */
 export function lateness(handedInAt: Instant, dueAt: Instant | null): Lateness {
   const lateBy = dueAt === null ? 0 : Math.max(0, handedInAt - dueAt);
-  return { lateBy, daysBegun: Math.ceil(lateBy / DAY) };
+  return { lateBy, daysBegun: Math.ceil(lateBy / DAY), hoursBegun: Math.ceil(lateBy / HOUR) };
 }
 
 /**
- * What lateness takes away from the points earned. The loss is `pointsPerDay` for each day begun and
+ * What lateness takes away from the points earned. The loss is `points` for each day or hour begun and
  * stops at the floor: lateness never brings a grade below `floor`, and never takes from a grade that
  * earned less than the floor by itself (common practice).
  *
@@ -26,5 +28,6 @@ export function lateness(handedInAt: Instant, dueAt: Instant | null): Lateness {
 export function lateLoss(rule: LateRule, late: Lateness, earned: number): number {
   if (rule.kind !== 'loss') return 0;
   const room = Math.max(0, earned - Math.max(0, rule.floor));
-  return Math.min(room, Math.max(0, rule.pointsPerDay) * late.daysBegun);
+  const begun = rule.per === 'day' ? late.daysBegun : late.hoursBegun;
+  return Math.min(room, Math.max(0, rule.points) * begun);
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { HandInId, StepId } from '../ids';
 import type { Fact, Facts } from './facts';
 import { allowedMoves, MOVE_KINDS, type Move, type MoveKind, makeMove } from './moves';
-import type { Rules } from './rules';
+import { GRACE, type Rules, withExtraTime } from './rules';
 import { STATES, type State, standing } from './standing';
 
 const HOUR = 3_600_000;
@@ -70,6 +70,32 @@ describe('the nine states', () => {
     });
   });
 
+  test.each([
+    ['begun before the closing time, finished a minute after it', CLOSES - 1, CLOSES + 60_000, true],
+    ['begun at the closing moment, finished as the grace ends', CLOSES, CLOSES + GRACE, true],
+    ['finished after the grace', CLOSES - 1, CLOSES + GRACE + 1, false],
+    ['begun after the closing time', CLOSES + 1, CLOSES + 2, false],
+  ])('a hand-in %s', (_, begunAt, now, taken) => {
+    const move: Move = { kind: 'hand-in', handIn: 'h' as HandInId, pieces: 1, begunAt };
+    expect(makeMove([edited(12 * DAY)], move, now, rules).ok).toBe(taken);
+  });
+
+  test('begun before the due time and finished within the grace it is on time, and remembers both moments', () => {
+    const move: Move = { kind: 'hand-in', handIn: 'h' as HandInId, pieces: 1, begunAt: DUE - 5 };
+    const made = makeMove([], move, DUE + 1000, rules);
+    expect(made).toMatchObject({ fact: { at: DUE + 1000, counts: DUE - 5 } });
+    if (made.ok) expect(standing(made.facts, rules, DUE + 1000).state).toBe('handed-in');
+    const slow = makeMove([], move, DUE + GRACE + 1, rules);
+    expect(slow.ok && standing(slow.facts, rules, DUE + GRACE + 1).state).toBe('handed-in-late');
+  });
+
+  test('extra time moves the due and the closing time, and nothing else', () => {
+    const more = withExtraTime(rules, DAY);
+    expect(more).toEqual({ ...rules, dueAt: DUE + DAY, closesAt: CLOSES + DAY });
+    expect(standing([handedIn(DUE + 1)], more, 21 * DAY).state).toBe('handed-in');
+    expect(withExtraTime({ ...rules, closesAt: null }, DAY).closesAt).toBeNull();
+  });
+
   test('where lateness is refused, the due time closes', () => {
     const strict: Rules = { ...rules, late: { kind: 'closed' } };
     expect(standing([], strict, DUE).state).toBe('not-started');
@@ -131,7 +157,7 @@ const anyRules = fc.record({
   closesAt: fc.option(fc.integer({ min: 10, max: 30 }).map((d) => d * DAY)),
   late: fc.constantFrom<Rules['late']>(
     { kind: 'no-loss' },
-    { kind: 'loss', pointsPerDay: 2, floor: 5 },
+    { kind: 'loss', points: 2, per: 'day', floor: 5 },
     { kind: 'closed' },
   ),
   takes: fc.constantFrom<Rules['takes']>('pieces', 'short', 'tick'),

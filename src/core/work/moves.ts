@@ -1,6 +1,6 @@
 import type { HandInId, Instant, StepId } from '../ids';
 import type { Fact, Facts } from './facts';
-import { closingTime, type Rules } from './rules';
+import { closingTime, countedFrom, type Rules } from './rules';
 import { type State, standing } from './standing';
 
 /** Something that a person wants to do to a piece of work. */
@@ -8,8 +8,8 @@ export type Move =
   | { readonly kind: 'open' }
   | { readonly kind: 'edit' }
   | { readonly kind: 'do-step'; readonly step: StepId }
-  | { readonly kind: 'hand-in'; readonly handIn: HandInId; readonly pieces: number }
-  | { readonly kind: 'tick-off'; readonly handIn: HandInId }
+  | { readonly kind: 'hand-in'; readonly handIn: HandInId; readonly pieces: number; readonly begunAt?: Instant | null }
+  | { readonly kind: 'tick-off'; readonly handIn: HandInId; readonly begunAt?: Instant | null }
   | { readonly kind: 'take-back' }
   | { readonly kind: 'hand-back'; readonly anotherGo: boolean };
 
@@ -59,8 +59,12 @@ function notNow(state: State, rules: Rules): Refusal | null {
   }
 }
 
+/** The moment as of which a move is judged. */
+const asOf = (move: Move, now: Instant, rules: Rules): Instant =>
+  move.kind === 'hand-in' || move.kind === 'tick-off' ? countedFrom(move.begunAt ?? null, now, rules) : now;
+
 function refusal(facts: Facts, move: Move, now: Instant, rules: Rules): Refusal | null {
-  const { state, goesUsed } = standing(facts, rules, now);
+  const { state, goesUsed } = standing(facts, rules, asOf(move, now, rules));
   const spent = rules.goes !== null && goesUsed >= rules.goes;
   switch (move.kind) {
     case 'open':
@@ -92,7 +96,7 @@ function refusal(facts: Facts, move: Move, now: Instant, rules: Rules): Refusal 
   }
 }
 
-function factOf(move: Move, at: Instant): Fact {
+function factOf(move: Move, at: Instant, counts: Instant): Fact {
   switch (move.kind) {
     case 'open':
       return { kind: 'opened', at };
@@ -102,7 +106,7 @@ function factOf(move: Move, at: Instant): Fact {
       return { kind: 'step-done', at, step: move.step };
     case 'hand-in':
     case 'tick-off':
-      return { kind: 'handed-in', at, handIn: move.handIn };
+      return { kind: 'handed-in', at, handIn: move.handIn, ...(counts === at ? {} : { counts }) };
     case 'take-back':
       return { kind: 'taken-back', at };
     case 'hand-back':
@@ -118,7 +122,7 @@ function factOf(move: Move, at: Instant): Fact {
 export function makeMove(facts: Facts, move: Move, now: Instant, rules: Rules): Accepted | Refusal {
   const refused = refusal(facts, move, now, rules);
   if (refused) return refused;
-  const fact = factOf(move, now);
+  const fact = factOf(move, now, asOf(move, now, rules));
   return { ok: true, fact, facts: [...facts, fact] };
 }
 

@@ -1,12 +1,12 @@
 import type { Instant } from '../ids';
 
 /**
- * What lateness costs. `no-loss`: late work counts in full. `loss`: so many points for every day that
+ * What lateness costs. `no-loss`: late work counts in full. `loss`: so many points for every day or hour that
  * has begun since the due time, never below the floor. `closed`: nothing is taken after the due time.
  */
 export type LateRule =
   | { readonly kind: 'no-loss' }
-  | { readonly kind: 'loss'; readonly pointsPerDay: number; readonly floor: number }
+  | { readonly kind: 'loss'; readonly points: number; readonly per: 'day' | 'hour'; readonly floor: number }
   | { readonly kind: 'closed' };
 
 /** What has to be handed in: pieces, one short text typed in place, or nothing (the work is ticked off). */
@@ -31,6 +31,31 @@ export interface Rules {
 export function closingTime(rules: Rules): Instant | null {
   if (rules.late.kind !== 'closed' || rules.dueAt === null) return rules.closesAt;
   return rules.closesAt === null ? rules.dueAt : Math.min(rules.dueAt, rules.closesAt);
+}
+
+/**
+ * The rules of one student who was given more time: due and closing time lie later by it.
+ *
+ * @param extra in milliseconds, 0 or more
+ */
+export function withExtraTime(rules: Rules, extra: number): Rules {
+  const later = (at: Instant | null) => (at === null ? null : ((at + extra) as Instant));
+  return extra === 0 ? rules : { ...rules, dueAt: later(rules.dueAt), closesAt: later(rules.closesAt) };
+}
+
+/** How long after the end a hand-in may be finished that was begun before it, in milliseconds: two minutes. */
+export const GRACE = 120_000;
+
+/**
+ * The moment from which a hand-in counts: when it was begun, if the due or closing time came between that and its
+ * end and no more than the grace has passed since; otherwise now.
+ *
+ * @param begunAt when the hand-in was begun by the server's clock; `null` when nobody said so
+ */
+export function countedFrom(begunAt: Instant | null, now: Instant, rules: Rules): Instant {
+  if (begunAt === null || begunAt > now) return now;
+  const within = (end: Instant | null) => end !== null && begunAt <= end && now > end && now <= end + GRACE;
+  return within(rules.dueAt) || within(closingTime(rules)) ? begunAt : now;
 }
 
 /** Has the window opened? The opening moment itself counts as open. */

@@ -63,7 +63,7 @@ function follow(facts: Facts, rules: Rules): Course {
         break;
       case 'handed-in': {
         const due = course.anotherGo ? null : rules.dueAt;
-        course.handIn = { id: fact.handIn, at: fact.at, lateBy: lateness(fact.at, due).lateBy };
+        course.handIn = { id: fact.handIn, at: fact.at, lateBy: lateness(fact.counts ?? fact.at, due).lateBy };
         course.goesUsed += 1;
         course.last = 'handed-in';
         break;

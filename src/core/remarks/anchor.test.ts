@@ -1,0 +1,123 @@
+import fc from 'fast-check';
+import { anchorText, blockStarts, findAnchor } from './anchor';
+import { type Annotation, pieceOf, quotedBy, readAnnotation, remarkOn, selectorsOf } from './annotation';
+
+const TEXT = 'The wind over the harbour turns at noon.\nBefore noon it blows from land, and after noon from the sea.';
+const on = (words: string, text = TEXT) => {
+  const start = text.indexOf(words);
+  return selectorsOf(text, start, start + words.length);
+};
+const wordsAt = (text: string, found: ReturnType<typeof findAnchor>) =>
+  found ? text.slice(found.start, found.end) : null;
+
+describe('the W3C model', () => {
+  // Web Annotation Data Model, sections 4.2.4 and 4.2.5, the examples of a text quote and a text position (from memory).
+  test('reads its examples', () => {
+    const source = `urn:sha256:${'0'.repeat(64)}`;
+    const read = readAnnotation({
+      '@context': 'http://www.w3.org/ns/anno.jsonld',
+      id: 'http://example.org/anno23',
+      type: 'Annotation',
+      body: { type: 'TextualBody', value: 'a slip' },
+      target: {
+        source,
+        selector: [
+          { type: 'TextQuoteSelector', exact: 'anotation', prefix: 'this is an ', suffix: ' that has some' },
+          { type: 'TextPositionSelector', start: 412, end: 795 },
+        ],
+      },
+    }) as Annotation;
+    const text = 'Look: this is an anotation that has some errors in it, and that is no anotation.';
+    expect(wordsAt(text, findAnchor(read.target.selector, null, text, 'en'))).toBe('anotation');
+    expect(findAnchor(read.target.selector, null, text, 'en')?.start).toBe(text.indexOf('anotation'));
+    expect(pieceOf(read)).toBe('0'.repeat(64));
+  });
+
+  test('counts characters as code points, not as units of UTF-16', () => {
+    expect(selectorsOf('🪁🪁 flies', 5, 10)).toContainEqual({ type: 'TextPositionSelector', start: 3, end: 8 });
+  });
+
+  test.each([
+    ['no target', { id: 'a', type: 'Annotation', body: { type: 'TextualBody', value: 'x' } }],
+    [
+      'a source that is no piece',
+      {
+        id: 'a',
+        type: 'Annotation',
+        body: { type: 'TextualBody', value: 'x' },
+        target: { source: 'http://elsewhere', selector: on('wind') },
+      },
+    ],
+  ])('%s is refused', (_, value) => {
+    expect(readAnnotation(value)).toBeNull();
+  });
+
+  test('what we write, we read', () => {
+    const remark = remarkOn('r1', 'a'.repeat(64), TEXT, [4, 8], 'Which wind?');
+    expect(readAnnotation(JSON.parse(JSON.stringify(remark)))).toEqual(remark);
+    expect(quotedBy(remark)).toBe('wind');
+  });
+});
+
+describe('an anchor', () => {
+  test('stands where it stood in a text that did not change, whatever was chosen', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme', minLength: 1 }), fc.nat(), fc.nat(), (text, a, b) => {
+        const points = [...text];
+        const [from, to] = [a % points.length, b % points.length].sort((x, y) => x - y) as [number, number];
+        const start = points.slice(0, from).join('').length;
+        const end = points.slice(0, to + 1).join('').length;
+        expect(findAnchor(selectorsOf(text, start, end), text, text, 'en')).toEqual({ start, end, how: 'as-written' });
+      }),
+    );
+  });
+
+  test.each([
+    ['words before it', `Yesterday we measured all day.\n${TEXT}`, 'as-written', 'it blows from land'],
+    ['words after it', `${TEXT} Nobody knows why.`, 'as-written', 'it blows from land'],
+    [
+      'a word within it',
+      TEXT.replace('it blows from land', 'it blows gently from land'),
+      'changed',
+      'it blows gently from land',
+    ],
+    ['one word of four', TEXT.replace('it blows from land', 'it comes from land'), 'changed', 'it comes from land'],
+    [
+      'its paragraph in another place',
+      'Before noon it blows from land, and after noon from the sea.\nThe wind over the harbour turns at noon.',
+      'as-written',
+      'it blows from land',
+    ],
+  ])('holds with %s', (_, is, how, words) => {
+    const found = findAnchor(on('it blows from land'), TEXT, is, 'en');
+    expect(wordsAt(is, found)).toBe(words);
+    expect(found?.how).toBe(how);
+  });
+
+  test('of words that stand twice keeps to its own', () => {
+    const second = TEXT.lastIndexOf('noon');
+    const is = `A new first line about noon.\n${TEXT}`;
+    const found = findAnchor(selectorsOf(TEXT, second, second + 4), TEXT, is, 'en');
+    expect(found?.start).toBe(is.lastIndexOf('noon'));
+  });
+
+  test('says so when its words are gone', () => {
+    const is = 'The wind over the harbour turns at noon.\nI cannot say which way.';
+    expect(findAnchor(on('it blows from land'), TEXT, is, 'en')).toBeNull();
+    expect(findAnchor(on('it blows from land'), TEXT, '', 'en')).toBeNull();
+  });
+
+  test('a short word that was taken out is not found again in another that looks the same', () => {
+    const was = 'We saw it. The gulls knew it.';
+    const is = 'We saw it. The gulls knew.';
+    const at = was.lastIndexOf('it');
+    expect(findAnchor(selectorsOf(was, at, at + 2), was, is, 'en')).toBeNull();
+  });
+});
+
+test('the text of a document is its blocks, one a line, and each begins where it is said to', () => {
+  const line = (words: string) => ({ type: 'paragraph', content: [{ type: 'text', text: words }] });
+  const doc = { type: 'doc', content: [line('one'), line(''), line('two words')] };
+  expect(anchorText(doc)).toBe('one\ntwo words');
+  expect(blockStarts(doc)).toEqual([0, 4]);
+});

@@ -1,0 +1,80 @@
+import type { DocNode } from '../text/document-json';
+
+/** A stretch of a document's anchor text that is to stand out. */
+export interface Highlight {
+  readonly id: string;
+  readonly start: number;
+  readonly end: number;
+}
+
+const LEAVES = new Set(['paragraph', 'heading', 'codeBlock']);
+
+const lengthOf = (node: DocNode): number => {
+  if (node.text !== undefined) return node.text.length;
+  if (node.type === 'hardBreak') return 1;
+  if (node.type === 'formula') return String(node.attrs?.tex ?? '').length;
+  return (node.content ?? []).reduce((sum, child) => sum + lengthOf(child), 0);
+};
+
+const isBlank = (node: DocNode): boolean =>
+  node.type !== 'formula' && (node.text ?? '').trim() === '' && (node.content ?? []).every(isBlank);
+
+/** Cuts a text where a highlight begins or ends, and marks what lies in one. */
+function cut(node: DocNode, at: number, highlights: readonly Highlight[]): DocNode[] {
+  const text = node.text ?? '';
+  const end = at + text.length;
+  const within = highlights.filter((one) => one.start < end && one.end > at);
+  if (within.length === 0) return [node];
+  const edges = [...new Set([at, end, ...within.flatMap((one) => [one.start, one.end])])]
+    .filter((edge) => edge >= at && edge <= end)
+    .sort((a, b) => a - b);
+  return edges.slice(0, -1).map((from, i) => {
+    const to = edges[i + 1] ?? end;
+    const over = within.filter((one) => one.start <= from && one.end >= to);
+    const marks = [...(node.marks ?? []), ...over.map(({ id }) => ({ type: 'remark', attrs: { id } }))];
+    return { ...node, text: text.slice(from - at, to - at), ...(marks.length > 0 ? { marks } : {}) };
+  });
+}
+
+/**
+ * A document in which stretches of its anchor text (`anchorText`) carry the mark `remark`, and every block that
+ * counts says where it begins, as its attribute `at`.
+ */
+export function markedDocument(doc: DocNode, highlights: readonly Highlight[]): DocNode {
+  let at = 0;
+  const take = (length: number): number => {
+    const start = at;
+    at += length + 1;
+    return start;
+  };
+  const inline = (node: DocNode, start: number): DocNode => {
+    let here = start;
+    const content = (node.content ?? []).flatMap((child) => {
+      const from = here;
+      here += lengthOf(child);
+      return child.text === undefined ? [child] : cut(child, from, highlights);
+    });
+    return { ...node, attrs: { ...node.attrs, at: start }, content };
+  };
+  const walk = (node: DocNode): DocNode => {
+    if (LEAVES.has(node.type)) {
+      const marked = isBlank(node) ? node : inline(node, take(lengthOf(node)));
+      for (const child of node.content ?? []) if (child.type === 'image') walk(child);
+      return marked;
+    }
+    if (node.type === 'image') {
+      take((String(node.attrs?.alt ?? '') || String(node.attrs?.src ?? '')).length);
+      return node;
+    }
+    if (node.type === 'formula') {
+      take(lengthOf(node));
+      return node;
+    }
+    if (node.type === 'question') {
+      take(String(node.attrs?.text ?? '').length);
+      return node;
+    }
+    return node.content ? { ...node, content: node.content.map(walk) } : node;
+  };
+  return walk(doc);
+}
