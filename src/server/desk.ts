@@ -1,7 +1,7 @@
 import type { Ask, FileKind } from '@/core/asks/ask';
 import { understandStarter } from '@/core/asks/starter-places';
 import { fileKind } from '@/core/formats/file-type';
-import type { AssignmentId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
+import type { AssignmentId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
 import { addUp, type Criterion, type RubricResult } from '@/core/marks/rubric';
 import { doNext } from '@/core/plan/do-next';
 import type { DocNode } from '@/core/text/document-json';
@@ -9,18 +9,30 @@ import { allowedMoves, type MoveKind } from '@/core/work/moves';
 import { closingTime, type LateRule, type Takes } from '@/core/work/rules';
 import { type State, standing } from '@/core/work/standing';
 import { openSteps, stepsDone } from '@/core/work/steps';
+import { extraTimesOf, groupOf } from '@/store/arrangements';
 import { asideMessages } from '@/store/asides';
 import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { documentsOfOwner, documentsOfWork, notesOf } from '@/store/documents';
-import { handBacksOf, type Receipt, receiptsOf } from '@/store/hand-ins';
+import { earlierMarksOf, handBacksOf, type Receipt, receiptsOf, repliesOf } from '@/store/hand-ins';
 import { materialsById } from '@/store/materials';
 import { spellingOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
 import { piecesOfOwner, piecesOfWork, type StoredPiece } from '@/store/pieces';
-import { factsOf, findAssignment, findBrief, rubricOf, stepPlaceOf, stepsOf, waitsFor } from '@/store/work';
+import {
+  factsOf,
+  findAssignment,
+  findBrief,
+  type ListedAssignment,
+  rubricOf,
+  stepPlaceOf,
+  stepsOf,
+  waitsFor,
+} from '@/store/work';
 import { isMaterialOpen, type MaterialView, viewMaterial } from './materials';
+import { MENDABLE } from './mending';
 import { LARGEST_FILE } from './pieces';
+import { type RepliedRemark, withReply } from './replies';
 import { workOf } from './work-list';
 
 export interface DeskStep {
@@ -63,10 +75,19 @@ export interface AsideMessage {
   readonly body: string;
   readonly at: Instant;
   readonly unread: boolean;
+  /** Has somebody on the other side had it on the screen? */
+  readonly seen: boolean;
+  readonly editedAt: Instant | null;
+  readonly withdrawn: boolean;
+  /** Until when it can be mended, for whoever wrote it. */
+  readonly mendUntil: Instant | null;
+  readonly files: readonly { readonly name: string; readonly size: number; readonly type: string }[];
 }
 
 /** One thing that came back: the rubric as it was marked, the general word, and what lateness took. */
 export interface Feedback {
+  readonly id: string;
+  readonly handIn: HandInId;
   readonly at: Instant;
   readonly teacher: string;
   readonly anotherGo: boolean;
@@ -74,6 +95,20 @@ export interface Feedback {
   readonly general: string;
   readonly earned: number | null;
   readonly lostLate: number;
+  /** Remarks on words of the hand-in, with what the student did about each. */
+  readonly remarks: readonly RepliedRemark[];
+  /** Where a recording is heard; `null` where there is none. */
+  readonly sound: string | null;
+  /** It was put in the place of this one. */
+  readonly amends: string | null;
+}
+
+/** What one earned before on a criterion of the same name, as a share of its points. */
+export interface EarlierMarks {
+  readonly assignment: AssignmentId;
+  readonly title: string;
+  readonly at: Instant;
+  readonly shares: readonly { readonly criterion: string; readonly won: number; readonly of: number }[];
 }
 
 /** Everything that the Desk shows. While the work has not opened, nothing of its contents is in here. */
@@ -115,6 +150,12 @@ export interface DeskView {
   readonly rubric: readonly Criterion[];
   readonly receipts: readonly Receipt[];
   readonly feedback: readonly Feedback[];
+  /** Earlier work of the class on criteria of the same names, oldest first. */
+  readonly earlier: readonly EarlierMarks[];
+  /** Everybody who works on it together, by name; empty for one's own work. */
+  readonly group: readonly string[];
+  /** More time than the others have, in minutes. */
+  readonly extraMinutes: number;
   readonly aside: readonly AsideMessage[];
   readonly student: { readonly id: PersonId; readonly name: string; readonly shortName: string };
   /** What has to be handed in before this opens. */
@@ -131,20 +172,34 @@ export async function asideFor(
   reader: Person,
 ): Promise<AsideMessage[]> {
   const messages = await asideMessages(db, { assignmentId, studentId }, reader.id);
-  return messages.map(({ id, author, author_id, body, at, unread }) => ({
+  return messages.map(({ id, author, author_id, body, at, unread, seen, edited_at, withdrawn_at, files }) => ({
     id,
     author,
     own: author_id === reader.id,
     body,
     at,
-    unread,
+    unread: unread && withdrawn_at === null,
+    seen,
+    editedAt: edited_at,
+    withdrawn: withdrawn_at !== null,
+    mendUntil: author_id === reader.id && withdrawn_at === null ? at + MENDABLE : null,
+    files,
   }));
 }
 
 /** What came back to a student on an assignment, newest first. */
 export async function feedbackFor(db: Queryable, assignmentId: AssignmentId, studentId: PersonId): Promise<Feedback[]> {
   const backs = await handBacksOf(db, assignmentId, studentId);
+  const replies = new Map<string, Awaited<ReturnType<typeof repliesOf>>[number]>();
+  for (const handIn of new Set(backs.map((back) => back.hand_in_id))) {
+    for (const reply of await repliesOf(db, handIn)) replies.set(reply.remark_id, reply);
+  }
   return backs.map((back) => ({
+    id: back.id,
+    handIn: back.hand_in_id,
+    remarks: back.remarks.map((remark) => withReply(remark, replies.get(remark.id))),
+    sound: back.sound === null ? null : `/api/hand-ins/${back.hand_in_id}/sound/${back.sound}`,
+    amends: back.amends,
     at: back.at,
     teacher: back.teacher,
     anotherGo: back.another_go,
@@ -153,6 +208,24 @@ export async function feedbackFor(db: Queryable, assignmentId: AssignmentId, stu
     earned: back.earned,
     lostLate: back.lost_late,
   }));
+}
+
+/** What a student earned on earlier work of the class by criteria that this assignment has, too. */
+async function earlierMarks(
+  db: Queryable,
+  assignment: ListedAssignment,
+  student: Person,
+): Promise<readonly EarlierMarks[]> {
+  const own = new Set((await rubricOf(db, assignment.id)).map(({ title }) => title));
+  if (own.size === 0) return [];
+  const marked = await earlierMarksOf(db, assignment.classId, student.id);
+  return marked.flatMap(({ assignment_id, title, at, rubric, marks }) => {
+    if (assignment_id === assignment.id) return [];
+    const shares = addUp(rubric, marks).byCriterion.flatMap(({ criterion, won }) =>
+      won !== null && own.has(criterion.title) ? [{ criterion: criterion.title, won, of: criterion.points }] : [],
+    );
+    return shares.length > 0 ? [{ assignment: assignment_id, title, at, shares }] : [];
+  });
 }
 
 function deskPiece(piece: StoredPiece): DeskPiece {
@@ -207,7 +280,7 @@ export async function desk(
   assignmentId: AssignmentId,
   now: Instant,
 ): Promise<DeskView | null> {
-  const assignment = await findAssignment(db, assignmentId);
+  const assignment = await findAssignment(db, assignmentId, student.id);
   const found = assignment && (await findClass(db, assignment.classId));
   const brief = assignment && (await findBrief(db, assignmentId));
   if (!assignment || !found || !brief) return null;
@@ -276,6 +349,9 @@ export async function desk(
     rubric: open ? await rubricOf(db, assignmentId) : [],
     receipts: await receiptsOf(db, assignmentId, student.id),
     feedback: await feedbackFor(db, assignmentId, student.id),
+    earlier: await earlierMarks(db, assignment, student),
+    group: (await groupOf(db, assignmentId, student.id)).map(({ name }) => name),
+    extraMinutes: (await extraTimesOf(db, assignmentId)).find((one) => one.student_id === student.id)?.minutes ?? 0,
     aside: open ? await asideFor(db, assignmentId, student.id, student) : [],
     student: { id: student.id, name: student.name, shortName: student.short_name },
     waitsFor: rules.waits ? await waitsFor(db, assignmentId, student.id) : [],

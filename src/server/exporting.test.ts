@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { strFromU8, unzipSync } from 'fflate';
 import type { DocumentId } from '@/core/ids';
 import { type TestSchool, testSchool } from '@/store/test-school';
@@ -16,6 +17,9 @@ afterAll(() => school.end());
 
 const bytes = async (format: ExportFormat) =>
   new Uint8Array(await (await exportDocument(school.db, id, format)).arrayBuffer());
+/** The words of a PDF as pdftotext reads them. */
+const pdfWords = async (pdf: Uint8Array) =>
+  spawnSync('pdftotext', ['-enc', 'UTF-8', '-', '-'], { input: pdf, encoding: 'utf8' }).stdout.replace(/\s+/g, ' ');
 const part = (archive: Uint8Array, name: string) => strFromU8(unzipSync(archive)[name] ?? new Uint8Array());
 
 test('the same words leave in every format, questions with their answers', async () => {
@@ -25,6 +29,7 @@ test('the same words leave in every format, questions with their answers', async
     md: strFromU8(await bytes('md')),
     html: strFromU8(await bytes('html')),
     txt: strFromU8(await bytes('txt')),
+    pdf: await pdfWords(await bytes('pdf')),
   };
   for (const [format, words] of Object.entries(made)) {
     expect([format, words.includes('Why did they call the page a ladder?')]).toEqual([format, true]);
@@ -39,6 +44,7 @@ test('each is a download with its type and the document’s name, and is kept by
     ['md', 'text/markdown; charset=utf-8'],
     ['html', 'text/html; charset=utf-8'],
     ['txt', 'text/plain; charset=utf-8'],
+    ['pdf', 'application/pdf'],
   ] as const) {
     const { headers } = await exportDocument(school.db, id, format);
     expect(headers.get('content-type')).toBe(type);
@@ -50,6 +56,6 @@ test('each is a download with its type and the document’s name, and is kept by
 });
 
 test('what is no format is none, and a document that is gone says so', async () => {
-  expect(['docx', 'pdf', 'constructor', ''].map(isExportFormat)).toEqual([true, false, false, false]);
+  expect(['docx', 'pdf', 'constructor', ''].map(isExportFormat)).toEqual([true, true, false, false]);
   expect((await exportDocument(school.db, 'nothing' as DocumentId, 'txt')).status).toBe(404);
 });

@@ -3,6 +3,7 @@ import { documentJson } from '@/core/documents/text-document';
 import { toDocx } from '@/core/formats/docx-out';
 import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
 import { toOdt } from '@/core/formats/odt-out';
+import { toPdf } from '@/core/formats/pdf-out';
 import { type Picture, type Pictures, picturesIn, toHtml, toMarkdown, toPlainText } from '@/core/formats/text-out';
 import type { DocumentId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
@@ -10,6 +11,7 @@ import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { findDocument, loadDocument } from '@/store/documents';
 import { readWhole } from '@/store/files';
+import { pdfFonts } from './fonts';
 import { filesFolder } from './kite';
 
 type Made = Uint8Array | string;
@@ -28,6 +30,11 @@ const FORMATS = {
   html: {
     type: 'text/html; charset=utf-8',
     make: (doc: DocNode, title: string, lang: string, pictures: Pictures): Made => toHtml(doc, title, lang, pictures),
+  },
+  pdf: {
+    type: 'application/pdf',
+    make: async (doc: DocNode, title: string, lang: string, pictures: Pictures): Promise<Made> =>
+      toPdf(doc, title, lang, await pdfFonts(), pictures),
   },
   txt: { type: 'text/plain; charset=utf-8', make: (doc: DocNode): Made => toPlainText(doc) },
 } as const;

@@ -11,6 +11,9 @@ import { checkWork, doStep, handIn, openCopy, takeBack } from './handing-in';
 import { handBack, keepMarks, studentsOn } from './marking';
 import { Saving } from './saving';
 
+/** Marks without remarks on words, a recording, or a rubric that they name. */
+const BARE = { remarks: [], sound: null, rubric: null };
+
 const LADDER = 'cloud-ladder' as AssignmentId;
 const WRITE = 'cloud-ladder-2' as StepId;
 const HOUR = 3_600_000;
@@ -128,12 +131,17 @@ describe('from the starter to the grade', () => {
       comment: 'Good.',
     }));
     const over = marks.map((mark, i) => (i === 4 ? { ...mark, points: 10.5 } : mark));
-    expect(await keepMarks(school.db, teacher, { handInId, marks: over, general: '' }, now)).toMatchObject({
+    expect(await keepMarks(school.db, teacher, { handInId, marks: over, general: '', ...BARE }, now)).toMatchObject({
       code: 'bad-points',
       problem: 'above-most',
     });
     expect(
-      await handBack(school.db, teacher, { handInId, marks: marks.slice(1), general: '', anotherGo: false }, now),
+      await handBack(
+        school.db,
+        teacher,
+        { handInId, marks: marks.slice(1), general: '', ...BARE, anotherGo: false },
+        now,
+      ),
     ).toMatchObject({
       code: 'bad-points',
       problem: 'not-marked',
@@ -141,7 +149,7 @@ describe('from the starter to the grade', () => {
     const done = await handBack(
       school.db,
       teacher,
-      { handInId, marks, general: 'Well seen.', anotherGo: false },
+      { handInId, marks, general: 'Well seen.', ...BARE, anotherGo: false },
       now + 4000,
     );
     expect(done).toMatchObject({ ok: true, earned: 90, lostLate: 0 });
@@ -153,7 +161,7 @@ describe('from the starter to the grade', () => {
   test('what came back cannot be taken back, and is not handed back twice', async () => {
     const [receipt] = await receiptsOf(school.db, LADDER, wren.id);
     expect(await takeBack(school.db, wren, LADDER, now + 6000)).toMatchObject({ code: 'already-handed-back' });
-    const again = { handInId: receipt?.id as never, marks: [], general: '', anotherGo: true };
+    const again = { handInId: receipt?.id as never, marks: [], general: '', ...BARE, anotherGo: true };
     expect(await handBack(school.db, teacher, again, now + 6000)).toMatchObject({ code: 'already-handed-back' });
   });
 });
@@ -175,7 +183,12 @@ describe('rules', () => {
     expect(await state(yusuf, id, late)).toBe('handed-in-late');
     const marks = [8, 6, 4, 2].map((points, i) => ({ criterionId: `storm-log-c${i + 1}`, points, comment: '' }));
     const handInId = outcome.ok ? outcome.receipt.id : ('' as never);
-    const back = await handBack(school.db, teacher, { handInId, marks, general: '', anotherGo: false }, late + HOUR);
+    const back = await handBack(
+      school.db,
+      teacher,
+      { handInId, marks, general: '', ...BARE, anotherGo: false },
+      late + HOUR,
+    );
     expect(back).toMatchObject({ earned: 20, lostLate: 4 });
   });
 

@@ -5,10 +5,11 @@ import { understandStarter } from '@/core/asks/starter-places';
 import { canonicalJson, handInFingerprint, sha256Hex } from '@/core/documents/fingerprint';
 import { documentJson, firstUpdate } from '@/core/documents/text-document';
 import { fileKind } from '@/core/formats/file-type';
-import type { AssignmentId, DocumentId, HandInId, Instant, StepId } from '@/core/ids';
+import type { AssignmentId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
 import { type DocNode, together } from '@/core/text/document-json';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
+import { groupOf, handInBegunAt, keepHandInBegun } from '@/store/arrangements';
 import { findClass } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
 import { documentsOfWork, keepVersion, loadDocument, makeCopy } from '@/store/documents';
@@ -45,8 +46,8 @@ export type HandInOutcome =
   | Refusal
   | NotReady;
 
-async function assignmentOr404(db: Queryable, assignmentId: AssignmentId): Promise<ListedAssignment> {
-  const assignment = await findAssignment(db, assignmentId);
+async function assignmentOr404(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<ListedAssignment> {
+  const assignment = await findAssignment(db, assignmentId, student.id);
   if (!assignment) throw new Error(`assignment ${assignmentId} is gone`);
   return assignment;
 }
@@ -59,6 +60,14 @@ const own = (assignment: ListedAssignment, student: Person, at: Instant) => ({
   studentId: student.id,
   actorId: student.id,
 });
+
+/** Everybody for whom an act of a student counts: the student, or the whole group. Their work is held together. */
+async function holdTogether(tx: Queryable, assignmentId: AssignmentId, student: Person): Promise<readonly PersonId[]> {
+  const group = await groupOf(tx, assignmentId, student.id);
+  const all = group.length > 0 ? group.map(({ id }) => id).sort() : [student.id];
+  for (const id of all) await holdWork(tx, assignmentId, id);
+  return all;
+}
 
 interface OpenDocument {
   readonly id: DocumentId;
@@ -121,7 +130,7 @@ async function check(db: Queryable, assignment: ListedAssignment, open: Open, st
 /** What the ready check finds in what is stored of a student's work. */
 export async function checkWork(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<ReadyCheck> {
   const open = await openPieces(db, assignmentId, student);
-  return check(db, await assignmentOr404(db, assignmentId), open, student);
+  return check(db, await assignmentOr404(db, assignmentId, student), open, student);
 }
 
 function freeze(document: OpenDocument, kind: 'document' | 'answer'): FrozenPiece {
@@ -135,13 +144,36 @@ const freezeFile = (piece: Open['files'][number]): FrozenPiece =>
     ? { kind: 'file', title: piece.name, sha256: piece.sha256, size: piece.size }
     : { kind: 'link', title: piece.name, sha256: sha256Hex(piece.address), address: piece.address };
 
-/** Notes what this hand-in opens: work that waited for it, and for nothing else that is still missing. */
-async function unlockAfter(tx: Queryable, assignment: ListedAssignment, student: Person, now: Instant): Promise<void> {
-  const opened = await openedBy(tx, assignment.id, student.id);
+/** Notes what this hand-in opens for one student: work that waited for it, and for nothing else that is still missing. */
+async function unlockAfter(
+  tx: Queryable,
+  assignment: ListedAssignment,
+  student: Person,
+  member: PersonId,
+  now: Instant,
+): Promise<void> {
+  const opened = await openedBy(tx, assignment.id, member);
   await recordAll(
     tx,
-    opened.map((id) => ({ ...own(assignment, student, now), kind: 'unlocked', assignmentId: id })),
+    opened.map((id) => ({
+      ...own(assignment, student, now),
+      studentId: member,
+      kind: 'unlocked' as const,
+      assignmentId: id,
+    })),
   );
+}
+
+/** Notes that a student stands before the last question of a hand-in, or went away from it. The server's clock counts. */
+export async function beginHandIn(
+  db: Queryable,
+  student: Person,
+  assignmentId: AssignmentId,
+  begun: boolean,
+  now: Instant,
+): Promise<{ readonly ok: true; readonly now: Instant }> {
+  await keepHandInBegun(db, assignmentId, student.id, begun ? now : null);
+  return { ok: true, now };
 }
 
 /**
@@ -157,24 +189,26 @@ export async function handIn(
   now: Instant,
 ): Promise<HandInOutcome> {
   return db.transaction(async (tx): Promise<HandInOutcome> => {
-    await holdWork(tx, given.assignmentId, student.id);
+    const members = await holdTogether(tx, given.assignmentId, student);
     const before = await receiptOfAct(tx, student.id, given.act);
     if (before) return { ok: true, receipt: before, again: true };
 
-    const assignment = await assignmentOr404(tx, given.assignmentId);
+    const assignment = await assignmentOr404(tx, given.assignmentId, student);
     const { rules } = assignment;
     const facts = await factsOf(tx, assignment.id, student.id);
     const tick = rules.takes === 'tick';
     const open = tick ? { documents: [], files: [] } : await openPieces(tx, assignment.id, student);
     const pieces = open.documents.length + open.files.length;
     const id = newId() as HandInId;
+    const begunAt = await handInBegunAt(tx, assignment.id, student.id);
     const moved = makeMove(
       facts,
-      tick ? { kind: 'tick-off', handIn: id } : { kind: 'hand-in', handIn: id, pieces },
+      tick ? { kind: 'tick-off', handIn: id, begunAt } : { kind: 'hand-in', handIn: id, pieces, begunAt },
       now,
       rules,
     );
     if (!moved.ok) return moved;
+    const counts = moved.fact.kind === 'handed-in' ? moved.fact.counts : undefined;
     const checked = tick ? null : await check(tx, assignment, open, student);
     if (checked && !checked.ready) return { ok: false, code: 'not-ready', check: checked };
 
@@ -191,6 +225,11 @@ export async function handIn(
       at: now,
       dueAt: rules.dueAt,
       lateBy: after.handIn?.lateBy ?? 0,
+      begunAt,
+      countsAt: counts ?? null,
+      late: rules.late,
+      points: assignment.points,
+      members: members.length > 1 ? members : [],
       note: given.note,
       fingerprint: handInFingerprint(frozen),
       findings: checked?.findings ?? [],
@@ -199,8 +238,12 @@ export async function handIn(
     for (const { id: documentId, state } of open.documents) {
       await keepVersion(tx, { documentId, at: now, reason: 'handed-in', state });
     }
-    await record(tx, { kind: 'handed-in', ...own(assignment, student, now), data: { handIn: id } });
-    await unlockAfter(tx, assignment, student, now);
+    await keepHandInBegun(tx, assignment.id, student.id, null);
+    for (const member of members) {
+      const data = counts === undefined ? { handIn: id } : { handIn: id, counts };
+      await record(tx, { kind: 'handed-in', ...own(assignment, student, now), studentId: member, data });
+      await unlockAfter(tx, assignment, student, member, now);
+    }
     const receipt = await receiptOfAct(tx, student.id, given.act);
     if (!receipt) throw new Error(`hand-in ${id} was not kept`);
     return { ok: true, receipt, again: false };
@@ -215,11 +258,13 @@ export async function takeBack(
   now: Instant,
 ): Promise<{ readonly ok: true } | Refusal> {
   return db.transaction(async (tx) => {
-    await holdWork(tx, assignmentId, student.id);
-    const assignment = await assignmentOr404(tx, assignmentId);
+    const members = await holdTogether(tx, assignmentId, student);
+    const assignment = await assignmentOr404(tx, assignmentId, student);
     const moved = makeMove(await factsOf(tx, assignmentId, student.id), { kind: 'take-back' }, now, assignment.rules);
     if (!moved.ok) return moved;
-    await record(tx, { kind: 'taken-back', ...own(assignment, student, now) });
+    for (const member of members) {
+      await record(tx, { kind: 'taken-back', ...own(assignment, student, now), studentId: member });
+    }
     return { ok: true };
   });
 }
@@ -235,7 +280,7 @@ export async function openCopy(
 ): Promise<{ readonly ok: true; readonly document: DocumentId; readonly title: string } | Refusal> {
   return db.transaction(async (tx) => {
     const assignmentId = (await assignmentOfStep(tx, stepId)) as AssignmentId;
-    const assignment = await assignmentOr404(tx, assignmentId);
+    const assignment = await assignmentOr404(tx, assignmentId, student);
     const step = (await stepsOf(tx, assignmentId)).find((found) => found.id === stepId);
     const starter = step?.starter;
     if (!step || !starter) return { ok: false, code: 'only-ticked-off', at: null } as const;
@@ -269,7 +314,7 @@ export async function doStep(
 ): Promise<{ readonly ok: true } | Refusal> {
   return db.transaction(async (tx) => {
     const assignmentId = (await assignmentOfStep(tx, stepId)) as AssignmentId;
-    const assignment = await assignmentOr404(tx, assignmentId);
+    const assignment = await assignmentOr404(tx, assignmentId, student);
     await holdWork(tx, assignmentId, student.id);
     const facts = await factsOf(tx, assignmentId, student.id);
     if (facts.some((fact) => fact.kind === 'step-done' && fact.step === stepId)) return { ok: true };

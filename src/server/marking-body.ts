@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { annotation } from '@/store/columns';
 
 /** What a teacher sends of their marks. */
 export const marksBody = z.object({
@@ -12,4 +13,10 @@ export const marksBody = z.object({
     )
     .max(50),
   general: z.string().max(8000),
+  remarks: z.array(annotation).max(200).default([]),
+  sound: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .nullable()
+    .default(null),
 });

@@ -1,11 +1,127 @@
-import type { AssignmentId, Instant } from '@/core/ids';
-import { findClass } from '@/store/classes';
+import { sha256Hex } from '@/core/documents/fingerprint';
+import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
+import { addUp } from '@/core/marks/rubric';
+import { spreadOf } from '@/core/marks/spread';
+import type { State } from '@/core/work/standing';
+import { extraTimesOf } from '@/store/arrangements';
+import { findClass, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
-import { findDraft, piecesOf, receiptsOf } from '@/store/hand-ins';
+import {
+  draftsOf,
+  dropKeptRemark,
+  findDraft,
+  findReceipt,
+  gradesOnAssignment,
+  handBacksOf,
+  isSoundOf,
+  keepRemark,
+  keptRemarksOf,
+  otherMarkers,
+  piecesOf,
+  type Receipt,
+  receiptsOf,
+  repliesOf,
+} from '@/store/hand-ins';
 import type { Person } from '@/store/people';
-import { findAssignment, findBrief, rubricOf } from '@/store/work';
+import { findAssignment, findBrief, type ListedAssignment, rubricOf, setUnnamed } from '@/store/work';
 import { asideFor, feedbackFor } from './desk';
-import { studentsOn } from './marking';
+import { fileResponse } from './file-response';
+import { rubricVersion, type StudentOnList, studentsOn } from './marking';
+import { withReply } from './replies';
+import { newId } from './secrets';
+
+/** What a teacher may want to see of a class's work. */
+export type Shown = 'all' | 'waiting' | 'missing' | 'back';
+
+const isWaiting = (state: State) => state === 'handed-in' || state === 'handed-in-late';
+
+/** One student on the list of the Marking desk. `name` is `null` where the work is marked without names. */
+export interface ListedStudent extends Omit<StudentOnList, 'id' | 'name'> {
+  /** By what the address names them. */
+  readonly key: string;
+  readonly name: string | null;
+  /** The number of a work without a name. */
+  readonly number: number | null;
+  /** Has this teacher begun to mark it? Has every criterion been given points? */
+  readonly draft: 'none' | 'begun' | 'whole';
+  readonly extraMinutes: number;
+}
+
+const keyOf = (assignmentId: AssignmentId, studentId: PersonId): string =>
+  `w${sha256Hex(`${assignmentId} ${studentId}`).slice(0, 16)}`;
+
+interface Listed {
+  readonly student: StudentOnList;
+  readonly shown: ListedStudent;
+}
+
+/**
+ * The list as it is shown. Where the work is marked without names, whoever waits for marks has a number instead,
+ * in an order that says nothing about the name, and no time by which it could be told.
+ */
+async function listed(
+  db: Queryable,
+  teacher: Person,
+  assignment: ListedAssignment,
+  now: Instant,
+): Promise<readonly Listed[]> {
+  const students = await studentsOn(db, assignment.id, now);
+  const rubric = await rubricOf(db, assignment.id);
+  const more = new Map((await extraTimesOf(db, assignment.id)).map((one) => [one.student_id, one.minutes]));
+  const drafts = new Map((await draftsOf(db, assignment.id, teacher.id)).map((one) => [one.hand_in_id, one]));
+  const draftOf = ({ handInId }: StudentOnList): ListedStudent['draft'] => {
+    const draft = handInId === null ? undefined : drafts.get(handInId);
+    if (!draft) return 'none';
+    return addUp(rubric, draft.marks).complete ? 'whole' : 'begun';
+  };
+  const nameless = ({ state }: StudentOnList) => assignment.unnamed && isWaiting(state);
+  const hidden = students
+    .filter(nameless)
+    .map((student) => ({ student, key: keyOf(assignment.id, student.id) }))
+    .sort((a, b) => (a.key < b.key ? -1 : 1))
+    .map(({ student, key }, i): Listed => {
+      const { id: _id, name: _name, handedInAt: _at, ...rest } = student;
+      const shown = {
+        ...rest,
+        key,
+        name: null,
+        number: i + 1,
+        handedInAt: null,
+        extraMinutes: 0,
+        draft: draftOf(student),
+      };
+      return { student, shown };
+    });
+  const named = students
+    .filter((student) => !nameless(student))
+    .map((student): Listed => {
+      const { id, ...rest } = student;
+      const extraMinutes = more.get(id) ?? 0;
+      return { student, shown: { ...rest, key: id, number: null, extraMinutes, draft: draftOf(student) } };
+    });
+  return [...hidden, ...named];
+}
+
+/** What was remarked on the hand-in before this one, and what the student did about it. */
+async function earlierRemarks(
+  db: Queryable,
+  assignmentId: AssignmentId,
+  studentId: PersonId,
+  receipts: readonly Receipt[],
+) {
+  const [latest, before] = receipts;
+  const back = (await handBacksOf(db, assignmentId, studentId)).find(({ hand_in_id: id }) => id !== latest?.id);
+  if (!latest || !before || !back || back.remarks.length === 0) return null;
+  const replies = new Map((await repliesOf(db, back.hand_in_id)).map((reply) => [reply.remark_id, reply]));
+  return {
+    handIn: back.hand_in_id,
+    remarks: back.remarks.map((remark) => withReply(remark, replies.get(remark.id))),
+  };
+}
+
+/** A title as it is shown where the work has no name: the copy of a starter is titled with its owner's. */
+const withoutName = (title: string, names: readonly string[]): string =>
+  names.reduce((rest, name) => rest.replaceAll(`, ${name}`, '').replaceAll(name, '…'), title);
 
 /** What the Marking desk shows: everybody, and one student's latest hand-in as it was. */
 export async function markingDesk(
@@ -18,11 +134,14 @@ export async function markingDesk(
   const assignment = await findAssignment(db, assignmentId);
   const found = assignment && (await findClass(db, assignment.classId));
   if (!assignment || !found) return null;
-  const students = await studentsOn(db, assignmentId, now);
-  const student =
-    students.find(({ id }) => id === chosen) ??
-    students.find(({ state }) => state === 'handed-in' || state === 'handed-in-late') ??
-    students[0];
+  const list = await listed(db, teacher, assignment, now);
+  const at =
+    list.find(({ shown }) => shown.key === chosen) ??
+    list.find(({ student, shown }) => student.id === chosen && shown.name !== null) ??
+    list.find(({ shown }) => isWaiting(shown.state)) ??
+    list[0];
+  const rubric = await rubricOf(db, assignmentId);
+  const outOf = rubric.reduce((sum, { points }) => sum + points, 0);
   const base = {
     id: assignment.id,
     title: assignment.title,
@@ -30,33 +149,95 @@ export async function markingDesk(
     dueAt: assignment.rules.dueAt,
     late: assignment.rules.late,
     points: assignment.points,
+    unnamed: assignment.unnamed,
     instructions: (await findBrief(db, assignmentId))?.instructions ?? null,
-    rubric: await rubricOf(db, assignmentId),
-    students,
+    rubric,
+    rubricVersion: rubricVersion(rubric),
+    students: list.map(({ shown }) => shown),
+    keptRemarks: await keptRemarksOf(db, teacher.id),
+    spread: spreadOf(await gradesOnAssignment(db, assignmentId), outOf),
   };
-  if (!student) return { ...base, open: null };
+  if (!at) return { ...base, open: null };
+  const { student, shown } = at;
   const receipts = await receiptsOf(db, assignmentId, student.id);
   const receipt = receipts[0];
-  const draft = receipt ? await findDraft(db, receipt.id) : null;
+  const draft = receipt ? await findDraft(db, receipt.id, teacher.id) : null;
+  const names = shown.name === null ? await namesOf(db, student.id) : [];
+  const nameless = shown.name === null;
   return {
     ...base,
     open: {
-      student,
-      receipts: receipts.map(({ id, number, at, late_by, note }) => ({ id, number, at, lateBy: late_by, note })),
+      student: { ...shown, id: nameless ? null : student.id },
+      receipts: receipts.map(({ id, number, at: when, late_by, note, members }) => ({
+        id,
+        number,
+        at: when,
+        lateBy: late_by,
+        note,
+        members: nameless ? [] : members,
+      })),
       pieces: receipt
         ? (await piecesOf(db, receipt.id)).map((piece) => ({
             position: piece.position,
-            title: piece.title,
+            title: withoutName(piece.title, names),
+            sha256: piece.sha256,
+            document: 'content' in piece ? piece.document_id : null,
             content: 'content' in piece ? piece.content : null,
             /** Where a file or link is looked at; `null` for a text, which is here. */
             address: 'content' in piece ? null : `/api/hand-ins/${receipt.id}/pieces/${piece.position}`,
           }))
         : [],
-      draft: draft && { marks: draft.marks, general: draft.general, at: draft.at },
+      draft,
+      others: receipt ? await otherMarkers(db, receipt.id, teacher.id) : [],
+      before: await earlierRemarks(db, assignmentId, student.id, receipts),
       feedback: await feedbackFor(db, assignmentId, student.id),
-      aside: await asideFor(db, assignmentId, student.id, teacher),
+      // An exchange carries names, so it waits until the work is back.
+      aside: nameless ? [] : await asideFor(db, assignmentId, student.id, teacher),
     },
   };
 }
 
 export type MarkingView = NonNullable<Awaited<ReturnType<typeof markingDesk>>>;
+
+async function namesOf(db: Queryable, studentId: PersonId): Promise<readonly string[]> {
+  const { rows } = await db.query('SELECT name, short_name FROM person WHERE id = $1', [studentId]);
+  const row = rows[0] as { name: string; short_name: string } | undefined;
+  return row ? [row.short_name, row.name] : [];
+}
+
+/** Marks the work of an assignment without names, or with them. */
+export async function markWithoutNames(
+  db: Queryable,
+  assignmentId: AssignmentId,
+  unnamed: boolean,
+): Promise<{ readonly ok: true }> {
+  await setUnnamed(db, assignmentId, unnamed);
+  return { ok: true };
+}
+
+/** Keeps a remark to use again, or lets one go. */
+export async function changeKeptRemarks(
+  db: Queryable,
+  teacher: Person,
+  change: { readonly keep: string } | { readonly drop: string },
+  now: Instant,
+) {
+  if ('keep' in change) await keepRemark(db, { id: newId(), teacherId: teacher.id, body: change.keep, at: now });
+  else await dropKeptRemark(db, teacher.id, change.drop);
+  return { ok: true as const, kept: await keptRemarksOf(db, teacher.id) };
+}
+
+/** A recording that was made for a hand-in: for its student once it is back, for the teachers of the class before. */
+export async function soundOf(
+  db: Queryable,
+  person: Person,
+  handInId: HandInId,
+  sha256: string,
+  request: Request,
+): Promise<Response> {
+  const receipt = await findReceipt(db, handInId);
+  const teacher = receipt !== null && (await roleIn(db, person.id, receipt.class_id)) === 'teacher';
+  const known = await isSoundOf(db, handInId, sha256, teacher);
+  if (!known) return Response.json({ ok: false, code: 'not-found' }, { status: 404 });
+  return fileResponse(db, { sha256, name: 'remark', download: false }, request);
+}

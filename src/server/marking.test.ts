@@ -9,6 +9,9 @@ import { handBack, keepMarks, studentsOn } from './marking';
 import { markingDesk } from './marking-desk';
 import { teacherWork } from './today';
 
+/** Marks without remarks on words, a recording, or a rubric that they name. */
+const BARE = { remarks: [], sound: null, rubric: null };
+
 const LADDER = 'cloud-ladder' as AssignmentId;
 let school: TestSchool;
 let teacher: Person;
@@ -67,9 +70,9 @@ describe('the list of an assignment', () => {
 describe('marks', () => {
   test('are kept as a draft that the student does not see', async () => {
     const now = Date.now();
-    await keepMarks(school.db, teacher, { handInId, marks: marks(20, null), general: 'Half way.' }, now);
-    await keepMarks(school.db, teacher, { handInId, marks: marks(20.5, 10), general: 'Further.' }, now + 1);
-    expect(await findDraft(school.db, handInId)).toMatchObject({ general: 'Further.', at: now + 1 });
+    await keepMarks(school.db, teacher, { handInId, marks: marks(20, null), general: 'Half way.', ...BARE }, now);
+    await keepMarks(school.db, teacher, { handInId, marks: marks(20.5, 10), general: 'Further.', ...BARE }, now + 1);
+    expect(await findDraft(school.db, handInId, teacher.id)).toMatchObject({ general: 'Further.', at: now + 1 });
     const view = await desk(school.db, abena, LADDER, now + 2);
     expect(view).toMatchObject({ state: 'handed-in', feedback: [] });
     expect(JSON.stringify(view)).not.toContain('Further.');
@@ -80,7 +83,12 @@ describe('marks', () => {
     [[20, 19.25], 'not-half', 'Answers what was asked'],
     [[20, 20, 20, 20, 11], 'above-most', 'Whole sentences'],
   ])('%j are refused: %s in %s', async (points, problem, criterion) => {
-    const kept = await keepMarks(school.db, teacher, { handInId, marks: marks(...points), general: '' }, Date.now());
+    const kept = await keepMarks(
+      school.db,
+      teacher,
+      { handInId, marks: marks(...points), general: '', ...BARE },
+      Date.now(),
+    );
     expect(kept).toEqual({ ok: false, code: 'bad-points', problem, criterion });
   });
 
@@ -89,11 +97,11 @@ describe('marks', () => {
     const back = await handBack(
       school.db,
       teacher,
-      { handInId, marks: marks(20, null), general: 'Once more.', anotherGo: true },
+      { handInId, marks: marks(20, null), general: 'Once more.', ...BARE, anotherGo: true },
       now,
     );
     expect(back).toMatchObject({ ok: true, earned: null, lostLate: 0 });
-    expect(await findDraft(school.db, handInId)).toBeNull();
+    expect(await findDraft(school.db, handInId, teacher.id)).toBeNull();
     const later = now + 90 * 86_400_000;
     const view = await desk(school.db, abena, LADDER, later);
     expect(view).toMatchObject({
@@ -109,7 +117,7 @@ describe('marks', () => {
     const old = await handBack(
       school.db,
       teacher,
-      { handInId, marks: marks(30, 20, 20, 20, 10), general: '', anotherGo: false },
+      { handInId, marks: marks(30, 20, 20, 20, 10), general: '', ...BARE, anotherGo: false },
       Date.now(),
     );
     expect(old).toMatchObject({ ok: false, code: 'not-handed-in' });
@@ -121,7 +129,13 @@ describe('marks', () => {
     const done = await handBack(
       school.db,
       teacher,
-      { handInId: newest?.id as HandInId, marks: marks(30, 20, 20, 20, 10), general: 'There.', anotherGo: false },
+      {
+        handInId: newest?.id as HandInId,
+        marks: marks(30, 20, 20, 20, 10),
+        general: 'There.',
+        ...BARE,
+        anotherGo: false,
+      },
       later,
     );
     expect(done).toMatchObject({ ok: true, earned: 100 });
@@ -138,6 +152,7 @@ describe('marks', () => {
       handInId: receipt?.id as HandInId,
       marks: marks(30, 20, 20, 20, 10),
       general: '',
+      ...BARE,
       anotherGo: false,
     };
     expect(await takeBack(school.db, bilal, LADDER, now)).toEqual({ ok: true });

@@ -55,6 +55,13 @@ export function leadsTo(news: News, asTeacher: boolean): string {
   if (news.material_id) return `/classes/${news.class_id}/materials/${news.material_id}`;
   if (news.assignment_id === null) return `/classes/${news.class_id}`;
   if (asTeacher) return `/marking/${news.assignment_id}${news.student_id ? `?student=${news.student_id}` : ''}`;
-  const sheet = news.kind === 'handed-back' ? '#sheet=feedback' : news.kind === 'aside-written' ? '#sheet=aside' : '';
+  const sheet =
+    news.kind === 'handed-back' || news.kind === 'amended'
+      ? '#sheet=feedback'
+      : news.kind === 'aside-written'
+        ? '#sheet=aside'
+        : news.kind === 'extra-time'
+          ? '#sheet=brief'
+          : '';
   return `/desk/${news.assignment_id}${sheet}`;
 }

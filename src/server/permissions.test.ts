@@ -3,6 +3,7 @@ import { join, relative } from 'node:path';
 import sharp from 'sharp';
 import type { AssignmentId } from '@/core/ids';
 import { type TestSchool, testSchool } from '@/store/test-school';
+import { writeAside } from './asides';
 import { type Entry, may, type Params, PERMISSIONS, RULES, type Rule } from './permissions';
 import { putPiece } from './pieces';
 import { keepTextPicture } from './text-pictures';
@@ -39,7 +40,7 @@ test('every exported method of a route goes through the table, and every page bu
     if (file.endsWith('route.ts')) {
       expect([file, /export (async )?function|export const \w+ = (?!route\()/.test(source)]).toEqual([file, false]);
     }
-    if (file.endsWith('page.tsx') && !/^(page|sign-in\/page)\.tsx$/.test(file)) {
+    if (file.endsWith('page.tsx') && !/^(page|sign-in\/page|check\/page)\.tsx$/.test(file)) {
       expect([file, source.includes("await enter('PAGE ")]).toEqual([file, true]);
     }
   }
@@ -59,6 +60,13 @@ describe('who may', () => {
     );
     const imke = await school.person('s-imke');
     const link = { from: 'link', address: 'example.org', name: 'a' } as const;
+    await writeAside(
+      school.db,
+      imke,
+      { assignmentId: 'cloud-ladder' as AssignmentId, studentId: imke.id, act: 'act-message', body: 'Which page?' },
+      Date.now(),
+    );
+    const message = await school.db.query("SELECT id FROM aside_message WHERE act = 'act-message'");
     const piece = await putPiece(school.db, imke, 'cloud-ladder' as AssignmentId, link, Date.now());
     process.env.KITE_DATA = school.folder;
     const begun = await receiveUpload(
@@ -79,6 +87,8 @@ describe('who may', () => {
       piece: piece.ok ? piece.piece : '',
       upload: begun.headers.get('location')?.split('/').at(-1) ?? '',
       version: '1',
+      remark: 'none',
+      message: (message.rows[0] as { id: string }).id,
       position: '0',
       class: 'weather',
       material: 'sound-signals',
@@ -115,6 +125,9 @@ describe('who may', () => {
     'aside-party': ['s-imke', 't-bello'],
     'hand-in-teacher': ['t-bello'],
     'hand-in-party': ['s-imke', 't-bello'],
+    'hand-in-student': ['s-imke'],
+    'message-author': ['s-imke'],
+    'message-reader': ['s-imke', 't-bello'],
     'teacher-of-person': ['t-bello', 't-haddad'],
   };
 

@@ -1,9 +1,10 @@
 import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId } from '@/core/ids';
 import { standing } from '@/core/work/standing';
+import { findAsideMessage } from '@/store/asides';
 import { findPicture, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { findDocument } from '@/store/documents';
-import { findReceipt } from '@/store/hand-ins';
+import { findReceipt, isMemberOf } from '@/store/hand-ins';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
@@ -67,6 +68,22 @@ export const PERMISSIONS = {
   'POST /api/assignments/[assignment]/take-back': 'assignment-student',
   'POST /api/assignments/[assignment]/asides/[student]': 'aside-party',
   'POST /api/assignments/[assignment]/asides/[student]/read': 'aside-party',
+  'GET /api/hand-ins/[handIn]': 'hand-in-party',
+  'GET /api/hand-ins/[handIn]/receipt': 'hand-in-party',
+  'GET /api/hand-ins/[handIn]/sound/[sha256]': 'hand-in-party',
+  'POST /api/hand-ins/[handIn]/sound': 'hand-in-teacher',
+  'POST /api/hand-ins/[handIn]/amend': 'hand-in-teacher',
+  'POST /api/hand-ins/[handIn]/remarks/[remark]': 'hand-in-student',
+  'POST /api/receipts/check': 'anyone',
+  'POST /api/assignments/[assignment]/hand-in/begin': 'assignment-student',
+  'POST /api/assignments/[assignment]/hand-back': 'assignment-teacher',
+  'POST /api/assignments/[assignment]/extra-time': 'assignment-teacher',
+  'POST /api/assignments/[assignment]/unnamed': 'assignment-teacher',
+  'POST /api/assignments/[assignment]/asides': 'assignment-teacher',
+  'POST /api/asides/files': 'signed-in',
+  'POST /api/asides/messages/[message]': 'message-author',
+  'GET /api/asides/messages/[message]/files/[position]': 'message-reader',
+  'POST /api/kept-remarks': 'signed-in',
   'POST /api/hand-ins/[handIn]/draft': 'hand-in-teacher',
   'POST /api/hand-ins/[handIn]/hand-back': 'hand-in-teacher',
   'POST /api/people/[person]/reset-code': 'teacher-of-person',
@@ -85,7 +102,12 @@ export const PERMISSIONS = {
   'PAGE /classes/[class]': 'class-member',
   'PAGE /classes/[class]/materials/[material]': 'material-member',
   'PAGE /desk/[assignment]': 'assignment-student',
+  'PAGE /desk/[assignment]/compare': 'assignment-student',
   'PAGE /marking/[assignment]': 'assignment-teacher',
+  'PAGE /receipts': 'signed-in',
+  'PAGE /receipts/[handIn]': 'hand-in-party',
+  'PAGE /asides': 'signed-in',
+  'PAGE /check': 'anyone',
 } as const satisfies Record<string, Rule>;
 
 export type Entry = keyof typeof PERMISSIONS;
@@ -108,6 +130,9 @@ export const RULES = [
   'aside-party',
   'hand-in-teacher',
   'hand-in-party',
+  'hand-in-student',
+  'message-author',
+  'message-reader',
   'teacher-of-person',
 ] as const;
 export type Rule = (typeof RULES)[number];
@@ -175,7 +200,21 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
     case 'hand-in-party': {
       const receipt = await findReceipt(db, param('handIn') as HandInId);
       const role = await roleOnAssignment(db, person, receipt?.assignment_id ?? null);
-      return role === 'teacher' || (role === 'student' && receipt?.student_id === person.id);
+      if (role === 'teacher') return true;
+      return role === 'student' && isMemberOf(db, param('handIn') as HandInId, person.id);
+    }
+    case 'hand-in-student': {
+      const receipt = await findReceipt(db, param('handIn') as HandInId);
+      if ((await roleOnAssignment(db, person, receipt?.assignment_id ?? null)) !== 'student') return false;
+      return isMemberOf(db, param('handIn') as HandInId, person.id);
+    }
+    case 'message-author':
+    case 'message-reader': {
+      const message = await findAsideMessage(db, param('message'));
+      if (!message) return false;
+      if (rule === 'message-author' && message.author_id !== person.id) return false;
+      const aside = { assignment: message.assignment_id, student: message.student_id };
+      return holds(db, 'aside-party', person, aside, now);
     }
     case 'aside-party': {
       const assignment = await findAssignment(db, param('assignment') as AssignmentId);

@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { canonicalJson } from '@/core/documents/fingerprint';
 import { unpackedSize } from '@/core/formats/archive-guard';
 import { fileKind } from '@/core/formats/file-type';
 import { readSheets } from '@/core/formats/sheet';
@@ -7,7 +8,7 @@ import type { DocNode } from '@/core/text/document-json';
 import { measureReading } from '@/core/text/reading';
 import type { Queryable } from '@/store/database';
 import { readWhole } from '@/store/files';
-import { piecesOf } from '@/store/hand-ins';
+import { findReceipt, piecesOf } from '@/store/hand-ins';
 import { findPiece } from '@/store/pieces';
 import { fileResponse } from './file-response';
 import { filesFolder } from './kite';
@@ -123,7 +124,34 @@ export async function viewHandedIn(db: Queryable, handInId: HandInId, position: 
   return { ok: true, content: await contentOf(file, piece.sha256) };
 }
 
-/** The bytes of a file that was handed in. */
+/** The bytes of a text as it was handed in: those of which the receipt has the fingerprint. */
+const textBytes = (content: DocNode, title: string): Response =>
+  new Response(canonicalJson(content), {
+    headers: {
+      'content-type': 'application/json; charset=utf-8',
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(`${title.replace(/[\\/:*?"<>|]/g, ' ')}.json`)}`,
+      'cache-control': 'no-store',
+      'content-security-policy': "sandbox; default-src 'none'",
+    },
+  });
+
+/** A hand-in as it was: its number, its time, and its pieces with the words of its texts. */
+export async function handedInWhole(db: Queryable, handInId: HandInId) {
+  const receipt = await findReceipt(db, handInId);
+  if (!receipt) return NONE;
+  const pieces = (await piecesOf(db, handInId)).map((piece) => ({
+    position: piece.position,
+    title: piece.title,
+    sha256: piece.sha256,
+    content: 'content' in piece ? piece.content : null,
+    document: 'content' in piece ? piece.document_id : null,
+  }));
+  return { ok: true as const, number: receipt.number, at: receipt.at, pieces };
+}
+
+export type HandedInWhole = Extract<Awaited<ReturnType<typeof handedInWhole>>, { ok: true }>;
+
+/** The bytes of a piece that was handed in. */
 export async function handedInFile(
   db: Queryable,
   handInId: HandInId,
@@ -131,6 +159,7 @@ export async function handedInFile(
   request: Request,
 ): Promise<Response> {
   const piece = await handedIn(db, handInId, position);
+  if (piece && 'content' in piece) return textBytes(piece.content, piece.title);
   if (piece?.kind !== 'file') return Response.json(NONE, { status: 404 });
   const download = new URL(request.url).searchParams.has('download');
   return fileResponse(db, { sha256: piece.sha256, name: piece.title, download }, request);

@@ -65,7 +65,7 @@ async function change(
   now: Instant,
 ): Promise<PieceRefusal | null> {
   await holdWork(tx, assignmentId, student.id);
-  const assignment = await findAssignment(tx, assignmentId);
+  const assignment = await findAssignment(tx, assignmentId, student.id);
   if (!assignment) return { ok: false, code: 'not-found' };
   if (assignment.rules.takes !== 'pieces') return { ok: false, code: 'nothing-to-hand-in' };
   const facts = await factsOf(tx, assignmentId, student.id);
@@ -93,7 +93,7 @@ export async function wouldTake(
 ): Promise<PieceRefusal | null> {
   if (cleanName(name) === '') return { ok: false, code: 'no-name' };
   if (assignmentId === null) return null;
-  const assignment = await findAssignment(db, assignmentId);
+  const assignment = await findAssignment(db, assignmentId, student.id);
   if (!assignment || (await roleIn(db, student.id, assignment.classId)) !== 'student')
     return { ok: false, code: 'not-found' };
   if (assignment.rules.takes !== 'pieces') return { ok: false, code: 'nothing-to-hand-in' };

@@ -158,7 +158,7 @@ export class SaveSocket {
   async #editable(document: StoredDocument): Promise<boolean> {
     // Notes and documents of one's own go nowhere, so nothing closes them but the bin.
     if (document.kind !== 'text') return document.removed_at === null;
-    const assignment = await findAssignment(this.db, document.assignment_id);
+    const assignment = await findAssignment(this.db, document.assignment_id, document.owner_id);
     if (!assignment) return false;
     const facts = await factsOf(this.db, document.assignment_id, document.owner_id);
     return allowedMoves(facts, Date.now(), assignment.rules).includes('edit');

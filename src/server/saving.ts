@@ -3,7 +3,9 @@ import { isUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
 import type { Fact } from '@/core/work/facts';
 import { makeMove, type Refusal } from '@/core/work/moves';
+import { withExtraTime } from '@/core/work/rules';
 import { standing } from '@/core/work/standing';
+import { extraTimes } from '@/store/arrangements';
 import type { Database, Queryable } from '@/store/database';
 import { appendUpdates, compact, documentsById, keepVersion, lastTimes, loadDocument } from '@/store/documents';
 import { factsOfStudents, type Happening, recordAll, rulesOf } from '@/store/work';
@@ -108,12 +110,11 @@ export class Saving {
       ]),
     );
     const works = [...documents.values()].filter((document) => document.kind === 'text');
-    const rules = await rulesOf(tx, [...new Set(works.map((work) => work.assignment_id))]);
-    const facts = await factsOfStudents(
-      tx,
-      [...new Set(works.map((work) => work.owner_id))],
-      [...new Set(works.map((work) => work.assignment_id))],
-    );
+    const assignments = [...new Set(works.map((work) => work.assignment_id))];
+    const owners = [...new Set(works.map((work) => work.owner_id))];
+    const rules = await rulesOf(tx, assignments, null);
+    const more = await extraTimes(tx, assignments, owners);
+    const facts = await factsOfStudents(tx, owners, assignments);
     const begun = new Map<string, Happening>();
     const verdicts = new Map<DocumentId, Saved>();
     // Notes and documents of one's own take whatever is typed, at any time.
@@ -124,8 +125,9 @@ export class Saving {
       const { assignment_id: assignmentId, owner_id: studentId, class_id: classId } = document;
       const key = workKey(assignmentId, studentId);
       const own: readonly Fact[] = facts.get(key) ?? [];
-      const rule = rules.get(assignmentId);
-      if (!rule) continue;
+      const general = rules.get(assignmentId);
+      if (!general) continue;
+      const rule = withExtraTime(general, more.get(key) ?? 0);
       const moved = makeMove(own, { kind: 'edit' }, at, rule);
       // What was typed before the closing time may arrive after it. It is kept; it just cannot be handed in.
       const kept = moved.ok || moved.code === 'closed';

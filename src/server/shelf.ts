@@ -58,7 +58,7 @@ export async function shelf(
   const works = [...documents, ...pieces].flatMap((one) => (one.assignment_id === null ? [] : [one.assignment_id]));
   const ids = [...new Set(works)];
   const facts = await factsOfStudent(db, person.id, ids);
-  const rules = await rulesOf(db, ids);
+  const rules = await rulesOf(db, ids, person.id);
   const stateOf = (assignmentId: (typeof ids)[number] | null): State | null => {
     const rule = assignmentId === null ? undefined : rules.get(assignmentId);
     return rule && assignmentId ? standing(facts.get(assignmentId) ?? [], rule, now).state : null;

@@ -33,9 +33,18 @@ function marked(node: DocNode): ReactNode {
     if (type === 'ink' && typeof attrs?.tone === 'string') return <span data-ink={attrs.tone}>{inner}</span>;
     if (type === 'glow' && typeof attrs?.tone === 'string') return <mark data-glow={attrs.tone}>{inner}</mark>;
     if (type === 'link') return linked(attrs?.href, inner);
+    if (type === 'remark' && typeof attrs?.id === 'string')
+      return (
+        <mark className="remarked" data-remark={attrs.id}>
+          {inner}
+        </mark>
+      );
     return inner;
   }, node.text);
 }
+
+/** Where a block begins in the text that remarks count, for what is selected in it. */
+const at = (node: DocNode) => (typeof node.attrs?.at === 'number' ? { 'data-at': node.attrs.at } : {});
 
 function children(node: DocNode): ReactNode {
   return (node.content ?? []).map((child, i) => (
@@ -49,11 +58,15 @@ function Node({ node }: { node: DocNode }): ReactNode {
     case 'text':
       return marked(node);
     case 'paragraph':
-      return <p>{children(node)}</p>;
+      return <p {...at(node)}>{children(node)}</p>;
     case 'heading':
-      return Number(node.attrs?.level ?? 2) > 2 ? <h3>{children(node)}</h3> : <h2>{children(node)}</h2>;
+      return Number(node.attrs?.level ?? 2) > 2 ? (
+        <h3 {...at(node)}>{children(node)}</h3>
+      ) : (
+        <h2 {...at(node)}>{children(node)}</h2>
+      );
     case 'codeBlock':
-      return <pre>{children(node)}</pre>;
+      return <pre {...at(node)}>{children(node)}</pre>;
     case 'horizontalRule':
       return <hr />;
     case 'table':
@@ -90,7 +103,11 @@ function Node({ node }: { node: DocNode }): ReactNode {
       return <img src={src} alt={typeof alt === 'string' ? alt : ''} loading="lazy" />;
     }
     case 'formula':
-      return <Formula tex={String(node.attrs?.tex ?? '')} />;
+      return (
+        <span data-length={String(node.attrs?.tex ?? '').length}>
+          <Formula tex={String(node.attrs?.tex ?? '')} />
+        </span>
+      );
     case 'question':
       return (
         <h2 className={classes.question}>

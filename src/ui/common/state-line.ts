@@ -23,10 +23,11 @@ export function useStateLine(times: Times, now: number) {
       case 'another-go':
         return t('another-go');
       case 'overdue': {
-        const loss = item.late.kind === 'loss' ? item.late.pointsPerDay : 0;
-        if (item.closesAt === null) return loss > 0 ? t('overdue-loss', { loss }) : t('overdue');
+        const loss = item.late.kind === 'loss' ? item.late.points : 0;
+        const per = item.late.kind === 'loss' ? item.late.per : 'day';
+        if (item.closesAt === null) return loss > 0 ? t('overdue-loss', { loss, per }) : t('overdue');
         const until = times.moment(item.closesAt, now);
-        return loss > 0 ? t('overdue-until-loss', { until, loss }) : t('overdue-until', { until });
+        return loss > 0 ? t('overdue-until-loss', { until, loss, per }) : t('overdue-until', { until });
       }
       case 'closed':
         return t('closed', { when: item.closesAt === null ? '' : times.moment(item.closesAt, now) });

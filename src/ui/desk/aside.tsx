@@ -6,11 +6,116 @@ import { type FormEvent, useEffect, useRef, useState } from 'react';
 import type { AsideMessage } from '@/server/desk';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
+import { useFileSize } from '@/ui/common/file-size';
 import { useKeptDraft } from '@/ui/common/kept-draft';
-import { PrimaryButton } from '@/ui/common/primary-button';
+import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './aside.module.css';
+
+interface Attached {
+  readonly sha256: string;
+  readonly name: string;
+}
+
+async function sendUp(file: File): Promise<{ ok: true; file: Attached } | { ok: false; code: string }> {
+  try {
+    const response = await fetch(`/api/asides/files?name=${encodeURIComponent(file.name)}`, {
+      method: 'POST',
+      body: file,
+    });
+    const answer = (await response.json()) as { ok: boolean; code?: string } & Attached;
+    return answer.ok
+      ? { ok: true, file: { sha256: answer.sha256, name: answer.name } }
+      : { ok: false, code: answer.code ?? 'broke' };
+  } catch {
+    return { ok: false, code: 'unreachable' };
+  }
+}
+
+interface MessageProps {
+  readonly message: AsideMessage;
+  readonly times: Times;
+  readonly now: number;
+  readonly changed: () => void;
+}
+
+/** One message: its words and files, and for whoever wrote it the ways to mend or withdraw it. */
+function Message({ message, times, now, changed }: MessageProps) {
+  const t = useTranslations('aside');
+  const size = useFileSize();
+  const [mending, setMending] = useState(false);
+  const [body, setBody] = useState(message.body);
+  const [problem, setProblem] = useState<string | null>(null);
+  const mendable = message.mendUntil !== null && message.mendUntil > now;
+  const change = async (what: object) => {
+    const answer = await post(`/api/asides/messages/${message.id}`, what);
+    setProblem(answer.ok ? null : answer.code);
+    if (!answer.ok) return;
+    setMending(false);
+    changed();
+  };
+  return (
+    <li className={message.own ? classes.own : undefined}>
+      <p className={classes.who}>
+        <strong>{message.own ? t('you') : message.author}</strong> {times.moment(message.at, now)}
+        {message.editedAt !== null && !message.withdrawn ? ` ${t('mended')}` : ''}
+        {message.own && message.seen ? ` ${t('seen')}` : ''}
+        {message.unread ? <span className={classes.new}> {t('new')}</span> : null}
+      </p>
+      {message.withdrawn ? <p className="soft">{t('withdrawn')}</p> : null}
+      {mending ? (
+        <Textarea
+          aria-label={t('mend')}
+          value={body}
+          onChange={(event) => setBody(event.currentTarget.value)}
+          autosize
+          minRows={2}
+          maxLength={4000}
+          dir="auto"
+        />
+      ) : (
+        <p dir="auto">{message.body}</p>
+      )}
+      {message.files.map((file, position) => (
+        <p key={file.name}>
+          <a href={`/api/asides/messages/${message.id}/files/${position}?download`} download>
+            <bdi>{file.name}</bdi>
+          </a>{' '}
+          <span className="soft">{size(file.size)}</span>
+        </p>
+      ))}
+      {message.own && !message.withdrawn ? (
+        <p className={classes.acts}>
+          {mending ? (
+            <>
+              <QuietButton onClick={() => void change({ change: 'mend', body })} disabled={body.trim() === ''}>
+                {t('mend-keep')}
+              </QuietButton>
+              <button type="button" className="quiet" onClick={() => setMending(false)}>
+                {t('mend-not')}
+              </button>
+            </>
+          ) : (
+            <>
+              {mendable ? (
+                <button type="button" className="quiet" onClick={() => setMending(true)}>
+                  {t('mend')}
+                </button>
+              ) : null}
+              <button type="button" className="quiet" onClick={() => void change({ change: 'withdraw' })}>
+                {t('withdraw')}
+              </button>
+            </>
+          )}
+        </p>
+      ) : null}
+      <p role="alert" className={classes.problem}>
+        {problem ? (t.has(problem) ? t(problem) : t('not-changed')) : null}
+      </p>
+    </li>
+  );
+}
 
 interface Props {
   readonly assignment: string;
@@ -28,8 +133,10 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
   const refresh = useRefresh();
   const path = `/api/assignments/${assignment}/asides/${student}`;
   const [draft, setDraft] = useKeptDraft(`kite-aside-${assignment}-${student}`);
+  const [files, setFiles] = useState<readonly Attached[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const chooser = useRef<HTMLInputElement>(null);
   const act = useRef(newAct());
 
   const unread = messages.some((message) => message.unread);
@@ -37,11 +144,12 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
     if (unread) void post(`${path}/read`);
   }, [unread, path]);
 
+  const empty = draft.trim() === '' && files.length === 0;
   const send = async (event: FormEvent) => {
     event.preventDefault();
-    if (draft.trim() === '') return;
+    if (empty) return;
     setBusy(true);
-    const answer = await post(path, { act: act.current, body: draft });
+    const answer = await post(path, { act: act.current, body: draft, files });
     setBusy(false);
     if (!answer.ok) {
       setProblem(answer.code === 'unreachable' ? 'unreachable' : 'broke');
@@ -50,7 +158,18 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
     act.current = newAct();
     setProblem(null);
     setDraft('');
+    setFiles([]);
     refresh();
+  };
+  const attach = async (chosen: readonly File[]) => {
+    setBusy(true);
+    setProblem(null);
+    for (const file of chosen) {
+      const sent = await sendUp(file);
+      if (sent.ok) setFiles((before) => [...before, sent.file].slice(0, 5));
+      else setProblem(t.has(`file-${sent.code}`) ? `file-${sent.code}` : 'file-broke');
+    }
+    setBusy(false);
   };
 
   return (
@@ -58,13 +177,7 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
       {messages.length === 0 ? <p className="soft">{t('none')}</p> : null}
       <ol className={classes.messages}>
         {messages.map((message) => (
-          <li key={message.id} className={message.own ? classes.own : undefined}>
-            <p className={classes.who}>
-              <strong>{message.own ? t('you') : message.author}</strong> {times.moment(message.at, now)}
-              {message.unread ? <span className={classes.new}> {t('new')}</span> : null}
-            </p>
-            <p dir="auto">{message.body}</p>
-          </li>
+          <Message key={message.id} message={message} times={times} now={now} changed={refresh} />
         ))}
       </ol>
       <form onSubmit={send}>
@@ -78,12 +191,46 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
           minRows={3}
           maxLength={4000}
         />
+        {files.length > 0 ? (
+          <ul className={classes.files}>
+            {files.map((file) => (
+              <li key={file.sha256}>
+                <bdi>{file.name}</bdi>{' '}
+                <button
+                  type="button"
+                  className="quiet"
+                  aria-label={t('take-off', { name: file.name })}
+                  onClick={() => setFiles(files.filter(({ sha256 }) => sha256 !== file.sha256))}
+                >
+                  {t('take-off-short')}
+                </button>
+              </li>
+            ))}
+          </ul>
+        ) : null}
         <p role="alert" className={classes.problem}>
           {problem ? t(problem) : null}
         </p>
-        <PrimaryButton type="submit" loading={busy} disabled={draft.trim() === ''}>
-          {t('send')}
-        </PrimaryButton>
+        <div className={classes.acts}>
+          <PrimaryButton type="submit" loading={busy} disabled={empty}>
+            {t('send')}
+          </PrimaryButton>
+          <button type="button" className="quiet" onClick={() => chooser.current?.click()} disabled={files.length >= 5}>
+            {t('attach')}
+          </button>
+          <input
+            ref={chooser}
+            type="file"
+            hidden
+            multiple
+            aria-label={t('attach')}
+            onChange={(event) => {
+              const chosen = [...(event.target.files ?? [])];
+              event.target.value = '';
+              void attach(chosen);
+            }}
+          />
+        </div>
       </form>
     </div>
   );

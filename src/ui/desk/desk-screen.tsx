@@ -5,6 +5,7 @@ import { useTranslations } from 'next-intl';
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Finding } from '@/core/asks/ready-check';
 import type { DeskStep, DeskView } from '@/server/desk';
+import type { RepliedRemark } from '@/server/replies';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
 import { DocumentView } from '@/ui/common/document-view';
@@ -18,17 +19,22 @@ import { MaterialView } from '@/ui/material/material-view';
 import { PieceContent } from '@/ui/material/piece-content';
 import { useVisit } from '@/ui/news/read-on-sight';
 import { Aside } from './aside';
+import { BriefSheet } from './brief-sheet';
+import { Countdown } from './countdown';
 import classes from './desk.module.css';
+import { Agree, OpensLater, StateWord, seenAs } from './desk-parts';
+import { FeedbackSheet } from './feedback-sheet';
 import { placeNotesOf, useFindingWords } from './finding-words';
 import { HandInBar } from './hand-in-bar';
 import { Notes } from './notes';
 import { PiecesSheet } from './pieces-sheet';
 import { ReceiptList } from './receipt-list';
 import { type Knot, Rope } from './rope';
-import { FeedbackView, RubricView } from './rubric-view';
+import { RubricView } from './rubric-view';
 import { Pane, SideBySide } from './stage';
 import { useAddress } from './use-address';
 import { useDropped } from './use-dropped';
+import { useMarkedRemarks } from './use-marked-remarks';
 import { useReadyCheck } from './use-ready-check';
 import { documentsOf, useSessionState, useSessions } from './use-sessions';
 import { useUploads } from './use-uploads';
@@ -102,6 +108,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const writing = useRef<WritingHandle>(null);
   const wanted = useRef<string | null | undefined>(undefined);
   const uploads = useUploads(view.takes === 'pieces' ? view.id : null, refresh);
+  const marked = useMarkedRemarks(view);
   useBoundaries(view, now);
   useVisit({ assignment: view.id }, view.feedback.length + view.aside.length);
   // Fetched ahead, so that the dialog opens while the server is away, too.
@@ -191,6 +198,17 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
       wanted.current = answer;
       go(id);
     } else writing.current?.goTo(answer);
+  };
+  const goToRemark = ({ remark }: RepliedRemark) => {
+    const document = [...marked].find(([, remarks]) => remarks.some(({ id }) => id === remark.id))?.[0];
+    const holding = view.steps.find((one) => one.document?.id === document);
+    if (!holding) return;
+    const there = () => writing.current?.goToRemark(remark.id);
+    if (holding.id === current && !piece) there();
+    else {
+      go(holding.id);
+      setTimeout(there, 900);
+    }
   };
   // A finding that was asked for from another step is gone to as soon as its document is on the stage.
   const arrive = (handle: WritingHandle | null) => {
@@ -306,6 +324,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
             help={help}
             spelling={view.spelling}
             editable={canEdit && open.state.editable}
+            {...(marked.has(one.document.id) ? { remarks: marked.get(one.document.id) ?? [] } : {})}
             handle={arrive}
           />
         ) : (
@@ -334,6 +353,11 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         ) : null}
         <h2>{t('receipts')}</h2>
         <ReceiptList receipts={view.receipts} times={times} />
+        {view.receipts.length > 0 && view.takes !== 'tick' ? (
+          <p>
+            <PlaceLink href={`/desk/${view.id}/compare`}>{t('compare')}</PlaceLink>
+          </p>
+        ) : null}
         {view.next ? (
           <p className={classes.next}>
             {t.rich('next', {
@@ -421,6 +445,28 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     );
   };
 
+  const sheetBody = (name: Exclude<SheetName, 'pieces' | 'notes'>): ReactNode => {
+    switch (name) {
+      case 'brief':
+        return <BriefSheet view={view} times={times} />;
+      case 'rubric':
+        return <RubricView rubric={view.rubric} />;
+      case 'feedback':
+        return <FeedbackSheet view={view} sessions={sessions} times={times} now={now} goTo={goToRemark} />;
+      case 'aside':
+        return (
+          <Aside
+            assignment={view.id}
+            student={view.student.id}
+            messages={view.aside}
+            readers={t('aside-readers', { teachers: view.teachers.join(', ') })}
+            times={times}
+            now={now}
+          />
+        );
+    }
+  };
+
   const unread = view.aside.filter((message) => message.unread).length;
   const sheets = SHEETS.filter((name) => {
     if (name === 'feedback') return view.feedback.length > 0;
@@ -456,7 +502,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
               ? t('no-due')
               : t.rich('due', { when: times.moment(view.dueAt, now), strong: (words) => <strong>{words}</strong> })}
             {view.points === null ? null : `, ${t('points', { n: view.points })}`}
-            {`, ${t('about', { length: times.length(view.minutes) })}`}
+            {`, ${t('about', { length: times.length(view.minutes) })}`} <Countdown view={view} now={now} />
           </p>
           <p className={classes.standing}>
             <Kite state={view.state} />
@@ -519,7 +565,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
             ) : sheet === 'notes' ? (
               <Notes view={view} help={help} />
             ) : (
-              <SheetBody name={sheet} view={view} times={times} now={now} />
+              sheetBody(sheet)
             )}
           </aside>
         ) : null}
@@ -556,121 +602,4 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
       ) : null}
     </main>
   );
-}
-
-/** What one does with a material, for the words of its button. */
-function seenAs(kind: string): 'read' | 'seen' | 'heard' {
-  if (kind === 'audio') return 'heard';
-  return kind === 'text' || kind === 'pdf' || kind === 'book' ? 'read' : 'seen';
-}
-
-/** Why work cannot be opened yet: its time has not come, or other work comes first. */
-function OpensLater({ view, times, now }: { view: DeskView; times: Times; now: number }) {
-  const t = useTranslations('desk');
-  const missing = view.waitsFor.filter(({ done }) => !done);
-  return (
-    <>
-      {view.opensAt !== null && view.opensAt > now ? (
-        <p>{t('opens-later', { when: times.moment(view.opensAt, now) })}</p>
-      ) : null}
-      {missing.length > 0 ? (
-        <>
-          <p>{t('unlocks-after')}</p>
-          <ul>
-            {view.waitsFor.map(({ id, title, done }) => (
-              <li key={id}>
-                <PlaceLink href={`/desk/${id}`}>
-                  <bdi>{title}</bdi>
-                </PlaceLink>{' '}
-                {done ? <span className="moss">✓ {t('step-done')}</span> : null}
-              </li>
-            ))}
-          </ul>
-        </>
-      ) : null}
-    </>
-  );
-}
-
-/** Something to read and agree to: the agreement is kept with its time. */
-function Agree({
-  step,
-  agree,
-  lang,
-  times,
-}: {
-  step: DeskStep;
-  agree: (() => void) | null;
-  lang: string;
-  times: Times;
-}) {
-  const t = useTranslations('desk');
-  const content = step.material?.content;
-  return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
-    <div className={classes.paneBody} tabIndex={0}>
-      <h2>{step.title}</h2>
-      {content?.kind === 'text' ? <DocumentView document={content.body} lang={lang} /> : null}
-      {step.doneAt !== null ? <p className="moss">✓ {t('agreed', { at: times.exact(step.doneAt) })}</p> : null}
-      {step.doneAt === null && agree ? <QuietButton onClick={agree}>{t('agree')}</QuietButton> : null}
-    </div>
-  );
-}
-
-function StateWord({ state }: { state: DeskView['state'] }) {
-  const t = useTranslations('state');
-  return <span>{t(state)}</span>;
-}
-
-function SheetBody({
-  name,
-  view,
-  times,
-  now,
-}: {
-  name: Exclude<SheetName, 'pieces' | 'notes'>;
-  view: DeskView;
-  times: Times;
-  now: number;
-}) {
-  const t = useTranslations('brief');
-  const desk = useTranslations('desk');
-  switch (name) {
-    case 'brief':
-      return (
-        <>
-          {view.instructions ? <DocumentView document={view.instructions} lang={view.class.locale} /> : null}
-          <dl className={classes.rules}>
-            <dt>{t('hand-in')}</dt>
-            <dd>{t(`takes-${view.takes}`)}</dd>
-            <dt>{t('due')}</dt>
-            <dd>{view.dueAt === null ? t('no-due') : times.exact(view.dueAt)}</dd>
-            <dt>{t('late')}</dt>
-            <dd>
-              {view.late.kind === 'loss'
-                ? t('late-loss', { loss: view.late.pointsPerDay, floor: view.late.floor })
-                : t(`late-${view.late.kind}`)}
-              {view.closesAt === null ? '' : ` ${t('closes', { when: times.exact(view.closesAt) })}`}
-            </dd>
-            <dt>{t('again')}</dt>
-            <dd>{view.takeBack ? t('take-back') : t('no-take-back')}</dd>
-          </dl>
-        </>
-      );
-    case 'rubric':
-      return <RubricView rubric={view.rubric} />;
-    case 'feedback':
-      return <FeedbackView feedback={view.feedback} times={times} now={now} />;
-    case 'aside':
-      return (
-        <Aside
-          assignment={view.id}
-          student={view.student.id}
-          messages={view.aside}
-          readers={desk('aside-readers', { teachers: view.teachers.join(', ') })}
-          times={times}
-          now={now}
-        />
-      );
-  }
 }

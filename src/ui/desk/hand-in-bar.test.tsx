@@ -95,6 +95,9 @@ const view = (state: State, moves: readonly MoveKind[], more: Partial<DeskView> 
   begun: true,
   moves,
   takeBack: true,
+  earlier: [],
+  group: [],
+  extraMinutes: 0,
   instructions: null,
   steps: [],
   at: null,
@@ -186,7 +189,7 @@ describe('the hand-in bar', () => {
     [
       'overdue',
       ['hand-in'],
-      { late: { kind: 'loss', pointsPerDay: 2, floor: 5 } },
+      { late: { kind: 'loss', points: 2, per: 'day', floor: 5 } },
       'still taken until tomorrow 12:42 at 2 points less a day.',
     ],
     [

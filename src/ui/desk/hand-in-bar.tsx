@@ -156,7 +156,8 @@ export function HandInBar(props: Props) {
     view.state === 'overdue'
       ? t(view.late.kind === 'loss' ? 'overdue-loss' : 'overdue', {
           until: view.closesAt === null ? '' : t('until', { when: times.moment(view.closesAt, now) }),
-          loss: view.late.kind === 'loss' ? view.late.pointsPerDay : 0,
+          loss: view.late.kind === 'loss' ? view.late.points : 0,
+          per: view.late.kind === 'loss' ? view.late.per : 'day',
         })
       : null;
   return (

@@ -53,7 +53,13 @@ export function HandInDialog({ view, check, times, opened, sending, close, flush
     if (!opened) return;
     act.current = newAct();
     setProblem(null);
-  }, [opened]);
+    // The server notes when the hand-in was begun: what is finished a little after the end still counts.
+    void post(`/api/assignments/${view.id}/hand-in/begin`, { begun: true });
+  }, [opened, view.id]);
+  const leave = () => {
+    void post(`/api/assignments/${view.id}/hand-in/begin`, { begun: false });
+    close();
+  };
 
   const unmet = (check?.findings ?? []).filter((finding) => finding.result === 'unmet');
   const barred = check !== null && !check.ready;
@@ -77,7 +83,7 @@ export function HandInDialog({ view, check, times, opened, sending, close, flush
   };
 
   return (
-    <Modal.Root opened={opened} onClose={close} size="lg" centered transitionProps={{ duration: 120 }}>
+    <Modal.Root opened={opened} onClose={leave} size="lg" centered transitionProps={{ duration: 120 }}>
       <Modal.Overlay />
       <Modal.Content>
         <Modal.Body>
@@ -142,6 +148,8 @@ export function HandInDialog({ view, check, times, opened, sending, close, flush
             {lateWords ? <li className="plum">{lateWords}</li> : <li>{t('on-time')}</li>}
             <li>{t('then-read')}</li>
             <li>{view.takeBack && !last ? t('can-take-back') : t('single')}</li>
+            {view.group.length > 1 ? <li>{t('for-group', { names: view.group.join(', ') })}</li> : null}
+            {view.goes === null ? null : <li>{t('go-of', { n: view.goesUsed + 1, of: view.goes })}</li>}
           </ul>
           <p role="alert" className={classes.bars}>
             {problem
@@ -149,7 +157,7 @@ export function HandInDialog({ view, check, times, opened, sending, close, flush
               : null}
           </p>
           <div className={classes.moves}>
-            <QuietButton onClick={close}>{t('not-yet')}</QuietButton>
+            <QuietButton onClick={leave}>{t('not-yet')}</QuietButton>
             <PrimaryButton onClick={send} loading={busy} disabled={barred || sending}>
               {t('send')}
             </PrimaryButton>

@@ -2,6 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import type { Receipt } from '@/store/hand-ins';
+import { PlaceLink } from '@/ui/common/place-link';
 import type { Times } from '@/ui/common/times';
 import classes from './receipt-list.module.css';
 
@@ -13,17 +14,33 @@ export function ReceiptList({ receipts, times }: { receipts: readonly Receipt[];
     <ol className={classes.receipts}>
       {receipts.map((receipt) => (
         <li key={receipt.id}>
-          <h3>{t('title', { number: receipt.number })}</h3>
+          <h3>
+            <PlaceLink href={`/receipts/${receipt.id}`}>{t('title', { number: receipt.number })}</PlaceLink>
+          </h3>
           <dl>
             <dt>{t('at')}</dt>
             <dd className="num">{times.exact(receipt.at)}</dd>
             <dt>{t('in-time')}</dt>
             <dd>{receipt.late_by > 0 ? t('late', { by: times.late(receipt.late_by) }) : t('on-time')}</dd>
+            {receipt.counts_at === null ? null : (
+              <>
+                <dt>{t('counts')}</dt>
+                <dd>
+                  {times.exact(receipt.counts_at)}. {t('grace')}
+                </dd>
+              </>
+            )}
+            {receipt.members.length > 0 ? (
+              <>
+                <dt>{t('members')}</dt>
+                <dd>{receipt.members.join(', ')}</dd>
+              </>
+            ) : null}
             <dt>{t('pieces')}</dt>
             <dd>
               {receipt.pieces.length === 0 ? t('no-pieces') : null}
               {receipt.pieces.map((piece) => (
-                <div key={piece.sha256}>
+                <div key={`${piece.sha256} ${piece.title}`}>
                   {piece.title} <span className="soft">{t('size', { n: piece.size })}</span>
                 </div>
               ))}

@@ -3,9 +3,10 @@ import type { Feedback } from '@/server/desk';
 import type { Receipt } from '@/store/hand-ins';
 import { useTimes } from '../common/times';
 import { rendered, words } from '../rendered';
+import { FeedbackView } from './feedback-view';
 import { placeNotesOf } from './finding-words';
 import { ReceiptList } from './receipt-list';
-import { FeedbackView, RubricView } from './rubric-view';
+import { RubricView } from './rubric-view';
 
 const NOW = Date.UTC(2027, 2, 9, 10, 42, 7);
 const rubric: Criterion[] = [
@@ -13,6 +14,11 @@ const rubric: Criterion[] = [
   { id: 'b', title: 'Whole sentences', points: 10, levels: [{ title: 'Not yet', points: 0, says: 'None.' }] },
 ];
 const feedback = (points: (number | null)[], more: Partial<Feedback> = {}): Feedback => ({
+  id: 'back',
+  handIn: 'h' as Feedback['handIn'],
+  remarks: [],
+  sound: null,
+  amends: null,
   at: NOW,
   teacher: 'Ngozi Bello-Strand',
   anotherGo: false,
@@ -73,6 +79,8 @@ describe('receipts', () => {
     late_by: 25 * 3_600_000,
     note: 'I was unsure.',
     fingerprint: 'ab'.repeat(32),
+    counts_at: null,
+    members: [],
     pieces: [{ title: 'Answers, Imke A.', kind: 'document', size: 718, sha256: 'cd'.repeat(32) }],
   } as unknown as Receipt;
 

@@ -254,7 +254,7 @@ export function WritingTools({
   );
 }
 
-const FORMATS = ['docx', 'odt', 'md', 'html', 'txt'] as const;
+const FORMATS = ['docx', 'odt', 'pdf', 'md', 'html', 'txt'] as const;
 
 interface DownloadProps {
   readonly address: string;

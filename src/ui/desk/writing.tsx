@@ -10,6 +10,7 @@ import { safeAddress } from '@/core/formats/text-out';
 import { countWords } from '@/core/text/counting';
 import { post } from '@/ui/common/client-request';
 import { useRefresh } from '@/ui/common/use-refresh';
+import { goToRemark, type MarkedRemark, RemarkMarks, remarkMarks } from '@/ui/remarks/remark-marks';
 import {
   Answer,
   isEmptyAnswer,
@@ -36,6 +37,8 @@ import { type Panel, WritingTools } from './writing-tools';
 export interface WritingHandle {
   /** Puts the caret into an answer place, or at the start of the document. */
   readonly goTo: (place: string | null) => void;
+  /** Goes to the words of a remark; false when they are gone. */
+  readonly goToRemark: (id: string) => boolean;
 }
 
 interface Props {
@@ -48,8 +51,13 @@ interface Props {
   readonly help: WritingHelp | null;
   readonly spelling: SpellingSettings;
   readonly editable: boolean;
+  /** Remarks on words of this document. */
+  readonly remarks?: readonly MarkedRemark[];
   readonly handle: React.Ref<WritingHandle>;
 }
+
+/** The same for every document without remarks, so that nothing is drawn anew for it. */
+const NO_REMARKS: readonly MarkedRemark[] = [];
 
 function place(editor: Editor, id: string | null): number | null {
   let found: number | null = null;
@@ -87,7 +95,18 @@ function Counts({ editor, lang }: { editor: Editor; lang: string }) {
 const typedIn = (editor: Editor): string => editor.state.doc.textBetween(0, editor.state.doc.content.size, '\n', ' ');
 
 /** The student's own document, typed into at once. */
-export function Writing({ session, title, lang, notes, tools, help, spelling, editable, handle }: Props) {
+export function Writing({
+  session,
+  title,
+  lang,
+  notes,
+  tools,
+  help,
+  spelling,
+  editable,
+  remarks = NO_REMARKS,
+  handle,
+}: Props) {
   const t = useTranslations('writing');
   const [problem, setProblem] = useState<string | null>(null);
   const [panel, setPanel] = useState<Panel | null>(null);
@@ -133,6 +152,7 @@ export function Writing({ session, title, lang, notes, tools, help, spelling, ed
         Formulas,
         CleanedPaste,
         SpellingMarks.configure({ help }),
+        RemarkMarks,
       ],
       editorProps: {
         attributes: {
@@ -183,6 +203,11 @@ export function Writing({ session, title, lang, notes, tools, help, spelling, ed
     if (editor && !editor.isDestroyed) editor.view.dispatch(editor.state.tr.setMeta(placeNotes, notes));
   }, [editor, notes]);
 
+  useEffect(() => {
+    if (!editor || editor.isDestroyed || !ready) return;
+    editor.view.dispatch(editor.state.tr.setMeta(remarkMarks, { remarks, lang }).setMeta('addToHistory', false));
+  }, [editor, remarks, lang, ready]);
+
   useImperativeHandle(
     handle,
     () => ({
@@ -191,6 +216,7 @@ export function Writing({ session, title, lang, notes, tools, help, spelling, ed
         const at = place(editor, id);
         editor.commands.focus(at ?? 'start', { scrollIntoView: true });
       },
+      goToRemark: (id) => editor !== null && goToRemark(editor, id),
     }),
     [editor],
   );

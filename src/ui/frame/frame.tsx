@@ -28,7 +28,7 @@ export function Frame({ shortName, teaching, unread, help, now, heard, children 
     { href: '/today', word: t('today') },
     ...(teaching ? [] : [{ href: '/work', word: t('work') }]),
     { href: '/classes', word: t('classes') },
-    ...(teaching ? [] : [{ href: '/shelf', word: t('shelf') }]),
+    teaching ? { href: '/asides', word: t('asides') } : { href: '/shelf', word: t('shelf') },
   ];
   return (
     <div className={classes.frame}>
@@ -42,7 +42,7 @@ export function Frame({ shortName, teaching, unread, help, now, heard, children 
         <FrameWords words={words} label={t('places')} />
         <div className={classes.far}>
           <FarTools unread={unread} help={help} />
-          <PersonMenu name={shortName} />
+          <PersonMenu name={shortName} teaching={teaching} />
         </div>
       </header>
       {children}

@@ -32,7 +32,7 @@ function ReadingChoices() {
 }
 
 /** The person's own settings: language, light or dark, sign out. A plain disclosure, to keep every first visit light. */
-export function PersonMenu({ name }: { name: string }) {
+export function PersonMenu({ name, teaching }: { name: string; teaching: boolean }) {
   const t = useTranslations('frame');
   const current = localeOf(useLocale());
   const { colorScheme, setColorScheme } = useMantineColorScheme();
@@ -111,6 +111,7 @@ export function PersonMenu({ name }: { name: string }) {
             <legend>{t('reading')}</legend>
             <ReadingChoices />
           </fieldset>
+          <a href={teaching ? '/asides' : '/receipts'}>{t(teaching ? 'asides' : 'receipts')}</a>
           <button type="button" onClick={leave}>
             {t('sign-out')}
           </button>

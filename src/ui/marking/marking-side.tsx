@@ -2,20 +2,21 @@
 
 import { NumberInput, Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
-import { useEffect, useRef, useState } from 'react';
-import { z } from 'zod';
+import { type KeyboardEvent, useState } from 'react';
 import { addUp, type Criterion, type Mark, pointsProblem } from '@/core/marks/rubric';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import type { MarkingView } from '@/server/marking-desk';
-import { post } from '@/ui/common/client-request';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
-import { useRefresh } from '@/ui/common/use-refresh';
 import { Aside } from '@/ui/desk/aside';
-import { FeedbackView } from '@/ui/desk/rubric-view';
+import { FeedbackView } from '@/ui/desk/feedback-view';
+import { RepliedRemarks } from '@/ui/remarks/replied-remarks';
+import type { ChosenWords } from './handed-in';
 import classes from './marking.module.css';
-
-const SETTLE = 500;
+import { RemarksEditor } from './remarks-editor';
+import { useShownName } from './shown-name';
+import { SoundRecorder } from './sound-recorder';
+import type { Marking } from './use-marking';
 
 function CriterionMarks({
   criterion,
@@ -28,12 +29,27 @@ function CriterionMarks({
 }) {
   const t = useTranslations('marking');
   const problem = mark.points === null ? null : pointsProblem(criterion, mark.points);
+  // With a level in focus, a digit chooses a level and the arrow keys go through them.
+  const byKey = (event: KeyboardEvent<HTMLDivElement>) => {
+    const buttons = [...event.currentTarget.querySelectorAll('button')];
+    const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
+    const rtl = getComputedStyle(event.currentTarget).direction === 'rtl';
+    const step = event.key === 'ArrowRight' ? (rtl ? -1 : 1) : event.key === 'ArrowLeft' ? (rtl ? 1 : -1) : 0;
+    const digit = /^[1-9]$/.test(event.key) ? Number(event.key) - 1 : -1;
+    const to = step !== 0 ? (at + step + buttons.length) % buttons.length : digit;
+    const level = criterion.levels[to];
+    if (!level || event.altKey || event.ctrlKey || event.metaKey) return;
+    event.preventDefault();
+    buttons[to]?.focus();
+    if (digit >= 0) change({ ...mark, points: level.points });
+  };
   return (
     <fieldset className={classes.criterion}>
       <legend>
         {criterion.title} <span className="soft">{t('most', { n: criterion.points })}</span>
       </legend>
-      <div className={classes.levels}>
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: the keys belong to the buttons inside */}
+      <div className={classes.levels} onKeyDown={byKey}>
         {criterion.levels.map((level) => (
           <button
             key={level.title}
@@ -68,158 +84,141 @@ function CriterionMarks({
   );
 }
 
-const keptMarks = z.object({
-  marks: z.array(z.object({ criterionId: z.string(), points: z.number().nullable(), comment: z.string() })),
-  general: z.string(),
-});
-
-/** Marks that an earlier visit left in this browser; `null` for none, or for something else. */
-function readMarks(stored: string | null): z.output<typeof keptMarks> | null {
-  try {
-    return keptMarks.parse(JSON.parse(stored ?? ''));
-  } catch {
-    return null;
-  }
-}
-
 interface Props {
   readonly view: MarkingView;
+  readonly marking: Marking;
+  readonly chosen: ChosenWords | null;
   readonly zone: string;
   readonly now: number;
 }
 
-/** Marks and comments by criterion, the sum, the aside, and handing back. */
-export function MarkingSide({ view, zone, now }: Props) {
+/** Marks and comments by criterion, remarks on words, the sum, and handing back. */
+function Marks({ view, marking, chosen, zone }: Omit<Props, 'now'>) {
   const t = useTranslations('marking');
-  const refresh = useRefresh();
   const times = useTimes(zone);
+  const { receipt, marks, problem } = marking;
   const open = view.open as NonNullable<MarkingView['open']>;
-  const receipt = open.receipts[0];
-  const waits = open.student.state === 'handed-in' || open.student.state === 'handed-in-late';
-  const [marks, setMarks] = useState<readonly Mark[]>(() =>
-    view.rubric.map(
-      ({ id }) =>
-        open.draft?.marks.find((mark) => mark.criterionId === id) ?? { criterionId: id, points: null, comment: '' },
-    ),
-  );
-  const [general, setGeneral] = useState(open.draft?.general ?? '');
-  const [kept, setKept] = useState<number | null>(open.draft?.at ?? null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const touched = useRef(false);
-  // What the server has not acknowledged yet stays in this browser, through a reload as well.
-  const receiptId = receipt?.id ?? null;
-  const local = receiptId === null ? null : `kite-marks-${receiptId}`;
-  const latest = useRef(0);
-
-  useEffect(() => {
-    const left = local === null ? null : readMarks(localStorage.getItem(local));
-    if (!left) return;
-    touched.current = true;
-    setMarks(left.marks);
-    setGeneral(left.general);
-    setKept(null);
-  }, [local]);
-
-  useEffect(() => {
-    if (!touched.current || receiptId === null || local === null) return;
-    latest.current += 1;
-    const own = latest.current;
-    setKept(null);
-    localStorage.setItem(local, JSON.stringify({ marks, general }));
-    const timer = setTimeout(async () => {
-      const answer = await post<{ at: number }>(`/api/hand-ins/${receiptId}/draft`, { marks, general });
-      if (!answer.ok || own !== latest.current) return;
-      localStorage.removeItem(local);
-      setKept(answer.at);
-    }, SETTLE);
-    return () => clearTimeout(timer);
-  }, [marks, general, receiptId, local]);
-
-  const change = (mark: Mark) => {
-    touched.current = true;
-    setMarks(marks.map((one) => (one.criterionId === mark.criterionId ? mark : one)));
-  };
   const sum = addUp(view.rubric, marks);
   const loss = receipt && sum.complete ? lateLoss(view.late, lateness(receipt.lateBy, 0), sum.total) : 0;
-
-  const handBack = async (anotherGo: boolean) => {
-    if (!receipt) return;
-    setBusy(true);
-    const answer = await post(`/api/hand-ins/${receipt.id}/hand-back`, { marks, general, anotherGo });
-    setBusy(false);
-    if (answer.ok) {
-      latest.current += 1;
-      if (local !== null) localStorage.removeItem(local);
-      setProblem(null);
-      refresh();
-      return;
-    }
-    const words = answer.code === 'bad-points' ? `points-${answer.problem}` : `problem-${answer.code}`;
-    setProblem(t.has(words) ? t(words, { most: '', title: String(answer.criterion ?? '') }) : t('problem-broke'));
-  };
-
+  const words = problem
+    ? problem.code === 'bad-points'
+      ? `points-${problem.problem}`
+      : `problem-${problem.code}`
+    : '';
   return (
-    <div className={classes.side}>
-      {waits && receipt ? (
-        <section aria-label={t('marks')}>
-          {view.rubric.map((criterion) => (
-            <CriterionMarks
-              key={criterion.id}
-              criterion={criterion}
-              mark={marks.find((mark) => mark.criterionId === criterion.id) as Mark}
-              change={change}
-            />
-          ))}
-          {view.rubric.length > 0 ? (
-            <p className={classes.sum} role="status">
-              {t('sum', { total: sum.total, of: sum.outOf })}
-              {loss > 0 ? <small>{t('sum-late', { loss, rest: sum.total - loss })}</small> : null}
-              {sum.complete ? null : <small>{t('sum-open')}</small>}
-            </p>
-          ) : null}
-          <Textarea
-            label={t('general')}
-            value={general}
-            onChange={(event) => {
-              touched.current = true;
-              setGeneral(event.currentTarget.value);
-            }}
-            autosize
-            minRows={2}
-          />
-          <p className="soft" role="status">
-            {kept === null ? t('not-seen') : t('kept', { at: times.clock(kept) })}
-          </p>
-          <p role="alert" className={classes.problem}>
-            {problem}
-          </p>
-          <div className={classes.moves}>
-            <QuietButton onClick={() => handBack(true)} disabled={busy}>
+    <section aria-label={t('marks')}>
+      {marking.amendable ? <p className="amber">{t('amending')}</p> : null}
+      {open.others.map(({ name, at }) => (
+        <p key={name} className="amber">
+          {t('other-marks', { name, at: times.clock(at) })}
+        </p>
+      ))}
+      {view.rubric.map((criterion) => (
+        <CriterionMarks
+          key={criterion.id}
+          criterion={criterion}
+          mark={
+            marks.find((mark) => mark.criterionId === criterion.id) ?? {
+              criterionId: criterion.id,
+              points: null,
+              comment: '',
+            }
+          }
+          change={marking.change}
+        />
+      ))}
+      {view.rubric.length > 0 ? (
+        <p className={classes.sum} role="status">
+          {t('sum', { total: sum.total, of: sum.outOf })}
+          {loss > 0 ? <small>{t('sum-late', { loss, rest: sum.total - loss })}</small> : null}
+          {sum.complete ? null : <small>{t('sum-open')}</small>}
+        </p>
+      ) : null}
+      <Textarea
+        label={t('general')}
+        value={marking.general}
+        onChange={(event) => marking.setGeneral(event.currentTarget.value)}
+        autosize
+        minRows={2}
+      />
+      {receipt ? <SoundRecorder handIn={receipt.id} sound={marking.sound} setSound={marking.setSound} /> : null}
+      <RemarksEditor view={view} remarks={marking.remarks} setRemarks={marking.setRemarks} chosen={chosen} />
+      <p className="soft" role="status">
+        {marking.keptAt === null
+          ? t(marking.amendable ? 'amend-says' : 'not-seen')
+          : t('kept', { at: times.clock(marking.keptAt) })}
+      </p>
+      <p role="alert" className={classes.problem}>
+        {problem ? (t.has(words) ? t(words, { most: '', title: problem.criterion }) : t('problem-broke')) : null}
+      </p>
+      <div className={classes.moves}>
+        {marking.amendable ? (
+          <PrimaryButton onClick={marking.amend} loading={marking.busy}>
+            {t('amend')}
+          </PrimaryButton>
+        ) : (
+          <>
+            <QuietButton onClick={() => marking.handBack(true)} disabled={marking.busy}>
               {t('another-go')}
             </QuietButton>
-            <PrimaryButton onClick={() => handBack(false)} loading={busy}>
+            <PrimaryButton onClick={() => marking.handBack(false)} loading={marking.busy}>
               {t('hand-back')}
             </PrimaryButton>
-          </div>
+          </>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** The far side of the Marking desk: marks, what came back before, and the aside. */
+export function MarkingSide({ view, marking, chosen, zone, now }: Props) {
+  const t = useTranslations('marking');
+  const times = useTimes(zone);
+  const shownName = useShownName();
+  const [amending, setAmending] = useState(false);
+  const open = view.open as NonNullable<MarkingView['open']>;
+  const { student } = open;
+  return (
+    <div className={classes.side}>
+      {open.before ? (
+        <section>
+          <h2>{t('earlier-remarks')}</h2>
+          <RepliedRemarks
+            remarks={open.before.remarks}
+            handIn={open.before.handIn}
+            now={open.pieces}
+            lang={view.class.locale}
+            times={times}
+          />
         </section>
+      ) : null}
+      {marking.waits || (marking.amendable && (amending || open.draft !== null)) ? (
+        <Marks view={view} marking={marking} chosen={chosen} zone={zone} />
       ) : null}
       {open.feedback.length > 0 ? (
         <section>
           <h2>{t('handed-back')}</h2>
           <FeedbackView feedback={open.feedback} times={times} now={now} />
+          {marking.amendable && !amending ? (
+            <QuietButton onClick={() => setAmending(true)}>{t('begin-amending')}</QuietButton>
+          ) : null}
         </section>
       ) : null}
       <section>
         <h2>{t('aside')}</h2>
-        <Aside
-          assignment={view.id}
-          student={open.student.id}
-          messages={open.aside}
-          readers={t('aside-readers', { name: open.student.name, teachers: view.class.teachers.join(', ') })}
-          times={times}
-          now={now}
-        />
+        {student.id === null ? (
+          <p className="soft">{t('aside-later')}</p>
+        ) : (
+          <Aside
+            assignment={view.id}
+            student={student.id}
+            messages={open.aside}
+            readers={t('aside-readers', { name: shownName(student), teachers: view.class.teachers.join(', ') })}
+            times={times}
+            now={now}
+          />
+        )}
       </section>
     </div>
   );

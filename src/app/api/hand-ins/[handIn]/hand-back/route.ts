@@ -9,5 +9,5 @@ export const POST = route(
   'POST /api/hand-ins/[handIn]/hand-back',
   ({ db, person, params, body, now }) =>
     handBack(db, person as Person, { handInId: params.handIn as HandInId, ...body }, now),
-  marksBody.extend({ anotherGo: z.boolean() }),
+  marksBody.extend({ anotherGo: z.boolean(), rubric: z.string().max(64).nullable().default(null) }),
 );

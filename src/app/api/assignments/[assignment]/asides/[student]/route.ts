@@ -4,7 +4,12 @@ import { writeAside } from '@/server/asides';
 import { route } from '@/server/route';
 import type { Person } from '@/store/people';
 
-const shape = z.object({ act: z.string().min(8).max(64), body: z.string().trim().min(1).max(4000) });
+const file = z.object({ sha256: z.string().regex(/^[0-9a-f]{64}$/), name: z.string().min(1).max(200) });
+const shape = z.object({
+  act: z.string().min(8).max(64),
+  body: z.string().trim().max(4000),
+  files: z.array(file).max(5).default([]),
+});
 
 export const POST = route(
   'POST /api/assignments/[assignment]/asides/[student]',

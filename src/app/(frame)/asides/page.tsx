@@ -1,0 +1,14 @@
+import type { Metadata } from 'next';
+import { getTranslations } from 'next-intl/server';
+import { openAsides } from '@/server/asides';
+import { enter } from '@/server/page';
+import { AsidesScreen } from '@/ui/asides/asides-screen';
+
+export async function generateMetadata(): Promise<Metadata> {
+  return { title: (await getTranslations('aside'))('all') };
+}
+
+export default async function AsidesPage() {
+  const { db, person, school, now } = await enter('PAGE /asides');
+  return <AsidesScreen asides={await openAsides(db, person)} zone={school.zone} now={now} />;
+}

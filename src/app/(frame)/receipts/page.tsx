@@ -1,0 +1,14 @@
+import type { Metadata } from 'next';
+import { getTranslations } from 'next-intl/server';
+import { enter } from '@/server/page';
+import { allReceiptsOf } from '@/store/hand-ins';
+import { ReceiptsScreen } from '@/ui/receipts/receipts-screen';
+
+export async function generateMetadata(): Promise<Metadata> {
+  return { title: (await getTranslations('receipt'))('all') };
+}
+
+export default async function ReceiptsPage() {
+  const { db, person, school } = await enter('PAGE /receipts');
+  return <ReceiptsScreen receipts={await allReceiptsOf(db, person.id)} zone={school.zone} />;
+}

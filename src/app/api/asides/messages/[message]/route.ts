@@ -1,0 +1,18 @@
+import { z } from 'zod';
+import { mendAside, withdrawAside } from '@/server/asides';
+import { route } from '@/server/route';
+import type { Person } from '@/store/people';
+
+export const POST = route(
+  'POST /api/asides/messages/[message]',
+  ({ db, person, params, body, now }) => {
+    const messageId = params.message ?? '';
+    return body.change === 'withdraw'
+      ? withdrawAside(db, person as Person, messageId, now)
+      : mendAside(db, person as Person, { messageId, body: body.body }, now);
+  },
+  z.discriminatedUnion('change', [
+    z.object({ change: z.literal('withdraw') }),
+    z.object({ change: z.literal('mend'), body: z.string().trim().min(1).max(4000) }),
+  ]),
+);

@@ -1,0 +1,14 @@
+import type { Metadata } from 'next';
+import { getTranslations } from 'next-intl/server';
+import { visitor } from '@/server/page';
+import { CheckScreen } from '@/ui/receipts/check-screen';
+
+export async function generateMetadata(): Promise<Metadata> {
+  return { title: (await getTranslations('check-receipt'))('title') };
+}
+
+/** PAGE /check is for anyone who holds a receipt. */
+export default async function CheckPage() {
+  const { school } = await visitor();
+  return <CheckScreen school={school.name} zone={school.zone} />;
+}

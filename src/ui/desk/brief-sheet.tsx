@@ -1,0 +1,48 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import type { DeskView } from '@/server/desk';
+import { DocumentView } from '@/ui/common/document-view';
+import type { Times } from '@/ui/common/times';
+import classes from './desk.module.css';
+
+/** The rules of this work for this student, each as a sentence: what, when, how late, how often, with whom. */
+export function Rules({ view, times }: { view: DeskView; times: Times }) {
+  const t = useTranslations('brief');
+  const { late, goes, closesAt, dueAt } = view;
+  const cost =
+    late.kind === 'loss'
+      ? t('late-loss', { loss: late.points, per: late.per, floor: late.floor })
+      : t(`late-${late.kind}`);
+  return (
+    <dl className={classes.rules}>
+      <dt>{t('hand-in')}</dt>
+      <dd>{t(`takes-${view.takes}`)}</dd>
+      <dt>{t('due')}</dt>
+      <dd>
+        {dueAt === null ? t('no-due') : times.exact(dueAt)}
+        {view.extraMinutes > 0 ? ` ${t('extra', { by: times.length(view.extraMinutes) })}` : ''}
+      </dd>
+      <dt>{t('late')}</dt>
+      <dd>
+        {cost}
+        {closesAt === null ? '' : ` ${t('closes', { when: times.exact(closesAt) })} ${t('grace')}`}
+      </dd>
+      <dt>{t('again')}</dt>
+      <dd>{view.takeBack ? t('take-back') : t('no-take-back')}</dd>
+      <dt>{t('goes')}</dt>
+      <dd>{goes === null ? t('goes-any') : t('goes-n', { n: goes, left: Math.max(0, goes - view.goesUsed) })}</dd>
+      <dt>{t('with-whom')}</dt>
+      <dd>{view.group.length > 1 ? t('group', { names: view.group.join(', ') }) : t('own')}</dd>
+    </dl>
+  );
+}
+
+export function BriefSheet({ view, times }: { view: DeskView; times: Times }) {
+  return (
+    <>
+      {view.instructions ? <DocumentView document={view.instructions} lang={view.class.locale} /> : null}
+      <Rules view={view} times={times} />
+    </>
+  );
+}

@@ -1,0 +1,254 @@
+'use client';
+
+import { Modal, NumberInput, Textarea } from '@mantine/core';
+import dynamic from 'next/dynamic';
+import { useTranslations } from 'next-intl';
+import { useRef, useState } from 'react';
+import type { HandedBack } from '@/server/marking';
+import type { ListedStudent, MarkingView } from '@/server/marking-desk';
+import { newAct } from '@/ui/common/act';
+import { post } from '@/ui/common/client-request';
+import { useKeptDraft } from '@/ui/common/kept-draft';
+import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
+import { useRefresh } from '@/ui/common/use-refresh';
+import classes from './marking.module.css';
+import { useShownName } from './shown-name';
+
+const SpreadChart = dynamic(() => import('./spread-chart').then(({ SpreadChart: loaded }) => loaded), { ssr: false });
+
+const MISSING = ['not-started', 'under-way', 'overdue', 'closed', 'another-go'];
+
+/** Writes to everybody who has not handed in, to each in their own aside. */
+function WriteToMissing({ view, close }: { view: MarkingView; close: () => void }) {
+  const t = useTranslations('class-tools');
+  const [body, setBody] = useKeptDraft(`kite-missing-${view.id}`);
+  const [problem, setProblem] = useState(false);
+  const [sent, setSent] = useState<number | null>(null);
+  const [busy, setBusy] = useState(false);
+  const act = useRef(newAct());
+  const to = view.students.filter(({ state }) => MISSING.includes(state));
+  const send = async () => {
+    setBusy(true);
+    const answer = await post<{ to: number }>(`/api/assignments/${view.id}/asides`, { act: act.current, body });
+    setBusy(false);
+    setProblem(!answer.ok);
+    if (!answer.ok) return;
+    act.current = newAct();
+    setBody('');
+    setSent(answer.to);
+  };
+  return (
+    <>
+      <p className={classes.readers}>{t('missing-readers', { n: to.length })}</p>
+      <p className="soft">{to.map(({ name }) => name).join(', ')}</p>
+      {sent === null ? (
+        <Textarea
+          label={t('missing-body')}
+          value={body}
+          onChange={(event) => setBody(event.currentTarget.value)}
+          autosize
+          minRows={3}
+          maxLength={4000}
+          data-autofocus
+        />
+      ) : (
+        <p role="status">{t('missing-sent', { n: sent })}</p>
+      )}
+      <p role="alert" className={classes.problem}>
+        {problem ? t('broke') : null}
+      </p>
+      <div className={classes.moves}>
+        <QuietButton onClick={close}>{t('close')}</QuietButton>
+        {sent === null ? (
+          <PrimaryButton onClick={send} loading={busy} disabled={body.trim() === '' || to.length === 0}>
+            {t('missing-send', { n: to.length })}
+          </PrimaryButton>
+        ) : null}
+      </div>
+    </>
+  );
+}
+
+/** Hands back what is marked: all of it, or what is chosen. */
+function HandBackMarked({ view, close }: { view: MarkingView; close: () => void }) {
+  const t = useTranslations('class-tools');
+  const state = useTranslations('marking');
+  const shownName = useShownName();
+  const refresh = useRefresh();
+  const ready = view.students.filter(
+    (student): student is ListedStudent & { handInId: NonNullable<ListedStudent['handInId']> } =>
+      student.draft !== 'none' && student.handInId !== null && student.state.startsWith('handed-in'),
+  );
+  const [off, setOff] = useState<ReadonlySet<string>>(new Set());
+  const [each, setEach] = useState<readonly HandedBack[] | null>(null);
+  const [problem, setProblem] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const chosen = ready.filter(({ key, draft }) => draft === 'whole' && !off.has(key));
+  const send = async () => {
+    setBusy(true);
+    const answer = await post<{ each: readonly HandedBack[] }>(`/api/assignments/${view.id}/hand-back`, {
+      handIns: chosen.map(({ handInId }) => handInId),
+    });
+    setBusy(false);
+    setProblem(!answer.ok);
+    if (!answer.ok) return;
+    setEach(answer.each);
+    refresh();
+  };
+  return (
+    <>
+      {each === null ? (
+        <ul className={classes.picks}>
+          {ready.map((student) => (
+            <li key={student.key}>
+              <label>
+                <input
+                  type="checkbox"
+                  disabled={student.draft !== 'whole'}
+                  checked={student.draft === 'whole' && !off.has(student.key)}
+                  onChange={() => {
+                    const next = new Set(off);
+                    if (!next.delete(student.key)) next.add(student.key);
+                    setOff(next);
+                  }}
+                />
+                <bdi>{shownName(student)}</bdi>{' '}
+                {student.draft === 'begun' ? <span className="soft">{t('not-whole')}</span> : null}
+              </label>
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <div role="status">
+          <p>{t('handed-back', { n: each.filter(({ ok }) => ok).length })}</p>
+          {each
+            .filter(({ ok }) => !ok)
+            .map(({ handIn, code }) => (
+              <p key={handIn} className={classes.problem}>
+                {state.has(`problem-${code}`) ? state(`problem-${code}`) : state('problem-broke')}
+              </p>
+            ))}
+        </div>
+      )}
+      {ready.length === 0 && each === null ? <p>{t('none-marked')}</p> : null}
+      <p role="alert" className={classes.problem}>
+        {problem ? t('broke') : null}
+      </p>
+      <div className={classes.moves}>
+        <QuietButton onClick={close}>{t('close')}</QuietButton>
+        {each === null ? (
+          <PrimaryButton onClick={send} loading={busy} disabled={chosen.length === 0}>
+            {t('hand-back-n', { n: chosen.length })}
+          </PrimaryButton>
+        ) : null}
+      </div>
+    </>
+  );
+}
+
+/** More time for one student. */
+function ExtraTime({ view, close }: { view: MarkingView; close: () => void }) {
+  const t = useTranslations('class-tools');
+  const refresh = useRefresh();
+  const named = view.students.filter(({ name }) => name !== null);
+  const [who, setWho] = useState(named.find(({ key }) => key === view.open?.student.key)?.key ?? named[0]?.key ?? '');
+  const [hours, setHours] = useState<number>((named.find(({ key }) => key === who)?.extraMinutes ?? 0) / 60);
+  const [problem, setProblem] = useState(false);
+  const send = async () => {
+    const minutes = Math.round(hours * 60);
+    const answer = await post(`/api/assignments/${view.id}/extra-time`, { student: who, minutes });
+    setProblem(!answer.ok);
+    if (!answer.ok) return;
+    refresh();
+    close();
+  };
+  return (
+    <>
+      <p>{t('extra-says')}</p>
+      <label className={classes.pick}>
+        {t('extra-who')}
+        <select
+          className="field"
+          value={who}
+          onChange={(event) => {
+            setWho(event.target.value);
+            setHours((named.find(({ key }) => key === event.target.value)?.extraMinutes ?? 0) / 60);
+          }}
+        >
+          {named.map(({ key, name }) => (
+            <option key={key} value={key}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <NumberInput
+        label={t('extra-hours')}
+        description={t('extra-none')}
+        value={hours}
+        onChange={(value) => setHours(typeof value === 'number' ? value : 0)}
+        min={0}
+        max={1440}
+        step={1}
+      />
+      <p role="alert" className={classes.problem}>
+        {problem ? t('broke') : null}
+      </p>
+      <div className={classes.moves}>
+        <QuietButton onClick={close}>{t('close')}</QuietButton>
+        <PrimaryButton onClick={send} disabled={who === ''}>
+          {t('extra-give')}
+        </PrimaryButton>
+      </div>
+    </>
+  );
+}
+
+type Tool = 'missing' | 'back' | 'extra' | 'spread';
+
+/** What a teacher does with the whole class's work. */
+export function ClassTools({ view }: { view: MarkingView }) {
+  const t = useTranslations('class-tools');
+  const refresh = useRefresh();
+  const [tool, setTool] = useState<Tool | null>(null);
+  const [problem, setProblem] = useState(false);
+  const close = () => setTool(null);
+  const tools: readonly Tool[] = ['back', 'missing', 'extra', ...(view.spread ? (['spread'] as const) : [])];
+  return (
+    <div className={classes.tools}>
+      {tools.map((name) => (
+        <button key={name} type="button" className="quiet" onClick={() => setTool(name)}>
+          {t(`tool-${name}`)}
+        </button>
+      ))}
+      <label className={classes.unnamed}>
+        <input
+          type="checkbox"
+          checked={view.unnamed}
+          onChange={async (event) => {
+            const answer = await post(`/api/assignments/${view.id}/unnamed`, { unnamed: event.currentTarget.checked });
+            setProblem(!answer.ok);
+            refresh();
+          }}
+        />
+        {t('unnamed')}
+      </label>
+      <span role="alert" className={classes.problem}>
+        {problem ? t('broke') : null}
+      </span>
+      <Modal
+        opened={tool !== null}
+        onClose={close}
+        title={tool ? t(`tool-${tool}`) : ''}
+        size="lg"
+        centered
+        closeButtonProps={{ 'aria-label': t('close') }}
+      >
+        {tool === 'missing' ? <WriteToMissing view={view} close={close} /> : null}
+        {tool === 'back' ? <HandBackMarked view={view} close={close} /> : null}
+        {tool === 'extra' ? <ExtraTime view={view} close={close} /> : null}
+        {tool === 'spread' && view.spread ? <SpreadChart spread={view.spread} /> : null}
+      </Modal>
+    </div>
+  );
+}

@@ -1,0 +1,152 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { anchorText, findAnchor } from '@/core/remarks/anchor';
+import { type Annotation, pieceOf } from '@/core/remarks/annotation';
+import { markedDocument } from '@/core/remarks/marked-document';
+import type { DocNode } from '@/core/text/document-json';
+import type { MarkingView } from '@/server/marking-desk';
+import { DocumentView } from '@/ui/common/document-view';
+import { useTimes } from '@/ui/common/times';
+import { ComparedPiece } from '@/ui/compare/compare-screen';
+import { PieceContent } from '@/ui/material/piece-content';
+import { selectedWords } from '@/ui/remarks/selected-words';
+import { useHandedIn } from '@/ui/remarks/use-handed-in';
+import classes from './marking.module.css';
+import { useShownName } from './shown-name';
+
+/** Words of a piece that were selected to be remarked on. */
+export interface ChosenWords {
+  readonly piece: string;
+  readonly text: string;
+  readonly start: number;
+  readonly end: number;
+}
+
+interface TextProps {
+  readonly sha256: string;
+  readonly content: DocNode;
+  readonly lang: string;
+  readonly remarks: readonly Annotation[];
+  readonly choose: (words: ChosenWords) => void;
+}
+
+/** A text as it was handed in, with the words that were remarked on. Selecting words chooses them. */
+function HandedInText({ sha256, content, lang, remarks, choose }: TextProps) {
+  const root = useRef<HTMLDivElement>(null);
+  const text = useMemo(() => anchorText(content), [content]);
+  const shown = useMemo(() => {
+    const own = remarks.filter((remark) => pieceOf(remark) === sha256);
+    const highlights = own.flatMap((remark) => {
+      const found = findAnchor(remark.target.selector, text, text, lang);
+      return found ? [{ id: remark.id, start: found.start, end: found.end }] : [];
+    });
+    return markedDocument(content, highlights);
+  }, [content, remarks, sha256, text, lang]);
+  const latest = useRef(choose);
+  latest.current = choose;
+  useEffect(() => {
+    const look = () => {
+      const found = root.current && selectedWords(root.current);
+      if (found) latest.current({ piece: sha256, text, ...found });
+    };
+    document.addEventListener('selectionchange', look);
+    return () => document.removeEventListener('selectionchange', look);
+  }, [sha256, text]);
+  return (
+    <div ref={root}>
+      <DocumentView document={shown} lang={lang} />
+    </div>
+  );
+}
+
+interface Props {
+  readonly view: MarkingView;
+  readonly zone: string;
+  readonly now: number;
+  readonly remarks: readonly Annotation[];
+  readonly choose: (words: ChosenWords) => void;
+}
+
+/** What changed since the hand-in before this one. */
+function SinceBefore({ view }: { view: MarkingView }) {
+  const t = useTranslations('compare');
+  const open = view.open as NonNullable<MarkingView['open']>;
+  const before = useHandedIn(open.receipts[1]?.id ?? null);
+  if (!before) return <p className="soft">{t('looking')}</p>;
+  return open.pieces.map((piece) => {
+    const was = before.pieces.find(({ document }) => document !== null && document === piece.document);
+    if (!piece.content) return null;
+    const pair = { title: piece.title, before: was?.content ?? { type: 'doc' }, after: piece.content, file: null };
+    return <ComparedPiece key={piece.position} pair={pair} lang={view.class.locale} />;
+  });
+}
+
+/** The hand-in as the student saw it, or with what changed since the one before. */
+export function HandedIn({ view, zone, now, remarks, choose }: Props) {
+  const t = useTranslations('marking');
+  const times = useTimes(zone);
+  const shownName = useShownName();
+  const [comparing, setComparing] = useState(false);
+  const open = view.open;
+  if (!open) return <p className="soft">{t('nobody')}</p>;
+  const receipt = open.receipts[0];
+  const name = shownName(open.student);
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
+    <article className={classes.work} aria-label={t('work-of', { name })} tabIndex={0}>
+      <header>
+        <h2>
+          <bdi>{name}</bdi>
+        </h2>
+        {receipt && open.student.name !== null ? (
+          <p className="soft">
+            {t('receipt', { number: receipt.number, at: times.exact(receipt.at), n: open.receipts.length })}{' '}
+            {receipt.lateBy > 0 ? t('late-by', { by: times.late(receipt.lateBy) }) : t('on-time')}
+            {receipt.members.length > 0 ? ` ${t('together', { names: receipt.members.join(', ') })}` : ''}
+          </p>
+        ) : null}
+      </header>
+      {receipt ? null : <p>{t('nothing-yet', { due: view.dueAt === null ? '' : times.moment(view.dueAt, now) })}</p>}
+      {receipt && receipt.note !== '' ? (
+        <p className={classes.note}>
+          <strong>{t('note')}</strong> {receipt.note}
+        </p>
+      ) : null}
+      {open.receipts.length > 1 ? (
+        <p>
+          <button type="button" className="quiet" aria-pressed={comparing} onClick={() => setComparing(!comparing)}>
+            {t(comparing ? 'as-it-is' : 'since-before')}
+          </button>
+        </p>
+      ) : null}
+      {receipt && open.pieces.length === 0 ? <p>{t('ticked')}</p> : null}
+      {comparing ? (
+        <SinceBefore view={view} />
+      ) : (
+        open.pieces.map((piece) => (
+          <section key={piece.position}>
+            <h3 className={classes.pieceTitle}>
+              <bdi>{piece.title}</bdi>
+            </h3>
+            {piece.content ? (
+              <HandedInText
+                sha256={piece.sha256}
+                content={piece.content}
+                lang={view.class.locale}
+                remarks={remarks}
+                choose={choose}
+              />
+            ) : null}
+            {piece.address ? (
+              <div className={classes.piece}>
+                <PieceContent address={piece.address} lang={view.class.locale} />
+              </div>
+            ) : null}
+          </section>
+        ))
+      )}
+    </article>
+  );
+}

@@ -1,0 +1,131 @@
+'use client';
+
+import { Textarea, TextInput } from '@mantine/core';
+import { useTranslations } from 'next-intl';
+import { useEffect, useState } from 'react';
+import { anchorText } from '@/core/remarks/anchor';
+import { type Annotation, quotedBy, remarkOn } from '@/core/remarks/annotation';
+import type { MarkingView } from '@/server/marking-desk';
+import { newAct } from '@/ui/common/act';
+import { post } from '@/ui/common/client-request';
+import { QuietButton } from '@/ui/common/primary-button';
+import type { ChosenWords } from './handed-in';
+import classes from './marking.module.css';
+
+interface Props {
+  readonly view: MarkingView;
+  readonly remarks: readonly Annotation[];
+  readonly setRemarks: (remarks: readonly Annotation[]) => void;
+  readonly chosen: ChosenWords | null;
+}
+
+/** Remarks on words: those there are, and a new one on the words that are selected or written here. */
+export function RemarksEditor({ view, remarks, setRemarks, chosen }: Props) {
+  const t = useTranslations('remarks');
+  const open = view.open as NonNullable<MarkingView['open']>;
+  const [words, setWords] = useState('');
+  const [says, setSays] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [kept, setKept] = useState(view.keptRemarks);
+  useEffect(() => {
+    if (chosen) setWords(chosen.text.slice(chosen.start, chosen.end));
+  }, [chosen]);
+
+  /** Where the words stand: where they were selected, or else where they are found first. */
+  const target = (): ChosenWords | null => {
+    if (chosen && chosen.text.slice(chosen.start, chosen.end) === words) return chosen;
+    for (const { content, sha256 } of open.pieces) {
+      const text = content ? anchorText(content) : '';
+      const start = words.trim() === '' ? -1 : text.indexOf(words.trim());
+      if (start >= 0) return { piece: sha256, text, start, end: start + words.trim().length };
+    }
+    return null;
+  };
+  const add = () => {
+    const on = target();
+    if (!on) {
+      setProblem(words.trim() === '' ? 'no-words' : 'not-there');
+      return;
+    }
+    setRemarks([...remarks, remarkOn(newAct(), on.piece, on.text, [on.start, on.end], says.trim())]);
+    setProblem(null);
+    setWords('');
+    setSays('');
+  };
+  const keep = async (change: { keep: string } | { drop: string }) => {
+    const answer = await post<{ kept: typeof kept }>('/api/kept-remarks', change);
+    if (answer.ok) setKept(answer.kept);
+  };
+
+  return (
+    <section aria-label={t('title')}>
+      <h2>{t('title')}</h2>
+      {remarks.length === 0 ? <p className="soft">{t('how')}</p> : null}
+      <ol className={classes.remarks}>
+        {remarks.map((remark) => (
+          <li key={remark.id}>
+            <q dir="auto">{quotedBy(remark)}</q>
+            <p dir="auto">{remark.body.value}</p>
+            <button
+              type="button"
+              className="quiet"
+              aria-label={t('remove-on', { words: quotedBy(remark) })}
+              onClick={() => setRemarks(remarks.filter(({ id }) => id !== remark.id))}
+            >
+              {t('remove')}
+            </button>
+          </li>
+        ))}
+      </ol>
+      <TextInput
+        label={t('words')}
+        description={t('words-says')}
+        value={words}
+        onChange={(event) => setWords(event.currentTarget.value)}
+        dir="auto"
+      />
+      <Textarea
+        label={t('says')}
+        value={says}
+        onChange={(event) => setSays(event.currentTarget.value)}
+        autosize
+        minRows={2}
+        maxLength={4000}
+        dir="auto"
+      />
+      <p role="alert" className={classes.problem}>
+        {problem ? t(problem) : null}
+      </p>
+      <div className={classes.moves}>
+        <QuietButton onClick={add} disabled={says.trim() === ''}>
+          {t('add')}
+        </QuietButton>
+        <button type="button" className="quiet" disabled={says.trim() === ''} onClick={() => void keep({ keep: says })}>
+          {t('keep')}
+        </button>
+      </div>
+      {kept.length > 0 ? (
+        <details className={classes.bank}>
+          <summary>{t('bank', { n: kept.length })}</summary>
+          <ul>
+            {kept.map(({ id, body }) => (
+              <li key={id}>
+                <button type="button" className="quiet" onClick={() => setSays(body)}>
+                  <bdi>{body}</bdi>
+                </button>{' '}
+                <button
+                  type="button"
+                  className="quiet"
+                  aria-label={t('drop-this', { body })}
+                  onClick={() => void keep({ drop: id })}
+                >
+                  {t('drop')}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
+    </section>
+  );
+}

@@ -1,0 +1,66 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import { useState } from 'react';
+import type { MarkingView, Shown } from '@/server/marking-desk';
+import { Kite } from '@/ui/common/kite';
+import { PlaceLink } from '@/ui/common/place-link';
+import { useTimes } from '@/ui/common/times';
+import { listOf, SHOWN } from './lists';
+import classes from './marking.module.css';
+import { useShownName } from './shown-name';
+
+interface Props {
+  readonly view: MarkingView;
+  readonly zone: string;
+  readonly now: number;
+}
+
+/** Everybody in the class: who waits for marks, who has not handed in, whose work is back. */
+export function StudentsList({ view, zone, now }: Props) {
+  const t = useTranslations('marking');
+  const state = useTranslations('state');
+  const times = useTimes(zone);
+  const shownName = useShownName();
+  const [shown, setShown] = useState<Shown>('all');
+  const counts = Object.fromEntries(
+    SHOWN.map((name) => [name, view.students.filter((one) => name === 'all' || listOf(one.state) === name).length]),
+  ) as Record<Shown, number>;
+  const list = view.students.filter((one) => shown === 'all' || listOf(one.state) === shown);
+  return (
+    <nav className={classes.students} aria-label={t('students')}>
+      <fieldset className={classes.filter}>
+        <legend className="visually-hidden">{t('show')}</legend>
+        {SHOWN.map((name) => (
+          <button key={name} type="button" aria-pressed={shown === name} onClick={() => setShown(name)}>
+            {t(`show-${name}`, { n: counts[name] })}
+          </button>
+        ))}
+      </fieldset>
+      <ol>
+        {list.map((student) => (
+          <li key={student.key}>
+            <PlaceLink
+              href={`/marking/${view.id}?student=${student.key}`}
+              aria-current={student.key === view.open?.student.key ? 'true' : undefined}
+            >
+              <Kite state={student.state} />
+              <span>
+                <bdi>{shownName(student)}</bdi>
+                <small>
+                  {state(student.state)}
+                  {student.handedInAt === null ? '' : `, ${times.moment(student.handedInAt, now)}`}
+                  {student.lateBy > 0 ? `, ${t('late-by', { by: times.late(student.lateBy) })}` : ''}
+                  {student.draft === 'none' || listOf(student.state) !== 'waiting'
+                    ? ''
+                    : `, ${t(`draft-${student.draft}`)}`}
+                  {student.extraMinutes > 0 ? `, ${t('extra', { by: times.length(student.extraMinutes) })}` : ''}
+                </small>
+              </span>
+            </PlaceLink>
+          </li>
+        ))}
+      </ol>
+    </nav>
+  );
+}

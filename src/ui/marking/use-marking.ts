@@ -1,0 +1,157 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+import { z } from 'zod';
+import type { Mark } from '@/core/marks/rubric';
+import { type Annotation, readAnnotation } from '@/core/remarks/annotation';
+import type { MarkingView } from '@/server/marking-desk';
+import { post } from '@/ui/common/client-request';
+import { useRefresh } from '@/ui/common/use-refresh';
+
+const SETTLE = 500;
+
+const kept = z.object({
+  marks: z.array(z.object({ criterionId: z.string(), points: z.number().nullable(), comment: z.string() })),
+  general: z.string(),
+  remarks: z
+    .array(z.unknown())
+    .default([])
+    .transform((list) => list.flatMap((one) => readAnnotation(one) ?? [])),
+  sound: z.string().nullable().default(null),
+});
+type Kept = z.output<typeof kept>;
+
+/** Marks that an earlier visit left in this browser; `null` for none, or for something else. */
+function readKept(stored: string | null): Kept | null {
+  try {
+    return kept.parse(JSON.parse(stored ?? ''));
+  } catch {
+    return null;
+  }
+}
+
+export interface Problem {
+  readonly code: string;
+  readonly problem: string | null;
+  readonly criterion: string;
+}
+
+/** What a teacher says about one hand-in, kept as it is written, and how it is handed back or amended. */
+export function useMarking(view: MarkingView) {
+  const open = view.open as NonNullable<MarkingView['open']>;
+  const receipt = open.receipts[0];
+  const refresh = useRefresh();
+  // What was handed back last is what an amendment begins with.
+  const last = open.feedback[0];
+  const returned = receipt !== undefined && last?.handIn === receipt.id ? last : null;
+  const from: Kept | null = open.draft
+    ? { ...open.draft, marks: [...open.draft.marks], remarks: [...open.draft.remarks] }
+    : null;
+  const back: Kept | null = returned
+    ? {
+        marks: returned.result.byCriterion.map(({ criterion, won, comment }) => ({
+          criterionId: criterion.id,
+          points: won,
+          comment,
+        })),
+        general: returned.general,
+        remarks: returned.remarks.map(({ remark }) => remark),
+        sound: returned.sound?.split('/').at(-1) ?? null,
+      }
+    : null;
+  const begin = from ?? back;
+  const [marks, setMarks] = useState<readonly Mark[]>(() =>
+    view.rubric.map(
+      ({ id }) => begin?.marks.find((one) => one.criterionId === id) ?? { criterionId: id, points: null, comment: '' },
+    ),
+  );
+  const [general, setGeneral] = useState(begin?.general ?? '');
+  const [remarks, setRemarks] = useState<readonly Annotation[]>(begin?.remarks ?? []);
+  const [sound, setSound] = useState<string | null>(begin?.sound ?? null);
+  const [keptAt, setKeptAt] = useState<number | null>(open.draft?.at ?? null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [busy, setBusy] = useState(false);
+  const touched = useRef(false);
+  const receiptId = receipt?.id ?? null;
+  // What the server has not acknowledged yet stays in this browser, through a reload as well.
+  const local = receiptId === null ? null : `kite-marks-${receiptId}`;
+  const latest = useRef(0);
+
+  useEffect(() => {
+    const left = local === null ? null : readKept(localStorage.getItem(local));
+    if (!left) return;
+    touched.current = true;
+    setMarks(left.marks);
+    setGeneral(left.general);
+    setRemarks(left.remarks);
+    setSound(left.sound);
+    setKeptAt(null);
+  }, [local]);
+
+  useEffect(() => {
+    if (!touched.current || receiptId === null || local === null) return;
+    latest.current += 1;
+    const own = latest.current;
+    setKeptAt(null);
+    const said = { marks, general, remarks, sound };
+    localStorage.setItem(local, JSON.stringify(said));
+    const timer = setTimeout(async () => {
+      const answer = await post<{ at: number }>(`/api/hand-ins/${receiptId}/draft`, said);
+      if (!answer.ok || own !== latest.current) return;
+      localStorage.removeItem(local);
+      setKeptAt(answer.at);
+    }, SETTLE);
+    return () => clearTimeout(timer);
+  }, [marks, general, remarks, sound, receiptId, local]);
+
+  const touching =
+    <Value>(set: (value: Value) => void) =>
+    (value: Value): void => {
+      touched.current = true;
+      set(value);
+    };
+
+  const finish = async (path: 'hand-back' | 'amend', more: object) => {
+    if (receiptId === null) return;
+    setBusy(true);
+    const said = { marks, general, remarks, sound, rubric: view.rubricVersion, ...more };
+    const answer = await post(`/api/hand-ins/${receiptId}/${path}`, said);
+    setBusy(false);
+    if (!answer.ok) {
+      const { code, problem: why, criterion } = answer;
+      setProblem({ code, problem: why ? String(why) : null, criterion: String(criterion ?? '') });
+      return;
+    }
+    latest.current += 1;
+    touched.current = false;
+    if (local !== null) localStorage.removeItem(local);
+    setProblem(null);
+    refresh();
+  };
+
+  const waits = open.student.state === 'handed-in' || open.student.state === 'handed-in-late';
+  return {
+    receipt,
+    /** Lies with the teacher. */
+    waits,
+    /** Came back, and nothing was handed in since: it can be amended. */
+    amendable: !waits && returned !== null,
+    marks,
+    change: touching((mark: Mark) =>
+      setMarks((before) => before.map((one) => (one.criterionId === mark.criterionId ? mark : one))),
+    ),
+    general,
+    setGeneral: touching(setGeneral),
+    remarks,
+    setRemarks: touching(setRemarks),
+    sound,
+    setSound: touching(setSound),
+    keptAt,
+    problem,
+    busy,
+    handBack: (anotherGo: boolean) => finish('hand-back', { anotherGo }),
+    amend: () => finish('amend', {}),
+  };
+}
+
+export type Marking = ReturnType<typeof useMarking>;

@@ -1,0 +1,45 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import { useMemo } from 'react';
+import type { Comparison } from '@/core/compare/compare';
+import { anchorText, findAnchor } from '@/core/remarks/anchor';
+import { type Annotation, pieceOf } from '@/core/remarks/annotation';
+import { changesNear, isTouched } from '@/core/remarks/near';
+import type { DocNode } from '@/core/text/document-json';
+import { Parts } from '@/ui/compare/comparison-view';
+import classes from './remarks.module.css';
+
+interface Props {
+  readonly remark: Annotation;
+  /** The text on which the remark was made. */
+  readonly was: DocNode;
+  readonly comparison: Comparison;
+  readonly lang: string;
+}
+
+/** What was changed near the words of a remark since it was made. */
+export function NearChange({ remark, was, comparison, lang }: Props) {
+  const t = useTranslations('remarks');
+  const near = useMemo(() => {
+    const text = anchorText(was);
+    const found = findAnchor(remark.target.selector, text, text, lang);
+    return found ? changesNear(comparison, was, found.start, found.end) : [];
+  }, [remark, was, comparison, lang]);
+  if (!isTouched(near)) return <p className="soft">{t('untouched')}</p>;
+  return (
+    <div className={classes.near} lang={lang}>
+      <p className="soft">{t('near')}</p>
+      {near.map((block, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a comparison never changes while it is shown
+        <p key={i} dir="auto">
+          <Parts block={block} />
+        </p>
+      ))}
+    </div>
+  );
+}
+
+/** Which of some texts a remark is about. */
+export const textOf = <Piece extends { readonly sha256: string }>(remark: Annotation, pieces: readonly Piece[]) =>
+  pieces.find(({ sha256 }) => sha256 === pieceOf(remark));

@@ -1,0 +1,72 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import { quotedBy } from '@/core/remarks/annotation';
+import type { DocNode } from '@/core/text/document-json';
+import type { RepliedRemark } from '@/server/replies';
+import type { Times } from '@/ui/common/times';
+import { useComparison } from '@/ui/compare/use-comparison';
+import { NearChange, textOf } from './near-change';
+import classes from './remarks.module.css';
+import { useHandedIn } from './use-handed-in';
+
+interface OneProps {
+  readonly one: RepliedRemark;
+  readonly was: DocNode | null;
+  readonly is: DocNode | null;
+  readonly lang: string;
+  readonly times: Times;
+}
+
+function One({ one, was, is, lang, times }: OneProps) {
+  const t = useTranslations('remarks');
+  const comparison = useComparison(was, is, lang);
+  return (
+    <li>
+      <q dir="auto">{quotedBy(one.remark)}</q>
+      <p dir="auto">{one.remark.body.value}</p>
+      <p className={one.doneAt === null ? 'soft' : 'moss'}>
+        {one.doneAt === null ? t('not-done') : `✓ ${t('done-at', { at: times.exact(one.doneAt) })}`}
+      </p>
+      {one.answer === '' ? null : (
+        <p className={classes.answer} dir="auto">
+          <strong>{t('answered')}</strong> {one.answer}
+        </p>
+      )}
+      {was && comparison ? <NearChange remark={one.remark} was={was} comparison={comparison} lang={lang} /> : null}
+    </li>
+  );
+}
+
+interface Props {
+  readonly remarks: readonly RepliedRemark[];
+  /** The hand-in on which they were made. */
+  readonly handIn: string;
+  /** The pieces as they are now. */
+  readonly now: readonly { readonly document: string | null; readonly content: DocNode | null }[];
+  readonly lang: string;
+  readonly times: Times;
+}
+
+/** The remarks on the hand-in before, each with the answer to it and what was changed near it. */
+export function RepliedRemarks({ remarks, handIn, now, lang, times }: Props) {
+  const before = useHandedIn(handIn);
+  return (
+    <ol className={classes.remarks}>
+      {remarks.map((one) => {
+        const piece = before ? textOf(one.remark, before.pieces) : undefined;
+        const is = now.find(({ document }) => document !== null && document === piece?.document);
+        return (
+          <One
+            key={one.remark.id}
+            one={one}
+            was={piece?.content ?? null}
+            is={is?.content ?? null}
+            lang={lang}
+            times={times}
+          />
+        );
+      })}
+    </ol>
+  );
+}
