@@ -589,8 +589,8 @@ function othersWork(db: Database, student: Person, now: Instant): Act[] {
   const fresh = FRESH_STUDENTS.includes(student.id);
   for (const assignment of ASSIGNMENTS) {
     const known = STUDENTS.find(({ id }) => id === student.id);
-    // A photograph of their own the others have not taken yet.
-    if (assignment.asks?.some(({ kind }) => kind === 'files')) continue;
+    // A photograph of their own the others have not taken yet; and no dictionary is opened while the school is made.
+    if (assignment.asks?.some(({ kind }) => kind === 'files' || kind === 'spelling')) continue;
     if (assignment.opens || !known?.classes.includes(assignment.classId)) continue;
     const due = moment(now, assignment.due);
     const chance = spread(student.id, assignment.id, 10);

@@ -13,7 +13,7 @@ import { groupOf, handInBegunAt, keepHandInBegun } from '@/store/arrangements';
 import { findClass } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
 import { documentsOfWork, keepVersion, loadDocument, makeCopy } from '@/store/documents';
-import { addHandIn, type FrozenPiece, type Receipt, receiptOfAct } from '@/store/hand-ins';
+import { addHandIn, type FrozenPiece, findReceipt, type Receipt, receiptOfAct } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
 import { piecesOfWork, type StoredPiece } from '@/store/pieces';
 import {
@@ -238,13 +238,13 @@ export async function handIn(
     for (const { id: documentId, state } of open.documents) {
       await keepVersion(tx, { documentId, at: now, reason: 'handed-in', state });
     }
-    await keepHandInBegun(tx, assignment.id, student.id, null);
+    if (begunAt !== null) await keepHandInBegun(tx, assignment.id, student.id, null);
     for (const member of members) {
       const data = counts === undefined ? { handIn: id } : { handIn: id, counts };
       await record(tx, { kind: 'handed-in', ...own(assignment, student, now), studentId: member, data });
       await unlockAfter(tx, assignment, student, member, now);
     }
-    const receipt = await receiptOfAct(tx, student.id, given.act);
+    const receipt = await findReceipt(tx, id);
     if (!receipt) throw new Error(`hand-in ${id} was not kept`);
     return { ok: true, receipt, again: false };
   });

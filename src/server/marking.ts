@@ -8,11 +8,13 @@ import { type State, standing } from '@/core/work/standing';
 import { extraTimesOf, giveExtraTime } from '@/store/arrangements';
 import { peopleOf } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
+import { ownsLooseFiles } from '@/store/files';
 import {
   addHandBack,
   draftsOf,
   findReceipt,
   handBacksOf,
+  isSoundOf,
   keepDraft,
   keepReply,
   type Marking,
@@ -77,6 +79,21 @@ async function marked(db: Queryable, handInId: HandInId) {
   return { receipt, assignment, rubric: await rubricOf(db, assignment.id) };
 }
 
+/** A recording that this teacher has not made: whoever only knows a fingerprint cannot hand a file on. */
+interface NoSound {
+  readonly ok: false;
+  readonly code: 'not-found';
+}
+
+async function noSound(
+  db: Queryable,
+  teacher: Person,
+  { handInId, sound }: Pick<Marking, 'sound'> & { readonly handInId: HandInId },
+): Promise<NoSound | null> {
+  if (sound === null || (await ownsLooseFiles(db, teacher.id, [sound]))) return null;
+  return (await isSoundOf(db, handInId, sound, true)) ? null : { ok: false, code: 'not-found' };
+}
+
 /** The version of a rubric: marks that were given by another are not taken for it. */
 export const rubricVersion = (rubric: readonly Criterion[]): string => sha256Hex(canonicalJson(rubric));
 
@@ -86,9 +103,9 @@ export async function keepMarks(
   teacher: Person,
   given: Marking & { handInId: HandInId },
   now: Instant,
-): Promise<{ readonly ok: true; readonly at: Instant } | BadPoints> {
+): Promise<{ readonly ok: true; readonly at: Instant } | BadPoints | NoSound> {
   const { rubric } = await marked(db, given.handInId);
-  const bad = badPoints(rubric, given.marks);
+  const bad = badPoints(rubric, given.marks) ?? (await noSound(db, teacher, given));
   if (bad) return bad;
   await keepDraft(db, { ...given, teacherId: teacher.id, at: now });
   return { ok: true, at: now };
@@ -114,7 +131,7 @@ interface HandBack extends Marking {
   readonly rubric: string | null;
 }
 
-type Outcome = ({ readonly ok: true } & Grade) | Refusal | BadPoints | RubricChanged;
+type Outcome = ({ readonly ok: true } & Grade) | Refusal | BadPoints | RubricChanged | NoSound;
 
 /** Holds the work of everybody in a hand-in, always in the same order. */
 async function holdMembers(
@@ -159,7 +176,7 @@ export async function handBack(db: Database, teacher: Person, given: HandBack, n
       return { ok: false, code: 'not-handed-in', at: null };
     const moved = makeMove(facts, { kind: 'hand-back', anotherGo: given.anotherGo }, now, assignment.rules);
     if (!moved.ok) return moved;
-    const grade = gradeOf(given, found);
+    const grade = (await noSound(tx, teacher, given)) ?? gradeOf(given, found);
     if ('ok' in grade) return grade;
     await addHandBack(tx, { ...given, ...grade, id: newId(), teacherId: teacher.id, at: now, rubric, amends: null });
     await recordAll(
@@ -198,7 +215,7 @@ export async function amend(
     if (last?.hand_in_id !== given.handInId || (state !== 'handed-back' && state !== 'another-go'))
       return { ok: false, code: 'not-handed-in', at: null };
     const back = { ...given, anotherGo: last.another_go };
-    const grade = gradeOf(back, found);
+    const grade = (await noSound(tx, teacher, given)) ?? gradeOf(back, found);
     if ('ok' in grade) return grade;
     await addHandBack(tx, { ...back, ...grade, id: newId(), teacherId: teacher.id, at: now, rubric, amends: last.id });
     await recordAll(

@@ -91,8 +91,15 @@ export const findReceipt = (db: Queryable, handInId: HandInId) =>
   first(db, receipt, `${RECEIPT} WHERE h.id = $1`, [handInId]);
 
 /** The receipt of an act that was carried out already: what a retry gets. */
-export const receiptOfAct = (db: Queryable, studentId: PersonId, act: string) =>
-  first(db, receipt, `${RECEIPT} WHERE h.student_id = $1 AND h.act = $2`, [studentId, act]);
+export async function receiptOfAct(db: Queryable, studentId: PersonId, act: string): Promise<Receipt | null> {
+  const known = await first(
+    db,
+    z.object({ id: id<HandInId>() }),
+    'SELECT id FROM hand_in WHERE student_id = $1 AND act = $2',
+    [studentId, act],
+  );
+  return known && findReceipt(db, known.id);
+}
 
 /** A piece as it was at the hand-in: a text in whole, a file by its fingerprint, a link by its address. */
 export type FrozenPiece = { readonly title: string; readonly sha256: string } & (

@@ -121,6 +121,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const safety = useSessionState(session);
   const sheet = SHEETS.find((name) => name === address.sheet) ?? null;
   const canEdit = view.moves.includes('edit');
+  const besideRemarks = sheet === 'feedback' && (view.feedback[0]?.remarks.length ?? 0) > 0;
   const done = view.state.startsWith('handed');
 
   const piece = view.pieces.find(({ id, kind }) => id === address.piece && kind !== 'document');
@@ -436,7 +437,8 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     const beside = view.steps.findLast(
       (one) => one.kind === 'read' && one.material !== null && view.steps.indexOf(one) < view.steps.indexOf(step),
     );
-    if (!beside) return writingPane(step);
+    // Remarks stand beside the words they are about: what one read is a knot away.
+    if (!beside || besideRemarks) return writingPane(step);
     return (
       <SideBySide
         beside={{ label: t('side-reading'), pane: reading(beside) }}
@@ -524,7 +526,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
           </button>
         </p>
       ) : null}
-      <div className={classes.work} data-sheet={sheet !== null || undefined}>
+      <div className={classes.work} data-sheet={sheet ?? undefined} data-remarks={besideRemarks || undefined}>
         <Rope knots={knots} current={current} tight={joy} go={go} goToAnswer={goToAnswer} />
         <div className={classes.stage}>{stage()}</div>
         <nav className={classes.tabs} aria-label={t('sheets')}>

@@ -14,16 +14,15 @@ const TICK = { fill: 'var(--ink-soft)', fontSize: 12 } as const;
 export function PointsChart({ result }: { result: RubricResult }) {
   const t = useTranslations('feedback');
   const rows = result.byCriterion.map(({ criterion, won, lost }) => ({
-    title: criterion.title,
+    title: `${criterion.title}: ${won === null ? t('not-marked') : t('won', { won, points: criterion.points })}`,
     won: won ?? 0,
     lost: lost ?? 0,
-    says: won === null ? t('not-marked') : t('won', { won, points: criterion.points }),
   }));
   return (
     <figure className={classes.figure}>
       <figcaption>{t('chart-points')}</figcaption>
       <Chart height={44 * rows.length + 24} label={t('chart-points')}>
-        <BarChart data={rows} layout="vertical" margin={{ top: 4, right: 64, bottom: 4, left: 4 }}>
+        <BarChart data={rows} layout="vertical" margin={{ top: 4, right: 12, bottom: 4, left: 4 }}>
           <defs>
             <pattern id="kite-lost" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
               <rect width="6" height="6" fill="var(--sheet)" />
@@ -31,11 +30,9 @@ export function PointsChart({ result }: { result: RubricResult }) {
             </pattern>
           </defs>
           <XAxis type="number" hide />
-          <YAxis type="category" dataKey="title" width={120} tick={TICK} />
+          <YAxis type="category" dataKey="title" width={150} tick={TICK} />
           <Bar dataKey="won" stackId="points" fill="var(--moss)" isAnimationActive={false} />
-          <Bar dataKey="lost" stackId="points" fill="url(#kite-lost)" stroke="var(--plum)" isAnimationActive={false}>
-            <LabelList dataKey="says" position="right" fill="var(--ink)" fontSize={12} />
-          </Bar>
+          <Bar dataKey="lost" stackId="points" fill="url(#kite-lost)" stroke="var(--plum)" isAnimationActive={false} />
         </BarChart>
       </Chart>
       <p className={classes.key}>
@@ -85,7 +82,7 @@ export function EarlierChart({ earlier, latest, times }: EarlierProps) {
             <Chart height={110} label={t('chart-of', { title })}>
               <LineChart data={rows} margin={{ top: 18, right: 16, bottom: 0, left: 0 }}>
                 <CartesianGrid vertical={false} stroke="var(--line)" />
-                <XAxis dataKey="day" tick={TICK} />
+                <XAxis dataKey="day" tick={TICK} padding={{ left: 28, right: 12 }} />
                 <YAxis domain={[0, 100]} ticks={[0, 50, 100]} width={34} tick={TICK} />
                 <Line dataKey="share" stroke="var(--moss)" strokeWidth={2} isAnimationActive={false}>
                   <LabelList dataKey="share" position="top" fill="var(--ink)" fontSize={12} />

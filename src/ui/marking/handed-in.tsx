@@ -8,6 +8,7 @@ import { markedDocument } from '@/core/remarks/marked-document';
 import type { DocNode } from '@/core/text/document-json';
 import type { MarkingView } from '@/server/marking-desk';
 import { DocumentView } from '@/ui/common/document-view';
+import { QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
 import { ComparedPiece } from '@/ui/compare/compare-screen';
 import { PieceContent } from '@/ui/material/piece-content';
@@ -67,6 +68,9 @@ interface Props {
   readonly now: number;
   readonly remarks: readonly Annotation[];
   readonly choose: (words: ChosenWords) => void;
+  /** The words that are chosen, and the way to where one says something about them. */
+  readonly chosen: ChosenWords | null;
+  readonly say: (() => void) | null;
 }
 
 /** What changed since the hand-in before this one. */
@@ -84,7 +88,7 @@ function SinceBefore({ view }: { view: MarkingView }) {
 }
 
 /** The hand-in as the student saw it, or with what changed since the one before. */
-export function HandedIn({ view, zone, now, remarks, choose }: Props) {
+export function HandedIn({ view, zone, now, remarks, choose, chosen, say }: Props) {
   const t = useTranslations('marking');
   const times = useTimes(zone);
   const shownName = useShownName();
@@ -147,6 +151,13 @@ export function HandedIn({ view, zone, now, remarks, choose }: Props) {
           </section>
         ))
       )}
+      {chosen && say && !comparing ? (
+        <p className={classes.onChosen}>
+          <QuietButton onClick={say}>
+            {t('remark-on', { words: chosen.text.slice(chosen.start, chosen.end).slice(0, 60) })}
+          </QuietButton>
+        </p>
+      ) : null}
     </article>
   );
 }

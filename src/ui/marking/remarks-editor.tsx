@@ -12,6 +12,9 @@ import { QuietButton } from '@/ui/common/primary-button';
 import type { ChosenWords } from './handed-in';
 import classes from './marking.module.css';
 
+/** The field into which a remark is written: the words that were selected lead to it. */
+export const REMARK_FIELD = 'kite-remark';
+
 interface Props {
   readonly view: MarkingView;
   readonly remarks: readonly Annotation[];
@@ -85,6 +88,7 @@ export function RemarksEditor({ view, remarks, setRemarks, chosen }: Props) {
         dir="auto"
       />
       <Textarea
+        id={REMARK_FIELD}
         label={t('says')}
         value={says}
         onChange={(event) => setSays(event.currentTarget.value)}
