@@ -472,8 +472,9 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const unread = view.aside.filter((message) => message.unread).length;
   const sheets = SHEETS.filter((name) => {
     if (name === 'feedback') return view.feedback.length > 0;
-    if (name === 'pieces') return view.takes === 'pieces';
-    return name !== 'notes' || view.state !== 'opens-later';
+    // Before it opens there is nothing to attach to, to note, or to ask about.
+    if (name !== 'brief' && view.state === 'opens-later') return false;
+    return name !== 'pieces' || view.takes === 'pieces';
   });
   const along = view.pieces.filter(({ removedAt }) => removedAt === null).length;
 

@@ -3,7 +3,7 @@
 import { Modal, NumberInput, Textarea } from '@mantine/core';
 import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { HandedBack } from '@/server/marking';
 import type { ListedStudent, MarkingView } from '@/server/marking-desk';
 import { newAct } from '@/ui/common/act';
@@ -213,6 +213,15 @@ export function ClassTools({ view }: { view: MarkingView }) {
   const [tool, setTool] = useState<Tool | null>(null);
   const [problem, setProblem] = useState(false);
   const close = () => setTool(null);
+  const [unnamed, setUnnamed] = useState(view.unnamed);
+  useEffect(() => setUnnamed(view.unnamed), [view.unnamed]);
+  const chooseUnnamed = async (next: boolean) => {
+    setUnnamed(next);
+    const answer = await post(`/api/assignments/${view.id}/unnamed`, { unnamed: next });
+    setProblem(!answer.ok);
+    if (!answer.ok) setUnnamed(!next);
+    refresh();
+  };
   const tools: readonly Tool[] = ['back', 'missing', 'extra', ...(view.spread ? (['spread'] as const) : [])];
   return (
     <div className={classes.tools}>
@@ -224,12 +233,8 @@ export function ClassTools({ view }: { view: MarkingView }) {
       <label className={classes.unnamed}>
         <input
           type="checkbox"
-          checked={view.unnamed}
-          onChange={async (event) => {
-            const answer = await post(`/api/assignments/${view.id}/unnamed`, { unnamed: event.currentTarget.checked });
-            setProblem(!answer.ok);
-            refresh();
-          }}
+          checked={unnamed}
+          onChange={(event) => void chooseUnnamed(event.currentTarget.checked)}
         />
         {t('unnamed')}
       </label>

@@ -1,0 +1,340 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { expect, saved, signIn, test, typeAnswer } from './school';
+
+/** Selects words of the work on the Marking desk, as a mouse would. */
+async function selectWords(page: Page, words: string): Promise<void> {
+  await page.getByRole('article').evaluate((article, wanted) => {
+    const walker = document.createTreeWalker(article, NodeFilter.SHOW_TEXT);
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      const at = node.textContent?.indexOf(wanted) ?? -1;
+      if (at < 0) continue;
+      const range = document.createRange();
+      range.setStart(node, at);
+      range.setEnd(node, at + wanted.length);
+      document.getSelection()?.removeAllRanges();
+      document.getSelection()?.addRange(range);
+      return;
+    }
+    throw new Error(`“${wanted}” does not stand there`);
+  }, words);
+}
+
+const handIn = async (page: Page) => {
+  await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
+  await expect(page.getByText('Up it goes!')).toBeVisible();
+};
+
+test('remarks on words: made, shown beside them, done and answered one by one, seen with what changed, amended', async ({
+  browser,
+  school,
+}) => {
+  test.setTimeout(300_000);
+  const staff = await signIn(await browser.newContext(), school, 't-bello');
+  const page = await signIn(await browser.newContext(), school, 's-bilal');
+
+  await test.step('the teacher remarks on selected words, and on words that are typed; both stand out', async () => {
+    await staff.goto(`${school.url}/marking/cloud-ladder?student=s-bilal`);
+    await selectWords(staff, 'easy to remember');
+    await staff.getByRole('button', { name: /Remark on “easy to remember”/ }).click();
+    await expect(staff.getByLabel('The words')).toHaveValue('easy to remember');
+    await staff.getByLabel('What you say about them').fill('Easy for whom?');
+    await staff.getByRole('button', { name: 'Add the remark' }).click();
+    await expect(staff.getByRole('article').locator('.remarked')).toHaveText('easy to remember');
+    await staff.getByLabel('The words').fill('not a word of it');
+    await staff.getByLabel('What you say about them').fill('Say which.');
+    await staff.getByRole('button', { name: 'Add the remark' }).click();
+    await expect(staff.getByRole('alert').filter({ hasText: 'do not stand in the work' })).toBeVisible();
+    await staff.getByLabel('The words').fill('a day or sometimes two');
+    await staff.getByRole('button', { name: 'Add the remark' }).click();
+    await expect(staff.locator('.remarked')).toHaveCount(2);
+  });
+
+  await test.step('a draft is kept through a reload; a digit chooses a level; another go is asked for', async () => {
+    await expect(staff.getByText(/^Kept .* The student sees nothing/)).toBeVisible();
+    await staff.reload();
+    await expect(staff.getByRole('article').locator('.remarked')).toHaveCount(2);
+    const reading = staff.getByRole('group', { name: 'Uses the reading' });
+    await reading.getByRole('button').first().focus();
+    await staff.keyboard.press('2');
+    await expect(reading.getByLabel('Points')).toHaveValue('20');
+    await staff.getByRole('button', { name: 'Ask for another go' }).click();
+    await expect(staff.getByRole('heading', { name: 'Handed back' })).toBeVisible();
+  });
+
+  await test.step('the student sees the words and the remarks side by side, changes one place, ticks it off, answers', async () => {
+    await page.goto(`${school.url}/desk/cloud-ladder#sheet=feedback`);
+    const sheet = page.getByRole('complementary', { name: 'Feedback' });
+    await expect(sheet).toContainText('0 of 2 done');
+    await expect(page.locator('.ProseMirror .remarked')).toHaveText(['easy to remember', 'a day or sometimes two']);
+    const first = sheet.getByRole('listitem').filter({ hasText: 'Easy for whom?' }).first();
+    await first.getByRole('button', { name: 'easy to remember' }).click();
+    await expect.poll(() => page.evaluate(() => document.getSelection()?.toString())).toBe('easy to remember');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.type(' for everyone at sea');
+    await expect(first.locator('ins')).toContainText('for everyone at sea');
+    await expect(page.locator('.ProseMirror .remarked').first()).toHaveText('easy to remember');
+    await first.getByRole('checkbox').check();
+    await expect(sheet).toContainText('1 of 2 done');
+    const second = sheet.getByRole('listitem').filter({ hasText: 'Say which.' }).first();
+    await second.getByText('Answer', { exact: true }).click();
+    await second.getByRole('textbox').fill('The book says only this.');
+    await second.getByRole('button', { name: 'Send to the teachers' }).click();
+    await expect(second).toContainText('Your answer: The book says only this.');
+    await expect(second).toContainText('Nothing is changed here yet.');
+  });
+
+  await test.step('what changed is told in words, and in the text without colour alone', async () => {
+    await saved(page);
+    await page.getByRole('link', { name: 'See what I changed since' }).click();
+    await expect(page.getByRole('main')).toContainText('4 words are new, 0 words are gone.');
+    await expect(page.getByRole('main')).toContainText('Question 1 changed, 4 words more.');
+    await expect(page.locator('ins').filter({ hasText: 'for everyone at sea' })).toContainText('added:');
+    await page.getByRole('link', { name: /Back to/ }).click();
+    await page.getByRole('button', { name: /Answer the questions/ }).click();
+    await handIn(page);
+  });
+
+  await test.step('the teacher sees remark, answer and change together, hands back, and amends it', async () => {
+    await staff.goto(`${school.url}/marking/cloud-ladder?student=s-bilal`);
+    const asked = staff.locator('section').filter({ hasText: 'What you asked for, and what came of it' }).first();
+    await expect(asked).toContainText('✓ ticked off');
+    await expect(asked.locator('ins')).toContainText('for everyone at sea');
+    await expect(asked).toContainText('Answer: The book says only this.');
+    await staff.getByRole('button', { name: 'Show what changed since the hand-in before' }).click();
+    await expect(staff.getByRole('article')).toContainText('Question 1 changed, 4 words more.');
+    await staff.getByRole('button', { name: 'Show it as it was handed in' }).click();
+    for (const level of await staff.locator('fieldset button:first-of-type').filter({ hasText: 'In full' }).all())
+      await level.click();
+    await staff.getByLabel('A general word').fill('There it is.');
+    await staff.getByRole('button', { name: 'Hand back', exact: true }).click();
+    await staff.getByRole('button', { name: 'Amend what was handed back' }).click();
+    await staff.getByRole('group', { name: 'Whole sentences' }).getByLabel('Points').fill('7.5');
+    await staff.getByRole('button', { name: 'Amend', exact: true }).click();
+    await expect(staff.getByText('97.5 of 100').first()).toBeVisible();
+    await page.goto(`${school.url}/desk/cloud-ladder#sheet=feedback`);
+    const sheet = page.getByRole('complementary', { name: 'Feedback' });
+    await expect(sheet).toContainText('97.5 of 100');
+    await expect(sheet).toContainText('Amended.');
+    await sheet.getByText(/As it was before/).click();
+    await expect(sheet).toContainText('100 of 100');
+    await sheet.getByText('As a picture').first().click();
+    await expect(sheet.getByRole('img', { name: 'Points won and lost, by criterion' })).toBeVisible();
+  });
+});
+
+test('a receipt: a page of its own, taken away as PDF and JSON, and checked by somebody who is nobody here', async ({
+  browser,
+  school,
+}, info) => {
+  const context = await browser.newContext();
+  const page = await signIn(context, school, 's-imke');
+  await page.goto(`${school.url}/receipts`);
+  await page.getByRole('link', { name: /Storm words/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Receipt \d+$/);
+  const number = (await page.getByRole('heading', { level: 1 }).textContent())?.replace(/\D/g, '') ?? '';
+
+  const fetched = async (name: RegExp | string, from: Page = page) => {
+    const waiting = from.waitForEvent('download');
+    await from.getByRole('link', { name }).click();
+    const path = info.outputPath((await waiting).suggestedFilename());
+    await (await waiting).saveAs(path);
+    return path;
+  };
+  const json = await fetched('Take it away as JSON, to check it');
+  const piece = await fetched('Fetch it as it was handed in');
+  const pdf = await fetched('Take it away as PDF');
+
+  await test.step('the PDF is sound and says what the page says', () => {
+    const sound = spawnSync('qpdf', ['--check', pdf], { encoding: 'utf8' });
+    expect([sound.status, sound.stderr]).toEqual([0, '']);
+    const words = spawnSync('pdftotext', ['-layout', pdf, '-'], { encoding: 'utf8' }).stdout;
+    const receipt = JSON.parse(readFileSync(json, 'utf8')) as { fingerprint: string; student: string };
+    for (const part of [`Receipt ${number}`, 'Storm words', 'Imke Aalders']) expect(words).toContain(part);
+    expect(words.replace(/\s/g, '')).toContain(receipt.fingerprint);
+  });
+  await test.step('the piece has the SHA-256 of the receipt', () => {
+    const sum = spawnSync('sha256sum', [piece], { encoding: 'utf8' }).stdout.slice(0, 64);
+    const receipt = JSON.parse(readFileSync(json, 'utf8')) as { pieces: { sha256: string }[] };
+    expect(receipt.pieces.map(({ sha256 }) => sha256)).toEqual([sum]);
+  });
+
+  const nobody = await (await browser.newContext()).newPage();
+  await test.step('whoever holds both sees that they belong together', async () => {
+    await nobody.goto(`${school.url}/check`);
+    await nobody.getByLabel('The receipt (JSON)').setInputFiles(json);
+    await expect(nobody.getByText('The school gave this receipt, on')).toBeVisible();
+    await nobody.getByLabel('The files').setInputFiles([piece, json]);
+    await expect(nobody.getByText('is what was handed in as “')).toBeVisible();
+    await expect(nobody.getByText('is none of its pieces')).toBeVisible();
+  });
+  await test.step('a receipt that was changed is told, and what is no receipt is said to be none', async () => {
+    const changed = JSON.parse(readFileSync(json, 'utf8')) as { pieces: { sha256: string }[] };
+    const other = {
+      ...changed,
+      pieces: changed.pieces.map((one) => ({ ...one, sha256: createHash('sha256').digest('hex') })),
+    };
+    const path = join(info.outputDir, 'changed.json');
+    writeFileSync(path, JSON.stringify(other));
+    await nobody.getByLabel('The receipt (JSON)').setInputFiles(path);
+    await expect(nobody.getByText('it was changed')).toBeVisible();
+    await nobody.getByLabel('The receipt (JSON)').setInputFiles(pdf);
+    await expect(nobody.getByRole('alert').filter({ hasText: 'is no receipt' })).toBeVisible();
+  });
+
+  await test.step('in Arabic the PDF is in Arabic, from right to left', async () => {
+    const arabic = await browser.newContext({ locale: 'ar' });
+    const there = await signIn(arabic, school, 's-imke');
+    await there.goto(`${school.url}/receipts`);
+    await there.getByRole('link', { name: /Storm words/ }).click();
+    const path = await fetched('خذه بصيغة PDF', there);
+    const words = spawnSync('pdftotext', [path, '-'], { encoding: 'utf8' }).stdout.normalize('NFKC');
+    // The program reads the ligature of lam and alef the wrong way round, so words without it are looked for.
+    for (const part of ['الواجب', 'الطالب', 'Storm words']) expect(words).toContain(part);
+  });
+});
+
+test('the class’s tools: without names, more time for one, a word to the missing, handing back what is marked', async ({
+  browser,
+  school,
+}) => {
+  const staff = await signIn(await browser.newContext(), school, 't-bello');
+  await staff.goto(`${school.url}/marking/cloud-ladder`);
+  const list = staff.getByRole('navigation', { name: 'Students' });
+
+  await test.step('the list narrows to who has not handed in', async () => {
+    await list.getByRole('button', { name: /^Not handed in/ }).click();
+    await expect(list.getByRole('link', { name: /Wren Okafor/ })).toBeVisible();
+    await expect(list.getByRole('link', { name: /Abena Mensah/ })).toHaveCount(0);
+    await list.getByRole('button', { name: /^All/ }).click();
+  });
+  await test.step('without names the work has a number, and nothing on the screen says whose it is', async () => {
+    await staff.getByLabel('Mark without names').check();
+    await expect(staff.getByRole('article')).toHaveAccessibleName('What Work 1 handed in');
+    await expect(staff.getByText('The aside opens when the work is handed back')).toBeVisible();
+    await expect(staff.getByText('Abena')).toHaveCount(0);
+    await staff.getByLabel('Mark without names').uncheck();
+    await expect(list.getByRole('link', { name: /Abena Mensah/ })).toBeVisible();
+  });
+  await test.step('more time for one student stands on that student’s Desk', async () => {
+    await staff.getByRole('button', { name: 'More time for one' }).click();
+    const dialog = staff.getByRole('dialog');
+    await dialog.getByLabel('Who').selectOption({ label: 'Wren Okafor' });
+    await dialog.getByRole('textbox', { name: 'Hours' }).fill('24');
+    await dialog.getByRole('button', { name: 'Give it' }).click();
+    await expect(list.getByRole('link', { name: /Wren Okafor/ })).toContainText('24 h more time');
+    const wren = await signIn(await browser.newContext(), school, 's-wren');
+    await wren.goto(`${school.url}/desk/cloud-ladder#sheet=brief`);
+    await expect(wren.getByRole('complementary', { name: 'Brief' })).toContainText(
+      'You have 24 h more than the others.',
+    );
+    await wren.goto(`${school.url}/whats-new`);
+    await expect(wren.getByRole('main')).toContainText('You have more time for Reading the cloud ladder');
+  });
+  await test.step('a word goes to all who have not handed in, to each alone', async () => {
+    await staff.getByRole('button', { name: 'Write to all who have not handed in' }).click();
+    const dialog = staff.getByRole('dialog');
+    await expect(dialog).toContainText('each in an aside of their own');
+    await dialog.getByLabel('What you write').fill('It is due tomorrow. Do you need anything?');
+    await dialog.getByRole('button', { name: /^Send to/ }).click();
+    await expect(dialog.getByText(/^Sent to \d+ students/)).toBeVisible();
+    await dialog.getByRole('button', { name: 'Close' }).last().click();
+    const zofia = await signIn(await browser.newContext(), school, 's-zofia');
+    await zofia.goto(`${school.url}/desk/cloud-ladder#sheet=aside`);
+    await expect(zofia.getByRole('complementary', { name: 'Aside' })).toContainText('Do you need anything?');
+  });
+  await test.step('what is marked to the end is handed back together', async () => {
+    await list.getByRole('link', { name: /Abena Mensah/ }).click();
+    await expect(staff.getByRole('article')).toHaveAccessibleName('What Abena Mensah handed in');
+    for (const level of await staff.locator('fieldset button').filter({ hasText: 'In full' }).all())
+      await level.click();
+    await expect(staff.getByText(/^Kept .* The student sees nothing/)).toBeVisible();
+    await staff.reload();
+    await expect(list.getByRole('link', { name: /Abena Mensah/ })).toContainText('marked');
+    await staff.getByRole('button', { name: 'Hand back what is marked' }).click();
+    await staff.getByRole('dialog').getByRole('button', { name: 'Hand back 1' }).click();
+    await expect(staff.getByRole('dialog')).toContainText('1 work is handed back.');
+    await staff.getByRole('dialog').getByRole('button', { name: 'Close' }).last().click();
+    await staff.getByRole('button', { name: 'How the points lie' }).click();
+    await expect(staff.getByRole('dialog').getByRole('img', { name: 'Points of 1 student' })).toBeVisible();
+    await expect(staff.getByRole('dialog')).toContainText('100 points');
+  });
+});
+
+test('an aside: with a file, mended, withdrawn, seen; the teacher has them all in one place', async ({
+  browser,
+  school,
+}, info) => {
+  const page = await signIn(await browser.newContext(), school, 's-chiara');
+  const staff = await signIn(await browser.newContext(), school, 't-bello');
+  await page.goto(`${school.url}/desk/storm-log#sheet=aside`);
+  const sheet = page.getByRole('complementary', { name: 'Aside' });
+  await expect(sheet).toContainText('Only you and Ngozi Bello-Strand read this.');
+  const path = info.outputPath('my sketch.txt');
+  writeFileSync(path, 'an arrow, and a question mark');
+  await sheet.getByLabel('Attach files').setInputFiles(path);
+  await expect(sheet.getByText('my sketch.txt')).toBeVisible();
+  await sheet.getByLabel('Write in the aside').fill('Which why is north?');
+  await sheet.getByRole('button', { name: 'Send' }).click();
+  await expect(sheet.getByRole('listitem')).toContainText('Which why is north?');
+  await sheet.getByRole('button', { name: 'Mend' }).click();
+  await sheet.getByLabel('Mend').fill('Which way is north?');
+  await sheet.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(sheet.getByRole('listitem')).toContainText('Which way is north?');
+  await expect(sheet.getByRole('listitem')).toContainText('(mended)');
+
+  await staff.goto(`${school.url}/asides`);
+  await staff.getByRole('link', { name: /Chiara Lund/ }).click();
+  await expect(staff.getByText('Which way is north?')).toBeVisible();
+  const waiting = staff.waitForEvent('download');
+  await staff.getByRole('link', { name: 'my sketch.txt' }).click();
+  expect(readFileSync(await (await waiting).path(), 'utf8')).toBe('an arrow, and a question mark');
+
+  await page.reload();
+  await expect(sheet.getByRole('listitem')).toContainText('✓ seen');
+  await sheet.getByRole('button', { name: 'Withdraw' }).click();
+  await expect(sheet.getByRole('listitem')).toContainText('This was withdrawn.');
+  await expect(staff.getByText('This was withdrawn.')).toBeVisible();
+  await expect(staff.getByText('Which way is north?')).toHaveCount(0);
+});
+
+test('two devices, one of them without a network for a while: both end up with all that was typed', async ({
+  browser,
+  school,
+}) => {
+  const here = await signIn(await browser.newContext(), school, 's-goran');
+  const there = await signIn(await browser.newContext(), school, 's-goran');
+  let away = false;
+  const lines = new Set<{ close: () => Promise<void> }>();
+  await there.routeWebSocket(/\/api\/save/, (line) => {
+    if (away) {
+      void line.close();
+      return;
+    }
+    line.connectToServer();
+    lines.add(line);
+  });
+  for (const page of [here, there]) {
+    await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
+    await page.locator('.answer').first().waitFor();
+  }
+  await saved(there);
+  away = true;
+  for (const line of lines) await line.close();
+  await typeAnswer(there, 1, 'Written without a network.');
+  await expect(there.locator('[data-safety="away"]')).toBeVisible();
+  await typeAnswer(here, 1, 'Written with one.');
+  await typeAnswer(here, 2, 'Two days.');
+  await saved(here);
+  await expect(there.locator('.answer').nth(1)).not.toContainText('Two days.');
+  away = false;
+  for (const page of [here, there]) {
+    await expect(page.locator('.answer').first()).toContainText('Written without a network.', { timeout: 60_000 });
+    await expect(page.locator('.answer').first()).toContainText('Written with one.');
+    await expect(page.locator('.answer').nth(1)).toContainText('Two days.');
+  }
+});
