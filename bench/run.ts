@@ -6,12 +6,16 @@ import { type Figure, line } from './figures';
 import { eventFigures, findFigures, pdfFigures, stringFigures } from './find-work';
 import { pageFigures, scriptFigures } from './pages';
 import { readyCheckFigures } from './ready-check';
+import { compareFigures, markingFigures, rushFigures } from './round';
 import { savingFigures } from './saving';
 
 // `npm run bench`, or `npm run bench -- --only saving` for the groups whose name begins so.
 const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   'ready-check': readyCheckFigures,
   doing: doingFigures,
+  compare: compareFigures,
+  rush: rushFigures,
+  marking: markingFigures,
   'first-load': scriptFigures,
   string: stringFigures,
   find: findFigures,

@@ -1,9 +1,8 @@
 import { sha256Hex } from '@/core/documents/fingerprint';
 import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
-import { addUp } from '@/core/marks/rubric';
+import { addUp, type Criterion } from '@/core/marks/rubric';
 import { spreadOf } from '@/core/marks/spread';
 import type { State } from '@/core/work/standing';
-import { extraTimesOf } from '@/store/arrangements';
 import { findClass, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import {
@@ -23,7 +22,7 @@ import {
   repliesOf,
 } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
-import { findAssignment, findBrief, type ListedAssignment, rubricOf, setUnnamed } from '@/store/work';
+import { findAssignment, type ListedAssignment, rubricOf, setUnnamed } from '@/store/work';
 import { asideFor, feedbackFor } from './desk';
 import { fileResponse } from './file-response';
 import { rubricVersion, type StudentOnList, studentsOn } from './marking';
@@ -44,7 +43,6 @@ export interface ListedStudent extends Omit<StudentOnList, 'id' | 'name'> {
   readonly number: number | null;
   /** Has this teacher begun to mark it? Has every criterion been given points? */
   readonly draft: 'none' | 'begun' | 'whole';
-  readonly extraMinutes: number;
 }
 
 const keyOf = (assignmentId: AssignmentId, studentId: PersonId): string =>
@@ -63,11 +61,10 @@ async function listed(
   db: Queryable,
   teacher: Person,
   assignment: ListedAssignment,
+  rubric: readonly Criterion[],
   now: Instant,
 ): Promise<readonly Listed[]> {
   const students = await studentsOn(db, assignment.id, now);
-  const rubric = await rubricOf(db, assignment.id);
-  const more = new Map((await extraTimesOf(db, assignment.id)).map((one) => [one.student_id, one.minutes]));
   const drafts = new Map((await draftsOf(db, assignment.id, teacher.id)).map((one) => [one.hand_in_id, one]));
   const draftOf = ({ handInId }: StudentOnList): ListedStudent['draft'] => {
     const draft = handInId === null ? undefined : drafts.get(handInId);
@@ -96,8 +93,7 @@ async function listed(
     .filter((student) => !nameless(student))
     .map((student): Listed => {
       const { id, ...rest } = student;
-      const extraMinutes = more.get(id) ?? 0;
-      return { student, shown: { ...rest, key: id, number: null, extraMinutes, draft: draftOf(student) } };
+      return { student, shown: { ...rest, key: id, number: null, draft: draftOf(student) } };
     });
   return [...hidden, ...named];
 }
@@ -110,8 +106,9 @@ async function earlierRemarks(
   receipts: readonly Receipt[],
 ) {
   const [latest, before] = receipts;
-  const back = (await handBacksOf(db, assignmentId, studentId)).find(({ hand_in_id: id }) => id !== latest?.id);
-  if (!latest || !before || !back || back.remarks.length === 0) return null;
+  if (!latest || !before) return null;
+  const back = (await handBacksOf(db, assignmentId, studentId)).find(({ hand_in_id: id }) => id !== latest.id);
+  if (!back || back.remarks.length === 0) return null;
   const replies = new Map((await repliesOf(db, back.hand_in_id)).map((reply) => [reply.remark_id, reply]));
   return {
     handIn: back.hand_in_id,
@@ -134,13 +131,13 @@ export async function markingDesk(
   const assignment = await findAssignment(db, assignmentId);
   const found = assignment && (await findClass(db, assignment.classId));
   if (!assignment || !found) return null;
-  const list = await listed(db, teacher, assignment, now);
+  const rubric = await rubricOf(db, assignmentId);
+  const list = await listed(db, teacher, assignment, rubric, now);
   const at =
     list.find(({ shown }) => shown.key === chosen) ??
     list.find(({ student, shown }) => student.id === chosen && shown.name !== null) ??
     list.find(({ shown }) => isWaiting(shown.state)) ??
     list[0];
-  const rubric = await rubricOf(db, assignmentId);
   const outOf = rubric.reduce((sum, { points }) => sum + points, 0);
   const base = {
     id: assignment.id,
@@ -150,7 +147,6 @@ export async function markingDesk(
     late: assignment.rules.late,
     points: assignment.points,
     unnamed: assignment.unnamed,
-    instructions: (await findBrief(db, assignmentId))?.instructions ?? null,
     rubric,
     rubricVersion: rubricVersion(rubric),
     students: list.map(({ shown }) => shown),

@@ -33,6 +33,8 @@ export interface StudentOnList {
   readonly handInId: HandInId | null;
   readonly handedInAt: Instant | null;
   readonly lateBy: number;
+  /** More time than the others have. */
+  readonly extraMinutes: number;
 }
 
 /** Everybody in the class with where their work stands: who has handed in, and who has not. */
@@ -41,9 +43,10 @@ export async function studentsOn(db: Queryable, assignmentId: AssignmentId, now:
   if (!assignment) return [];
   const facts = await factsOfAssignment(db, assignmentId);
   const students = await peopleOf(db, assignment.classId, 'student');
-  const more = new Map((await extraTimesOf(db, assignmentId)).map((one) => [one.student_id, one.minutes * 60_000]));
+  const more = new Map((await extraTimesOf(db, assignmentId)).map((one) => [one.student_id, one.minutes]));
   return students.map(({ id, name }) => {
-    const rules = withExtraTime(assignment.rules, more.get(id) ?? 0);
+    const extraMinutes = more.get(id) ?? 0;
+    const rules = withExtraTime(assignment.rules, extraMinutes * 60_000);
     const { state, handIn } = standing(facts.get(id) ?? [], rules, now);
     return {
       id,
@@ -52,6 +55,7 @@ export async function studentsOn(db: Queryable, assignmentId: AssignmentId, now:
       handInId: handIn?.id ?? null,
       handedInAt: handIn?.at ?? null,
       lateBy: handIn?.lateBy ?? 0,
+      extraMinutes,
     };
   });
 }

@@ -1,10 +1,11 @@
 'use client';
 
 import Collaboration from '@tiptap/extension-collaboration';
+import type { Node as ProseMirrorNode } from '@tiptap/pm/model';
 import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import { useTranslations } from 'next-intl';
-import { useDeferredValue, useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react';
+import { useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react';
 import { TEXT_FIELD } from '@/core/documents/text-document';
 import { safeAddress } from '@/core/formats/text-out';
 import { countWords } from '@/core/text/counting';
@@ -75,24 +76,41 @@ function firstEmpty(editor: Editor): string | null {
   return found;
 }
 
+/** How many words each paragraph has. One that was not changed is the same node, and is not counted again. */
+const counted = new WeakMap<ProseMirrorNode, { readonly lang: string; readonly words: number }>();
+
+/** The words of a document, paragraph by paragraph: the questions are the teacher's words and are not counted. */
+function wordsIn(doc: ProseMirrorNode, lang: string): number {
+  let words = 0;
+  doc.descendants((node) => {
+    if (!node.isTextblock) return true;
+    let known = counted.get(node);
+    if (known?.lang !== lang) {
+      known = { lang, words: countWords(node.textBetween(0, node.content.size, '\n', ' '), lang) };
+      counted.set(node, known);
+    }
+    words += known.words;
+    return false;
+  });
+  return words;
+}
+
 /** How many words there are in the text, and in what is selected of it. */
 function Counts({ editor, lang }: { editor: Editor; lang: string }) {
   const t = useTranslations('writing');
-  const { whole, chosen } = useEditorState({
+  const { words, chosen } = useEditorState({
     editor,
     selector: ({ editor: now }) => {
       const { from, to, empty } = now.state.selection;
-      return { whole: typedIn(now), chosen: empty ? '' : now.state.doc.textBetween(from, to, '\n', ' ') };
+      return {
+        words: wordsIn(now.state.doc, lang),
+        chosen: empty ? '' : now.state.doc.textBetween(from, to, '\n', ' '),
+      };
     },
   });
-  const later = useDeferredValue(whole);
-  const words = useMemo(() => countWords(later, lang), [later, lang]);
   const picked = useMemo(() => (chosen === '' ? 0 : countWords(chosen, lang)), [chosen, lang]);
   return chosen === '' ? t('words', { n: words }) : t('words-of', { n: picked, of: words });
 }
-
-/** What has been typed, a line a block: the questions are the teacher's words and are not counted. */
-const typedIn = (editor: Editor): string => editor.state.doc.textBetween(0, editor.state.doc.content.size, '\n', ' ');
 
 /** The student's own document, typed into at once. */
 export function Writing({
