@@ -133,6 +133,12 @@ test('help with words: spelling with suggestions and own words, a meaning, a for
   await page.getByRole('button', { name: 'Next word' }).click();
   await page.getByRole('button', { name: 'Take it as it is' }).click();
   await expect(page.getByText('No word to look at.')).toBeVisible();
+  // A word of one's own can be let go again, and is taken anew.
+  await page.getByText('1 word of your own').click();
+  await page.getByRole('button', { name: 'Let go of “Wrenna”' }).click();
+  await expect(page.locator('.misspelt')).toHaveText(['Wrenna']);
+  await page.getByRole('button', { name: 'Next word' }).click();
+  await page.getByRole('button', { name: 'Take it as it is' }).click();
   // What was taken is kept, on another device too.
   await saved(page);
   const other = await signIn(await browser.newContext(), school, 's-yusuf');

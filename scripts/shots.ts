@@ -21,8 +21,8 @@ const SHOTS = [
   { name: 'pieces-dark', path: '/desk/food-web#sheet=pieces', who: 's-keanu', dark: true, attach: ['harbour.png'] },
   { name: 'desk-arabic', path: '/desk/cloud-ladder', who: 's-imke', locale: 'ar' },
   { name: 'desk-phone', path: '/desk/cloud-ladder', who: 's-imke', phone: true },
-  { name: 'feedback', path: '/desk/ten-mornings#sheet=feedback', who: 's-imke' },
-  { name: 'receipt', path: '/desk/storm-words#step=hand-in', who: 's-imke' },
+  { name: 'feedback', path: '/desk/bearings#sheet=feedback', who: 's-imke' },
+  { name: 'receipt', path: '/receipts', who: 's-imke', open: /Storm words/ },
   { name: 'marking', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello' },
   { name: 'teacher-today', path: '/today', who: 't-bello' },
 ] as const;
@@ -50,6 +50,7 @@ for (const shot of SHOTS) {
       .first()
       .waitFor({ timeout: 15_000 })
       .catch(() => {});
+  if ('open' in shot) await page.getByRole('link', { name: shot.open }).click();
   if ('find' in shot) {
     await page.keyboard.press('Control+k');
     await page.getByRole('combobox').fill(shot.find);

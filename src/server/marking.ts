@@ -22,7 +22,17 @@ import {
   repliesOf,
 } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
-import { factsOf, factsOfAssignment, findAssignment, holdWork, record, recordAll, rubricOf } from '@/store/work';
+import {
+  factsOf,
+  factsOfAssignment,
+  findAssignment,
+  type Happening,
+  holdWork,
+  type ListedAssignment,
+  record,
+  recordAll,
+  rubricOf,
+} from '@/store/work';
 import { newId } from './secrets';
 
 /** One student as the teacher sees them on the list of an assignment. */
@@ -148,6 +158,27 @@ async function holdMembers(
   return members;
 }
 
+/** Records what a teacher did to a hand-in, for everybody whose work is in it. */
+const tellMembers = (
+  tx: Queryable,
+  teacher: Person,
+  assignment: ListedAssignment,
+  members: readonly PersonId[],
+  at: Instant,
+  what: Pick<Happening, 'kind' | 'data'>,
+): Promise<void> =>
+  recordAll(
+    tx,
+    members.map((studentId) => ({
+      ...what,
+      at,
+      classId: assignment.classId,
+      assignmentId: assignment.id,
+      studentId,
+      actorId: teacher.id,
+    })),
+  );
+
 function gradeOf(
   given: HandBack,
   { receipt, assignment, rubric }: Awaited<ReturnType<typeof marked>>,
@@ -183,18 +214,10 @@ export async function handBack(db: Database, teacher: Person, given: HandBack, n
     const grade = (await noSound(tx, teacher, given)) ?? gradeOf(given, found);
     if ('ok' in grade) return grade;
     await addHandBack(tx, { ...given, ...grade, id: newId(), teacherId: teacher.id, at: now, rubric, amends: null });
-    await recordAll(
-      tx,
-      members.map((studentId) => ({
-        kind: 'handed-back' as const,
-        at: now,
-        classId: assignment.classId,
-        assignmentId: assignment.id,
-        studentId,
-        actorId: teacher.id,
-        data: { handIn: given.handInId, anotherGo: given.anotherGo },
-      })),
-    );
+    await tellMembers(tx, teacher, assignment, members, now, {
+      kind: 'handed-back',
+      data: { handIn: given.handInId, anotherGo: given.anotherGo },
+    });
     return { ok: true, ...grade };
   });
 }
@@ -222,18 +245,7 @@ export async function amend(
     const grade = (await noSound(tx, teacher, given)) ?? gradeOf(back, found);
     if ('ok' in grade) return grade;
     await addHandBack(tx, { ...back, ...grade, id: newId(), teacherId: teacher.id, at: now, rubric, amends: last.id });
-    await recordAll(
-      tx,
-      members.map((studentId) => ({
-        kind: 'amended' as const,
-        at: now,
-        classId: assignment.classId,
-        assignmentId: assignment.id,
-        studentId,
-        actorId: teacher.id,
-        data: { handIn: given.handInId },
-      })),
-    );
+    await tellMembers(tx, teacher, assignment, members, now, { kind: 'amended', data: { handIn: given.handInId } });
     return { ok: true, ...grade };
   });
 }

@@ -13,7 +13,7 @@ export type ToHelp =
   | { readonly kind: 'check'; readonly n: number; readonly checked: Checked }
   | { readonly kind: 'spell'; readonly n: number; readonly texts: readonly string[] }
   | { readonly kind: 'suggest'; readonly n: number; readonly word: string }
-  | { readonly kind: 'learn'; readonly word: string };
+  | { readonly kind: 'learn'; readonly word: string; readonly taken: boolean };
 
 /** What the worker answers; `begun` when the dictionary is there. */
 export type FromHelp =

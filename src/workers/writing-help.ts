@@ -54,7 +54,8 @@ async function hear(message: ToHelp): Promise<void> {
       tell({ kind: 'suggested', n: message.n, words: ready?.suggest(message.word) ?? [] });
       return;
     case 'learn':
-      ready?.learn(message.word);
+      if (message.taken) ready?.learn(message.word);
+      else ready?.forget(message.word);
       renew();
   }
 }

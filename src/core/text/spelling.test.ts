@@ -36,6 +36,10 @@ describe('spelling', () => {
     const speller = makeSpeller(...dictionary('dictionary-en-gb'));
     expect(speller.misspellings('Tjeerd').length).toBe(1);
     speller.learn('Tjeerd');
+    expect(speller.misspellings('Tjeerd sails')).toEqual([]);
+    speller.forget('Tjeerd');
+    expect(speller.misspellings('Tjeerd sails').map(({ word }) => word)).toEqual(['Tjeerd']);
+    speller.learn('Tjeerd');
     expect(speller.misspellings('Tjeerd and Tjeerd').length).toBe(0);
   });
 });

@@ -17,6 +17,8 @@ export interface Speller {
   readonly suggest: (word: string) => readonly string[];
   /** Takes a word from now on. */
   readonly learn: (word: string) => void;
+  /** Lets a word go that was taken, and judges it by the dictionary again. */
+  readonly forget: (word: string) => void;
 }
 
 /** Addresses, and names of files: nobody spells those. */
@@ -62,6 +64,11 @@ export function makeSpeller(aff: string, dic: string, own: Iterable<string> = []
     suggest: (word) => spell.suggest(word).slice(0, MOST_SUGGESTIONS),
     learn: (word) => {
       spell.add(word);
+      known.clear();
+    },
+    forget: (word) => {
+      // The package has it, its types do not.
+      (spell as unknown as { remove: (word: string) => void }).remove(word);
       known.clear();
     },
   };

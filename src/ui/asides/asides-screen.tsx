@@ -3,10 +3,10 @@
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import type { OpenAside } from '@/server/asides';
+import classes from '@/ui/common/cards.module.css';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
-import classes from './asides.module.css';
 
 /** Every exchange with a student in a teacher's classes: what waits for an answer, or all. */
 export function AsidesScreen({ asides, zone, now }: { asides: readonly OpenAside[]; zone: string; now: number }) {

@@ -39,9 +39,11 @@ export function SpellingLine({ editor, help, settings, choose, close }: Spelling
   }, [help, word]);
   const put = ({ from, to }: Marked, instead: string) =>
     editor.chain().focus().insertContentAt({ from, to }, instead).run();
-  const take = (taken: string) => {
-    help.learn(taken);
-    void post('/api/own-words', { word: taken, taken: true });
+  const [own, setOwn] = useState(settings.own);
+  const take = (one: string, taken: boolean) => {
+    help.learn(one, taken);
+    setOwn(taken ? [...own, one] : own.filter((other) => other !== one));
+    void post('/api/own-words', { word: one, taken });
   };
   return (
     <ToolLine label={t('spelling')} close={close}>
@@ -60,7 +62,7 @@ export function SpellingLine({ editor, help, settings, choose, close }: Spelling
               ))
             : null}
           {at ? (
-            <button type="button" className="quiet" onClick={() => take(at.word)}>
+            <button type="button" className="quiet" onClick={() => take(at.word, true)}>
               {t('take-word')}
             </button>
           ) : null}
@@ -85,6 +87,26 @@ export function SpellingLine({ editor, help, settings, choose, close }: Spelling
           ))}
         </select>
       </label>
+      {own.length > 0 ? (
+        <details className={classes.ownWords}>
+          <summary>{t('own-words', { n: own.length })}</summary>
+          <ul>
+            {own.map((one) => (
+              <li key={one}>
+                <bdi lang="en">{one}</bdi>{' '}
+                <button
+                  type="button"
+                  className="quiet"
+                  aria-label={t('let-go', { word: one })}
+                  onClick={() => take(one, false)}
+                >
+                  {t('let-go-short')}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
     </ToolLine>
   );
 }

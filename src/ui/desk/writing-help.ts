@@ -54,8 +54,9 @@ export class WritingHelp {
     );
   }
 
-  learn(word: string): void {
-    this.#tell({ kind: 'learn', word });
+  /** Takes a word, or lets one go again. */
+  learn(word: string, taken = true): void {
+    this.#tell({ kind: 'learn', word, taken });
     for (const listener of this.#begun) listener();
   }
 

@@ -5,11 +5,14 @@ export const GUIDES = [
   { key: 'classes', at: /^\/classes\/?$/ },
   { key: 'class-line', at: /^\/classes\/[^/]+$/ },
   { key: 'material', at: /^\/classes\/[^/]+\/materials/ },
+  { key: 'compare', at: /^\/desk\/[^/]+\/compare/ },
   { key: 'desk', at: /^\/desk/ },
+  { key: 'receipts', at: /^\/receipts/ },
   { key: 'shelf', at: /^\/shelf/ },
   { key: 'news', at: /^\/whats-new/ },
   { key: 'find', at: null },
   { key: 'marking', at: /^\/marking/ },
+  { key: 'asides', at: /^\/asides/ },
 ] as const;
 
 export type GuideKey = (typeof GUIDES)[number]['key'];

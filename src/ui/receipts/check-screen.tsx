@@ -4,6 +4,7 @@ import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import { z } from 'zod';
 import { isWhole, piecesWith } from '@/core/work/receipt';
+import cards from '@/ui/common/cards.module.css';
 import { post } from '@/ui/common/client-request';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';
@@ -70,7 +71,7 @@ export function CheckScreen({ school, zone }: { school: string; zone: string }) 
   };
 
   return (
-    <main id="main" className={classes.screen}>
+    <main id="main" className={cards.screen}>
       <p>
         <PlaceLink href="/receipts">{t('back')}</PlaceLink>
       </p>

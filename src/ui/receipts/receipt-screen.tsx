@@ -2,6 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import type { Receipt } from '@/store/hand-ins';
+import cards from '@/ui/common/cards.module.css';
 import { useFileSize } from '@/ui/common/file-size';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';
@@ -25,7 +26,7 @@ export function ReceiptScreen({ receipt, loss, school, zone }: Props) {
   const met = receipt.findings.filter(({ result }) => result === 'met').length;
   const counted = receipt.findings.filter(({ result }) => result !== 'advice').length;
   return (
-    <main id="main" className={classes.screen}>
+    <main id="main" className={cards.screen}>
       <p className={classes.acts}>
         <PlaceLink href={`/desk/${receipt.assignment_id}`}>{t('to-desk')}</PlaceLink>
         <a href={`${file}/receipt?as=pdf`} download>

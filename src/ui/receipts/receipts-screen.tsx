@@ -2,22 +2,22 @@
 
 import { useTranslations } from 'next-intl';
 import type { Receipt } from '@/store/hand-ins';
+import cards from '@/ui/common/cards.module.css';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';
-import classes from './receipts.module.css';
 
 /** All receipts of a student, newest first, in one place. */
 export function ReceiptsScreen({ receipts, zone }: { receipts: readonly Receipt[]; zone: string }) {
   const t = useTranslations('receipt');
   const times = useTimes(zone);
   return (
-    <main id="main" className={classes.screen}>
+    <main id="main" className={cards.screen}>
       <h1>{t('all')}</h1>
       <p className="soft">
         {t('all-says')} <PlaceLink href="/check">{t('to-check')}</PlaceLink>
       </p>
       {receipts.length === 0 ? <p>{t('none')}</p> : null}
-      <ol className={classes.list}>
+      <ol className={cards.list}>
         {receipts.map((receipt) => (
           <li key={receipt.id}>
             <PlaceLink href={`/receipts/${receipt.id}`}>
