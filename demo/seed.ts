@@ -596,7 +596,7 @@ function othersWork(db: Database, student: Person, now: Instant): Act[] {
     const chance = spread(student.id, assignment.id, 10);
     const past = assignment.due[0] < -4;
     if (!past && (fresh || chance > (assignment.id === 'cloud-ladder' ? 4 : due < now ? 2 : 0))) continue;
-    if (past && chance > 0) continue;
+    if (past && chance > (assignment.id === 'ten-mornings' ? 3 : 0)) continue;
     const late = past && spread(assignment.id, student.id, 2) === 1 && assignment.late !== 'closed';
     const at = late
       ? due + (5 + spread(assignment.id, student.id, 40)) * HOUR
@@ -608,7 +608,7 @@ function othersWork(db: Database, student: Person, now: Instant): Act[] {
         id = await handInAt(db, student, assignment, at, '');
       },
     });
-    if (assignment.due[0] < -6 && assignment.rubric) {
+    if (assignment.due[0] <= -6 && assignment.rubric) {
       const points = assignment.rubric.map(([, most], i) =>
         Math.max(0, most - spread(student.id, `${assignment.id}${i}`, 5) / 2),
       );

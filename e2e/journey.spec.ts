@@ -130,7 +130,7 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
     await desk.goto(`${school.url}/today`);
     await desk.getByRole('link', { name: 'Reading the cloud ladder' }).first().click();
     const students = desk.getByRole('navigation', { name: 'Students' });
-    await expect(students).toContainText('not handed in');
+    await expect(students).toContainText('Not handed in');
     await students.getByRole('link', { name: /Wren Okafor/ }).click();
     const work = desk.getByRole('article', { name: 'What Wren Okafor handed in' });
     await expect(work).toContainText('The thin streaks at the top.');
@@ -162,7 +162,7 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
   await test.step('the student sees it arrive without reloading, and where each point was lost', async () => {
     await page.goto(`${school.url}/today`);
     await expect(page.getByText('A reply in your aside on Reading the cloud ladder')).toBeVisible();
-    await desk.getByRole('button', { name: 'Hand back' }).click();
+    await desk.getByRole('button', { name: 'Hand back', exact: true }).click();
     await expect(desk.getByRole('heading', { name: 'Handed back' })).toBeVisible();
     await page.getByRole('link', { name: 'Reading the cloud ladder: handed back' }).click();
     const sheet = page.getByRole('complementary', { name: 'Feedback' });

@@ -24,6 +24,8 @@ test('a text with headings, emphasis, colours, lists, a table and a link; it sta
   await expect(page.getByText(/^\d+ of 12 words$/)).toBeVisible();
   await tools.getByRole('button', { name: 'Colour of the words' }).click();
   await page.getByRole('button', { name: 'blue' }).click();
+  await expect(answer.locator('[data-ink="blue"]').first()).toBeVisible();
+  await expect(page.getByRole('textbox', { name: /^Answer the questions/ })).toBeFocused();
   await page.keyboard.press('End');
   await page.keyboard.press('Enter');
   await tools.getByRole('button', { name: 'List', exact: true }).click();
@@ -81,7 +83,7 @@ test('a text with headings, emphasis, colours, lists, a table and a link; it sta
     ['Plain text', 'txt'],
   ] as const) {
     const coming = page.waitForEvent('download');
-    if (!(await page.getByRole('link', { name }).isVisible())) await tools.getByText('Download').click();
+    if (!(await page.getByRole('link', { name }).isVisible())) await page.getByText('Download', { exact: true }).click();
     await page.getByRole('link', { name }).click();
     const download = await coming;
     expect(download.suggestedFilename()).toBe(`Answer the questions, Keanu P..${end}`);

@@ -241,19 +241,22 @@ export function ClassTools({ view }: { view: MarkingView }) {
       <span role="alert" className={classes.problem}>
         {problem ? t('broke') : null}
       </span>
-      <Modal
-        opened={tool !== null}
-        onClose={close}
-        title={tool ? t(`tool-${tool}`) : ''}
-        size="lg"
-        centered
-        closeButtonProps={{ 'aria-label': t('close') }}
-      >
-        {tool === 'missing' ? <WriteToMissing view={view} close={close} /> : null}
-        {tool === 'back' ? <HandBackMarked view={view} close={close} /> : null}
-        {tool === 'extra' ? <ExtraTime view={view} close={close} /> : null}
-        {tool === 'spread' && view.spread ? <SpreadChart spread={view.spread} /> : null}
-      </Modal>
+      <Modal.Root opened={tool !== null} onClose={close} size="lg" centered transitionProps={{ duration: 120 }}>
+        <Modal.Overlay />
+        <Modal.Content>
+          <Modal.Body>
+            {/* The library's own head would be a second banner of the page. */}
+            <div className={classes.dialogHead}>
+              <Modal.Title>{tool ? t(`tool-${tool}`) : ''}</Modal.Title>
+              <Modal.CloseButton aria-label={t('close')} />
+            </div>
+            {tool === 'missing' ? <WriteToMissing view={view} close={close} /> : null}
+            {tool === 'back' ? <HandBackMarked view={view} close={close} /> : null}
+            {tool === 'extra' ? <ExtraTime view={view} close={close} /> : null}
+            {tool === 'spread' && view.spread ? <SpreadChart spread={view.spread} /> : null}
+          </Modal.Body>
+        </Modal.Content>
+      </Modal.Root>
     </div>
   );
 }

@@ -4,28 +4,33 @@ import { useTranslations } from 'next-intl';
 import { Bar, BarChart, CartesianGrid, XAxis, YAxis } from 'recharts';
 import type { Spread } from '@/core/marks/spread';
 import { Chart } from '@/ui/common/chart';
+import classes from './marking.module.css';
 
 /** How the points of the class lie: how many in each tenth of what could be won, and the quarters in words. */
 export function SpreadChart({ spread }: { spread: Spread }) {
   const t = useTranslations('spread');
   const step = spread.outOf / 10;
   const rows = spread.tenths.map((n, i) => ({ range: t('range', { from: i * step, to: (i + 1) * step }), n }));
-  const facts = (['lowest', 'lowerQuarter', 'median', 'upperQuarter', 'highest', 'mean'] as const).map((name) => ({
+  // Of three there are no quarters.
+  const named = (['lowest', 'lowerQuarter', 'median', 'upperQuarter', 'highest', 'mean'] as const).filter(
+    (name) => spread.n > 3 || !name.endsWith('Quarter'),
+  );
+  const facts = named.map((name) => ({
     name,
     value: Math.round(spread[name] * 10) / 10,
   }));
   return (
-    <figure>
+    <figure className={classes.spread}>
       <Chart height={240} label={t('label', { n: spread.n })}>
         <BarChart data={rows} margin={{ top: 8, right: 8, bottom: 24, left: 0 }}>
           <CartesianGrid vertical={false} stroke="var(--line)" />
-          <XAxis dataKey="range" tick={{ fill: 'var(--ink-soft)', fontSize: 12 }} interval={1} />
+          <XAxis dataKey="range" tick={{ fill: 'var(--ink-soft)', fontSize: 11 }} interval={0} />
           <YAxis allowDecimals={false} width={32} tick={{ fill: 'var(--ink-soft)', fontSize: 12 }} />
           <Bar dataKey="n" fill="var(--moss)" isAnimationActive={false} />
         </BarChart>
       </Chart>
       <figcaption>
-        <dl className="facts">
+        <dl>
           {facts.map(({ name, value }) => (
             <div key={name}>
               <dt>{t(name)}</dt>
