@@ -354,3 +354,37 @@ test('a disk that is full: said in words, nothing half kept, the server stays up
   await sheet.getByLabel('Files from this device', { exact: true }).setInputFiles(photo('web.png'));
   await expect(sheet.getByRole('button', { name: 'web.png', exact: true })).toBeVisible();
 });
+
+test('on a phone a swipe turns between reading and writing; at a desk the rope leads to each answer', async ({
+  browser,
+  school,
+}) => {
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const page = await signIn(phone, school, 's-hana');
+  await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
+  await page.locator('.answer').first().waitFor();
+  const side = (name: string) => page.getByRole('button', { name, exact: true });
+  await expect(side('Writing')).toHaveAttribute('aria-pressed', 'true');
+  const touch = await phone.newCDPSession(page);
+  const swipe = async (from: number, to: number, down = 0) => {
+    const at = (x: number, y: number) => [{ x, y }];
+    await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(from, 500) });
+    await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(to, 500 + down) });
+    await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  };
+  await swipe(80, 320);
+  await expect(side('Reading')).toHaveAttribute('aria-pressed', 'true');
+  await swipe(320, 80);
+  await expect(side('Writing')).toHaveAttribute('aria-pressed', 'true');
+  // What goes down more than across is no turning of the page.
+  await swipe(150, 250, 220);
+  await expect(side('Writing')).toHaveAttribute('aria-pressed', 'true');
+
+  const wide = await signIn(await browser.newContext(), school, 's-hana');
+  await wide.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-1`);
+  const third = wide.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: /3/ });
+  await third.click();
+  await expect(wide.locator('.answer').nth(2)).toHaveClass(/at/);
+  await wide.keyboard.type('The middle rung. It is grey.');
+  await expect(third).toHaveAttribute('data-answered', /.*/);
+});

@@ -86,6 +86,9 @@ test('every screen finds its guide, and every guide is found', () => {
     '/shelf': 'shelf',
     '/whats-new': 'news',
     '/anything-else': 'today',
+    '/desk/cloud-ladder/compare': 'compare',
+    '/receipts/x': 'receipts',
+    '/asides': 'asides',
   };
   for (const [path, guide] of Object.entries(paths)) expect([path, guideAt(path)]).toEqual([path, guide]);
   const reached = new Set(Object.values(paths));

@@ -216,8 +216,9 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     writing.current = handle;
     if (!handle || wanted.current === undefined) return;
     const place = wanted.current;
-    wanted.current = undefined;
-    setTimeout(() => handle.goTo(place), 60);
+    setTimeout(() => {
+      if (wanted.current === place && handle.goTo(place)) wanted.current = undefined;
+    }, 60);
   };
 
   const celebrate = () => {

@@ -36,8 +36,8 @@ import type { SpellingSettings, WritingHelp } from './writing-help';
 import { type Panel, WritingTools } from './writing-tools';
 
 export interface WritingHandle {
-  /** Puts the caret into an answer place, or at the start of the document. */
-  readonly goTo: (place: string | null) => void;
+  /** Puts the caret into an answer place, or at the start of the document; false while there is no editor yet. */
+  readonly goTo: (place: string | null) => boolean;
   /** Goes to the words of a remark; false when they are gone. */
   readonly goToRemark: (id: string) => boolean;
 }
@@ -230,9 +230,14 @@ export function Writing({
     handle,
     () => ({
       goTo: (id) => {
-        if (!editor) return;
+        if (!editor) return false;
+        // Where somebody asked to go comes before where the caret would begin by itself.
+        begun.current = true;
         const at = place(editor, id);
-        editor.commands.focus(at ?? 'start', { scrollIntoView: true });
+        if (at !== null || id === null) editor.commands.focus(at ?? 'start', { scrollIntoView: true });
+        // The text may come a moment after its place was asked for.
+        else editor.once('update', () => editor.commands.focus(place(editor, id) ?? 'start', { scrollIntoView: true }));
+        return true;
       },
       goToRemark: (id) => editor !== null && goToRemark(editor, id),
     }),
