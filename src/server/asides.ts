@@ -1,4 +1,5 @@
 import type { AssignmentId, Instant, PersonId } from '@/core/ids';
+import { isMissing } from '@/core/work/standing';
 import {
   type AsideOf,
   addAsideMessage,
@@ -117,9 +118,6 @@ export async function readAside(db: Database, reader: Person, aside: AsideOf, no
   return { ok: true as const };
 }
 
-/** Everybody who has not handed in what they could: whom a teacher may want to reach. */
-export const MISSING = ['not-started', 'under-way', 'overdue', 'closed', 'another-go'] as const;
-
 /** Writes to everybody who has not handed in, to each in their own aside. Nobody sees to whom else it went. */
 export async function writeToMissing(
   db: Database,
@@ -129,7 +127,7 @@ export async function writeToMissing(
 ): Promise<{ readonly ok: true; readonly to: number }> {
   return db.transaction(async (tx) => {
     const students = await studentsOn(tx, given.assignmentId, now);
-    const missing = students.filter(({ state }) => (MISSING as readonly string[]).includes(state));
+    const missing = students.filter(({ state }) => isMissing(state));
     for (const { id: studentId } of missing) {
       await write(tx, teacher, { ...given, studentId, act: `${given.act}:${studentId}` }, now);
     }

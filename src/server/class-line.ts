@@ -1,5 +1,5 @@
 import type { ClassId, Instant } from '@/core/ids';
-import { isDone, isToDo } from '@/core/work/standing';
+import { isDone, isToDo, isWithTeacher } from '@/core/work/standing';
 import { announcementsOf, findClass, type Lesson, lessonsOf, peopleOf, roleIn, unitsOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { inviteOf } from '@/store/joining';
@@ -76,7 +76,7 @@ function isUnder(entry: Entry, chip: Chip): boolean {
   if (entry.kind !== 'work') return false;
   const { state } = entry.item;
   if (chip === 'to-do') return isToDo(state);
-  if (chip === 'handed-in') return state === 'handed-in' || state === 'handed-in-late';
+  if (chip === 'handed-in') return isWithTeacher(state);
   return state === 'handed-back' || state === 'another-go';
 }
 

@@ -9,7 +9,7 @@ import { allowedMoves, type MoveKind } from '@/core/work/moves';
 import { closingTime, type LateRule, type Takes } from '@/core/work/rules';
 import { type State, standing } from '@/core/work/standing';
 import { openSteps, stepsDone } from '@/core/work/steps';
-import { extraTimesOf, groupOf } from '@/store/arrangements';
+import { groupOf } from '@/store/arrangements';
 import { asideMessages } from '@/store/asides';
 import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
@@ -214,10 +214,10 @@ export async function feedbackFor(db: Queryable, assignmentId: AssignmentId, stu
 async function earlierMarks(
   db: Queryable,
   assignment: ListedAssignment,
+  criteria: readonly Criterion[],
   student: Person,
 ): Promise<readonly EarlierMarks[]> {
-  const own = new Set((await rubricOf(db, assignment.id)).map(({ title }) => title));
-  if (own.size === 0) return [];
+  const own = new Set(criteria.map(({ title }) => title));
   const marked = await earlierMarksOf(db, assignment.classId, student.id);
   return marked.flatMap(({ assignment_id, title, at, rubric, marks }) => {
     if (assignment_id === assignment.id) return [];
@@ -301,6 +301,8 @@ export async function desk(
   const understood = new Map(
     steps.flatMap((step) => (step.starter ? [[step.id, understandStarter(step.starter)] as const] : [])),
   );
+  const rubric = open ? await rubricOf(db, assignmentId) : [];
+  const feedback = await feedbackFor(db, assignmentId, student.id);
   const after = doNext(await workOf(db, student, null, now), now).find(({ item }) => item.id !== assignmentId);
   return {
     id: assignment.id,
@@ -346,12 +348,13 @@ export async function desk(
     accept: acceptOf(brief.asks),
     largestFile: LARGEST_FILE,
     notes: open ? ((await notesOf(db, assignmentId, student.id))?.id ?? null) : null,
-    rubric: open ? await rubricOf(db, assignmentId) : [],
+    rubric,
     receipts: await receiptsOf(db, assignmentId, student.id),
-    feedback: await feedbackFor(db, assignmentId, student.id),
-    earlier: await earlierMarks(db, assignment, student),
+    feedback,
+    // Shown beside what came back, and asked for only then.
+    earlier: feedback.length > 0 && rubric.length > 0 ? await earlierMarks(db, assignment, rubric, student) : [],
     group: (await groupOf(db, assignmentId, student.id)).map(({ name }) => name),
-    extraMinutes: (await extraTimesOf(db, assignmentId)).find((one) => one.student_id === student.id)?.minutes ?? 0,
+    extraMinutes: assignment.extraMinutes,
     aside: open ? await asideFor(db, assignmentId, student.id, student) : [],
     student: { id: student.id, name: student.name, shortName: student.short_name },
     waitsFor: rules.waits ? await waitsFor(db, assignmentId, student.id) : [],

@@ -2,7 +2,7 @@ import { sha256Hex } from '@/core/documents/fingerprint';
 import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
 import { addUp, type Criterion } from '@/core/marks/rubric';
 import { spreadOf } from '@/core/marks/spread';
-import type { State } from '@/core/work/standing';
+import { isWithTeacher } from '@/core/work/standing';
 import { findClass, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import {
@@ -31,8 +31,6 @@ import { newId } from './secrets';
 
 /** What a teacher may want to see of a class's work. */
 export type Shown = 'all' | 'waiting' | 'missing' | 'back';
-
-const isWaiting = (state: State) => state === 'handed-in' || state === 'handed-in-late';
 
 /** One student on the list of the Marking desk. `name` is `null` where the work is marked without names. */
 export interface ListedStudent extends Omit<StudentOnList, 'id' | 'name'> {
@@ -71,7 +69,7 @@ async function listed(
     if (!draft) return 'none';
     return addUp(rubric, draft.marks).complete ? 'whole' : 'begun';
   };
-  const nameless = ({ state }: StudentOnList) => assignment.unnamed && isWaiting(state);
+  const nameless = ({ state }: StudentOnList) => assignment.unnamed && isWithTeacher(state);
   const hidden = students
     .filter(nameless)
     .map((student) => ({ student, key: keyOf(assignment.id, student.id) }))
@@ -136,7 +134,7 @@ export async function markingDesk(
   const at =
     list.find(({ shown }) => shown.key === chosen) ??
     list.find(({ student, shown }) => student.id === chosen && shown.name !== null) ??
-    list.find(({ shown }) => isWaiting(shown.state)) ??
+    list.find(({ shown }) => isWithTeacher(shown.state)) ??
     list[0];
   const outOf = rubric.reduce((sum, { points }) => sum + points, 0);
   const base = {

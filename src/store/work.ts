@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
 import type { Fact } from '@/core/work/facts';
-import type { Rules } from '@/core/work/rules';
+import { type Rules, withExtraTime } from '@/core/work/rules';
 import { ask, criterion, docNode, id, instant, lateRule, maybeInstant } from './columns';
 import { first, json, many, type Queryable, time } from './database';
 
@@ -19,6 +19,7 @@ const listed = z
     opens_at: maybeInstant,
     due_at: maybeInstant,
     closes_at: maybeInstant,
+    extra_minutes: z.number(),
     late: lateRule,
     take_back: z.boolean(),
     goes: z.number().nullable(),
@@ -40,28 +41,33 @@ const listed = z
     inOrder: row.in_order,
     /** Marked without names until it is handed back. */
     unnamed: row.unnamed,
-    rules: {
-      opensAt: row.opens_at,
-      dueAt: row.due_at,
-      closesAt: row.closes_at,
-      late: row.late,
-      takes: row.takes,
-      takeBack: row.take_back,
-      goes: row.goes,
-      waits: row.waits,
-    } satisfies Rules as Rules,
+    /** More time than the others have; the rules have it in them. */
+    extraMinutes: row.extra_minutes,
+    rules: withExtraTime(
+      {
+        opensAt: row.opens_at,
+        dueAt: row.due_at,
+        closesAt: row.closes_at,
+        late: row.late,
+        takes: row.takes,
+        takeBack: row.take_back,
+        goes: row.goes,
+        waits: row.waits,
+      },
+      row.extra_minutes * 60_000,
+    ),
   }));
 
 export type ListedAssignment = z.output<typeof listed>;
 
 const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.points, a.takes, a.posted_at, a.opens_at,
-  a.due_at + more.time AS due_at, a.closes_at + more.time AS closes_at, a.late, a.take_back, a.goes, a.in_order, a.unnamed,
+  a.due_at, a.closes_at, more.minutes AS extra_minutes, a.late, a.take_back, a.goes, a.in_order, a.unnamed,
   EXISTS (SELECT 1 FROM unlocks u WHERE u.assignment_id = a.id) AS waits,
   (SELECT count(*)::int FROM step s WHERE s.assignment_id = a.id) AS steps`;
 
 /** More time for one student, who is named by an expression in SQL: nobody has any under NULL. */
-const moreTime = (student: string) => `CROSS JOIN LATERAL (SELECT make_interval(mins => coalesce((SELECT x.minutes
-  FROM extra_time x WHERE x.assignment_id = a.id AND x.student_id = ${student}), 0)) AS time) more`;
+const moreTime = (student: string) => `CROSS JOIN LATERAL (SELECT coalesce((SELECT x.minutes FROM extra_time x
+  WHERE x.assignment_id = a.id AND x.student_id = ${student}), 0) AS minutes) more`;
 
 /** Every assignment of a person's running classes, or of one class, running or past, with the times that hold for them. */
 export const assignmentsFor = (db: Queryable, personId: PersonId, classId: ClassId | null) =>

@@ -12,7 +12,18 @@ export interface Block {
 
 const LEAVES = new Set(['paragraph', 'heading', 'codeBlock']);
 
-const words = (node: DocNode): string => {
+/** Does a run of words end where this node does? */
+export const isLeaf = (node: DocNode): boolean => LEAVES.has(node.type);
+
+/** What a node says, as a block of its own: a picture what it shows, a question what it asks, everything else its words. */
+export const saidBy = (node: DocNode): string => {
+  if (node.type === 'image') return String(node.attrs?.alt ?? '') || String(node.attrs?.src ?? '');
+  if (node.type === 'question') return String(node.attrs?.text ?? '');
+  return words(node);
+};
+
+/** The words of a run, without what its pictures show. */
+export const words = (node: DocNode): string => {
   if (node.text !== undefined) return node.text;
   if (node.type === 'hardBreak') return '\n';
   if (node.type === 'formula') return String(node.attrs?.tex ?? '');
@@ -30,7 +41,7 @@ export function blocksOf(doc: DocNode): readonly Block[] {
   let asked: number | null = null;
   const walk = (node: DocNode, within: Within): void => {
     const { place, number } = within;
-    if (LEAVES.has(node.type)) {
+    if (isLeaf(node)) {
       const kind = node.type === 'heading' ? 'heading' : within.kind;
       const text = words(node);
       if (text.trim() !== '') found.push({ kind, place, number, text });
@@ -38,17 +49,15 @@ export function blocksOf(doc: DocNode): readonly Block[] {
       return;
     }
     switch (node.type) {
-      case 'image': {
-        const text = String(node.attrs?.alt ?? '') || String(node.attrs?.src ?? '');
-        found.push({ kind: 'picture', place, number, text });
+      case 'image':
+        found.push({ kind: 'picture', place, number, text: saidBy(node) });
         return;
-      }
       case 'formula':
-        found.push({ kind: within.kind, place, number, text: String(node.attrs?.tex ?? '') });
+        found.push({ kind: within.kind, place, number, text: saidBy(node) });
         return;
       case 'question':
         asked = Number(node.attrs?.number ?? (asked ?? 0) + 1);
-        found.push({ kind: 'question', place: null, number: asked, text: String(node.attrs?.text ?? '') });
+        found.push({ kind: 'question', place: null, number: asked, text: saidBy(node) });
         return;
     }
     const inside: Within =

@@ -127,59 +127,62 @@ function pairsOfGap(before: readonly Side[], after: readonly Side[]): readonly (
 const sameBlock = (before: Side, after: Side): boolean =>
   before.block.text === after.block.text && before.block.kind === after.block.kind;
 
-function rowsOfSection(before: readonly Side[], after: readonly Side[], gone: ReadonlySet<Side>): Row[] {
+/** A stretch of a section: the same on both sides, block for block, or what is only in one. */
+interface Run {
+  readonly how: 'same' | 'removed' | 'added';
+  readonly before: readonly Side[];
+  readonly after: readonly Side[];
+}
+
+/** What two versions of a section have in common, block for block. */
+function align(before: readonly Side[], after: readonly Side[]): readonly Run[] {
+  let [i, j] = [0, 0];
+  return diffArrays([...before], [...after], { comparator: sameBlock }).map(({ added, removed, value }): Run => {
+    const run = {
+      before: added ? [] : before.slice(i, i + value.length),
+      after: removed ? [] : after.slice(j, j + value.length),
+    };
+    i += run.before.length;
+    j += run.after.length;
+    return { how: added ? 'added' : removed ? 'removed' : 'same', ...run };
+  });
+}
+
+function rowsOfSection(runs: readonly Run[], gone: ReadonlySet<Side>): Row[] {
   const rows: Row[] = [];
   const row = (b: Side | null, a: Side | null) => rows.push({ before: b, after: a, moved: false });
-  let [i, j] = [0, 0];
   let gap: { before: Side[]; after: Side[] } = { before: [], after: [] };
   const close = () => {
     const free = (sides: readonly Side[]) => sides.filter((side) => !gone.has(side));
-    const pairs = pairsOfGap(free(gap.before), free(gap.after));
     // What moved keeps its place among what was paired.
-    const rest = [...gap.before, ...gap.after].filter((side) => gone.has(side));
-    for (const side of rest.filter((one) => gap.before.includes(one))) row(side, null);
-    for (const [b, a] of pairs) row(b, a);
-    for (const side of rest.filter((one) => gap.after.includes(one))) row(null, side);
+    for (const side of gap.before) if (gone.has(side)) row(side, null);
+    for (const [b, a] of pairsOfGap(free(gap.before), free(gap.after))) row(b, a);
+    for (const side of gap.after) if (gone.has(side)) row(null, side);
     gap = { before: [], after: [] };
   };
-  for (const change of diffArrays([...before], [...after], { comparator: sameBlock })) {
-    const count = change.value.length;
-    if (change.removed) gap.before.push(...before.slice(i, i + count));
-    else if (change.added) gap.after.push(...after.slice(j, j + count));
-    else {
+  for (const { how, before, after } of runs) {
+    if (how === 'same') {
       close();
-      for (let k = 0; k < count; k++) row(before[i + k] ?? null, after[j + k] ?? null);
+      for (const [k, side] of before.entries()) row(side, after[k] ?? null);
+    } else {
+      gap.before.push(...before);
+      gap.after.push(...after);
     }
-    if (!change.added) i += count;
-    if (!change.removed) j += count;
   }
   close();
   return rows;
 }
 
 /** Blocks that stand word for word somewhere else: gone at one end of a gap, new at another. */
-function exactMoves(before: ReadonlyMap<string, Side[]>, after: ReadonlyMap<string, Side[]>): Map<Side, Side> {
-  const out: Side[] = [];
+function exactMoves(runs: readonly Run[]): Map<Side, Side> {
   const into = new Map<string, Side[]>();
-  for (const key of new Set([...before.keys(), ...after.keys()])) {
-    const [from, to] = [before.get(key) ?? [], after.get(key) ?? []];
-    let [i, j] = [0, 0];
-    for (const change of diffArrays([...from], [...to], { comparator: sameBlock })) {
-      const count = change.value.length;
-      if (change.removed) out.push(...from.slice(i, i + count));
-      else if (change.added) {
-        for (const side of to.slice(j, j + count)) {
-          const list = into.get(side.block.text);
-          if (list) list.push(side);
-          else into.set(side.block.text, [side]);
-        }
-      }
-      if (!change.added) i += count;
-      if (!change.removed) j += count;
-    }
+  for (const side of runs.flatMap(({ how, after }) => (how === 'added' ? after : []))) {
+    const list = into.get(side.block.text);
+    if (list) list.push(side);
+    else into.set(side.block.text, [side]);
   }
   const moves = new Map<Side, Side>();
-  for (const side of out) {
+  for (const side of runs.flatMap(({ how, before }) => (how === 'removed' ? before : []))) {
     if (side.words.length < MOVABLE || side.block.kind === 'question') continue;
     const target = into.get(side.block.text)?.shift();
     if (target) moves.set(side, target);
@@ -214,9 +217,8 @@ function summaries(blocks: readonly ComparedBlock[], locale: string): readonly P
     if (kind === 'question') continue;
     const sum = byPlace.get(place) ?? { number: place === null ? null : number, same: 0, added: 0, removed: 0 };
     byPlace.set(place, sum);
+    // What moved has one part, and all of it is the same; it is counted where it is now.
     if (how === 'moved-away') continue;
-    sum.same += how === 'moved' ? wordsIn(parts, 'same', locale) : 0;
-    if (how === 'moved') continue;
     sum.same += wordsIn(parts, 'same', locale);
     sum.added += wordsIn(parts, 'added', locale);
     sum.removed += wordsIn(parts, 'removed', locale);
@@ -257,11 +259,12 @@ export function compare(before: DocNode, after: DocNode, locale: string): Compar
       };
     });
   const [was, is] = [sections(sides(before)), sections(sides(after))];
-  const moves = exactMoves(was, is);
+  const order = diffArrays([...was.keys()], [...is.keys()]).flatMap(({ value }) => value);
+  const aligned = [...new Set(order)].map((key) => align(was.get(key) ?? [], is.get(key) ?? []));
+  const moves = exactMoves(aligned.flat());
   const arrived = new Set(moves.values());
   const gone = new Set<Side>([...moves.keys(), ...arrived]);
-  const order = diffArrays([...was.keys()], [...is.keys()]).flatMap(({ value }) => value);
-  const rows = [...new Set(order)].flatMap((key) => rowsOfSection(was.get(key) ?? [], is.get(key) ?? [], gone));
+  const rows = aligned.flatMap((runs) => rowsOfSection(runs, gone));
   for (const row of rows) {
     row.moved = (row.before !== null && moves.has(row.before)) || (row.after !== null && arrived.has(row.after));
   }

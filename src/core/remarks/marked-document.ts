@@ -1,3 +1,4 @@
+import { isLeaf, saidBy, words } from '../compare/blocks';
 import type { DocNode } from '../text/document-json';
 
 /** A stretch of a document's anchor text that is to stand out. */
@@ -6,18 +7,6 @@ export interface Highlight {
   readonly start: number;
   readonly end: number;
 }
-
-const LEAVES = new Set(['paragraph', 'heading', 'codeBlock']);
-
-const lengthOf = (node: DocNode): number => {
-  if (node.text !== undefined) return node.text.length;
-  if (node.type === 'hardBreak') return 1;
-  if (node.type === 'formula') return String(node.attrs?.tex ?? '').length;
-  return (node.content ?? []).reduce((sum, child) => sum + lengthOf(child), 0);
-};
-
-const isBlank = (node: DocNode): boolean =>
-  node.type !== 'formula' && (node.text ?? '').trim() === '' && (node.content ?? []).every(isBlank);
 
 /** Cuts a text where a highlight begins or ends, and marks what lies in one. */
 function cut(node: DocNode, at: number, highlights: readonly Highlight[]): DocNode[] {
@@ -51,27 +40,20 @@ export function markedDocument(doc: DocNode, highlights: readonly Highlight[]): 
     let here = start;
     const content = (node.content ?? []).flatMap((child) => {
       const from = here;
-      here += lengthOf(child);
+      here += words(child).length;
       return child.text === undefined ? [child] : cut(child, from, highlights);
     });
     return { ...node, attrs: { ...node.attrs, at: start }, content };
   };
   const walk = (node: DocNode): DocNode => {
-    if (LEAVES.has(node.type)) {
-      const marked = isBlank(node) ? node : inline(node, take(lengthOf(node)));
+    if (isLeaf(node)) {
+      const text = words(node);
+      const marked = text.trim() === '' ? node : inline(node, take(text.length));
       for (const child of node.content ?? []) if (child.type === 'image') walk(child);
       return marked;
     }
-    if (node.type === 'image') {
-      take((String(node.attrs?.alt ?? '') || String(node.attrs?.src ?? '')).length);
-      return node;
-    }
-    if (node.type === 'formula') {
-      take(lengthOf(node));
-      return node;
-    }
-    if (node.type === 'question') {
-      take(String(node.attrs?.text ?? '').length);
+    if (node.type === 'image' || node.type === 'formula' || node.type === 'question') {
+      take(saidBy(node).length);
       return node;
     }
     return node.content ? { ...node, content: node.content.map(walk) } : node;

@@ -1,7 +1,7 @@
 import type { HandInId, Instant, StepId } from '../ids';
 import type { Fact, Facts } from './facts';
 import { closingTime, countedFrom, type Rules } from './rules';
-import { type State, standing } from './standing';
+import { isWithTeacher, type State, standing } from './standing';
 
 /** Something that a person wants to do to a piece of work. */
 export type Move =
@@ -91,7 +91,7 @@ function refusal(facts: Facts, move: Move, now: Instant, rules: Rules): Refusal 
       return closing !== null && now > closing && asked === undefined ? refuse('closed', closing) : null;
     }
     case 'hand-back':
-      if (state === 'handed-in' || state === 'handed-in-late') return null;
+      if (isWithTeacher(state)) return null;
       return refuse(state === 'handed-back' ? 'already-handed-back' : 'not-handed-in');
   }
 }

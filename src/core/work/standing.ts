@@ -116,10 +116,20 @@ export function standing(facts: Facts, rules: Rules, now: Instant): Standing {
 
 /** Is there nothing left for the student to do, unless somebody asks? */
 export function isDone(state: State): boolean {
-  return state === 'handed-in' || state === 'handed-in-late' || state === 'handed-back';
+  return isWithTeacher(state) || state === 'handed-back';
 }
 
 /** Can the student work on it now? */
 export function isToDo(state: State): boolean {
   return state === 'not-started' || state === 'under-way' || state === 'overdue' || state === 'another-go';
+}
+
+/** Does it lie with the teacher? */
+export function isWithTeacher(state: State): boolean {
+  return state === 'handed-in' || state === 'handed-in-late';
+}
+
+/** Has the student not handed in what they could have, whether it can still be done or not? */
+export function isMissing(state: State): boolean {
+  return isToDo(state) || state === 'closed';
 }

@@ -3,6 +3,7 @@
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import type { Finding, ReadyCheck } from '@/core/asks/ready-check';
+import { isWithTeacher } from '@/core/work/standing';
 import type { DeskView } from '@/server/desk';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
@@ -111,7 +112,7 @@ export function HandInBar(props: Props) {
   if (view.state === 'closed') {
     return <Bar label={label} says={<p>{t('closed', { when: times.moment(view.closesAt ?? now, now) })}</p>} />;
   }
-  if (view.state === 'handed-in' || view.state === 'handed-in-late') {
+  if (isWithTeacher(view.state)) {
     return (
       <Bar
         label={label}

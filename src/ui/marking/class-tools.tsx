@@ -4,6 +4,7 @@ import { Modal, NumberInput, Textarea } from '@mantine/core';
 import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
+import { isMissing, isWithTeacher } from '@/core/work/standing';
 import type { HandedBack } from '@/server/marking';
 import type { ListedStudent, MarkingView } from '@/server/marking-desk';
 import { newAct } from '@/ui/common/act';
@@ -16,8 +17,6 @@ import { useShownName } from './shown-name';
 
 const SpreadChart = dynamic(() => import('./spread-chart').then(({ SpreadChart: loaded }) => loaded), { ssr: false });
 
-const MISSING = ['not-started', 'under-way', 'overdue', 'closed', 'another-go'];
-
 /** Writes to everybody who has not handed in, to each in their own aside. */
 function WriteToMissing({ view, close }: { view: MarkingView; close: () => void }) {
   const t = useTranslations('class-tools');
@@ -26,7 +25,7 @@ function WriteToMissing({ view, close }: { view: MarkingView; close: () => void 
   const [sent, setSent] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
   const act = useRef(newAct());
-  const to = view.students.filter(({ state }) => MISSING.includes(state));
+  const to = view.students.filter(({ state }) => isMissing(state));
   const send = async () => {
     setBusy(true);
     const answer = await post<{ to: number }>(`/api/assignments/${view.id}/asides`, { act: act.current, body });
@@ -77,7 +76,7 @@ function HandBackMarked({ view, close }: { view: MarkingView; close: () => void 
   const refresh = useRefresh();
   const ready = view.students.filter(
     (student): student is ListedStudent & { handInId: NonNullable<ListedStudent['handInId']> } =>
-      student.draft !== 'none' && student.handInId !== null && student.state.startsWith('handed-in'),
+      student.draft !== 'none' && student.handInId !== null && isWithTeacher(student.state),
   );
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
   const [each, setEach] = useState<readonly HandedBack[] | null>(null);

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
 import type { Mark } from '@/core/marks/rubric';
 import { type Annotation, readAnnotation } from '@/core/remarks/annotation';
+import { isWithTeacher } from '@/core/work/standing';
 import type { MarkingView } from '@/server/marking-desk';
 import { post } from '@/ui/common/client-request';
 import { useRefresh } from '@/ui/common/use-refresh';
@@ -129,7 +130,7 @@ export function useMarking(view: MarkingView) {
     refresh();
   };
 
-  const waits = open.student.state === 'handed-in' || open.student.state === 'handed-in-late';
+  const waits = isWithTeacher(open.student.state);
   return {
     receipt,
     /** Lies with the teacher. */
