@@ -1,5 +1,5 @@
 /** The layers: an import goes down this list, never up. */
-const LAYERS = ['app', 'ui', 'workers', 'server', 'store', 'core'];
+const LAYERS = ['app', 'ui', 'workers', 'server', 'store', 'workshop', 'core'];
 
 const upward = LAYERS.flatMap((layer, i) =>
   i === 0
@@ -44,6 +44,13 @@ export default {
       severity: 'error',
       from: { path: '^src/', pathNot: '\\.test\\.tsx?$' },
       to: { path: '^(demo|e2e|bench|scripts)/|\\.test\\.tsx?$' },
+    },
+    {
+      name: 'the-workshop-knows-the-core-alone',
+      comment: 'What reads what people send has no database, no sessions and no keys within reach.',
+      severity: 'error',
+      from: { path: '^src/workshop/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/(?!workshop/|core/)' },
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
   ],

@@ -1,13 +1,16 @@
 import { createServer } from 'node:http';
 import next from 'next';
 
-// The process around Next: the same requests, and beside them the socket on which documents are saved.
+// The process around Next: what comes in is let in or stopped first, and the socket on which documents are saved is
+// answered here.
 process.env.NEXT_MANUAL_SIG_HANDLE = 'true';
 const dev = process.argv.includes('--dev');
 process.env.NODE_ENV ??= dev ? 'development' : 'production';
 const port = Number(process.env.PORT ?? 3000);
+// Only this machine reaches it, unless it is said where else it may be reached from.
+const host = process.env.KITE_HOST ?? '127.0.0.1';
 
-const app = next({ dev, port, turbopack: dev });
+const app = next({ dev, port, hostname: 'localhost', turbopack: dev });
 await app.prepare();
 
 // Next loads src/instrumentation.ts beside its own start and does not wait for it.
@@ -24,25 +27,28 @@ try {
 
 const handle = app.getRequestHandler();
 const handleUpgrade = app.getUpgradeHandler();
-const server = createServer((request, response) => {
-  request.headers['x-kite-address'] = request.socket.remoteAddress ?? 'unknown';
-  void handle(request, response);
+const server = createServer({ headersTimeout: 20_000, requestTimeout: 300_000 }, (request, response) => {
+  if (globalThis.kiteEnter(request, response)) void handle(request, response);
 });
 server.on('upgrade', (request, socket, head) => {
-  if (new URL(request.url ?? '/', 'http://localhost').pathname !== '/api/save') {
-    void handleUpgrade(request, socket, head);
-    return;
-  }
-  globalThis.kiteUpgrade(request, socket, head).catch((error) => {
-    console.error('the save socket could not be opened', error);
-    socket.destroy();
-  });
+  socket.on('error', () => socket.destroy());
+  globalThis
+    .kiteUpgrade(request, socket, head)
+    .then((taken) => {
+      if (taken) return;
+      // The tools of development have a socket of their own.
+      if (dev) void handleUpgrade(request, socket, head);
+      else socket.end('HTTP/1.1 404 Not Found\r\nConnection: close\r\n\r\n');
+    })
+    .catch(() => socket.destroy());
 });
 server.on('error', (error) => {
   console.error(error.code === 'EADDRINUSE' ? `Port ${port} is in use. Set PORT to another one.` : error);
   process.exit(1);
 });
-server.listen(port, () => console.log(`Kite String is at http://localhost:${port}`));
+server.listen(port, host, () => {
+  console.log(`Kite String is at ${process.env.KITE_URL ?? `http://localhost:${port}`}`);
+});
 
 let stopping = false;
 for (const signal of ['SIGTERM', 'SIGINT']) {

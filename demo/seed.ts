@@ -482,7 +482,7 @@ async function remarksOn(db: Database, assignment: DemoAssignment, handInId: Han
   const pieces = await piecesOf(db, handInId);
   return (assignment.remarks ?? []).flatMap(([words, says]) =>
     pieces.flatMap((piece) => {
-      if (!('content' in piece)) return [];
+      if (!('content' in piece) || !piece.content) return [];
       const text = anchorText(piece.content);
       const start = text.indexOf(words);
       return start < 0 ? [] : [remarkOn(newId(), piece.sha256, text, [start, start + words.length], says)];

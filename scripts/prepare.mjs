@@ -44,9 +44,26 @@ export function copyParts() {
   return true;
 }
 
+/** Puts together the program that reads what people send, as processes of its own. */
+export const buildWorkshop = () =>
+  run('npx', [
+    'esbuild',
+    'src/workshop/main.ts',
+    '--outdir=.cache/workshop',
+    '--out-extension:.js=.mjs',
+    '--bundle',
+    '--splitting',
+    '--format=esm',
+    '--platform=node',
+    '--target=node20',
+    '--packages=external',
+    '--log-level=error',
+  ]);
+
 /** Builds the application, with all that belongs to it. */
 export const build = () =>
   copyParts() &&
+  buildWorkshop() &&
   run('npx', ['next', 'build'], { NODE_ENV: 'production' }) &&
   run('npx', ['tsx', 'demo/make-cluster.ts']);
 
@@ -56,7 +73,7 @@ export function buildIfNeeded() {
   const sources = Math.max(
     ...['src', 'messages', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs'].map(newest),
   );
-  if (built > sources) return true;
+  if (built > sources && existsSync('.cache/workshop/main.mjs')) return true;
   console.log('Building …');
   return build();
 }

@@ -1,8 +1,9 @@
 import { type NextRequest, NextResponse } from 'next/server';
+import { ownSockets } from './server/addresses';
 
 /**
- * Security headers for everything. Scripts run only with the nonce of their page; styles may be inline,
- * since the component library writes them so.
+ * The policy of every page. Scripts run only with the nonce of their page; styles may be inline, since the component
+ * library writes them so. What stands on every answer is set before a request comes here (`server/gate.ts`).
  */
 export function proxy(request: NextRequest): NextResponse {
   const nonce = btoa(crypto.randomUUID());
@@ -13,7 +14,7 @@ export function proxy(request: NextRequest): NextResponse {
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",
-    "connect-src 'self' ws: wss:",
+    `connect-src 'self' ${ownSockets().join(' ')}`,
     "worker-src 'self' blob:",
     "object-src 'none'",
     "base-uri 'none'",
@@ -26,11 +27,6 @@ export function proxy(request: NextRequest): NextResponse {
   const response = NextResponse.next({ request: { headers } });
   // A route may set a stricter policy of its own, so this is for pages only.
   if (!request.nextUrl.pathname.startsWith('/api/')) response.headers.set('content-security-policy', policy);
-  response.headers.set('x-content-type-options', 'nosniff');
-  response.headers.set('referrer-policy', 'same-origin');
-  response.headers.set('x-frame-options', 'DENY');
-  response.headers.set('permissions-policy', 'camera=(), microphone=(self), geolocation=()');
-  response.headers.set('cross-origin-opener-policy', 'same-origin');
   return response;
 }
 

@@ -1,3 +1,4 @@
+import { nameLies } from '@/core/formats/file-type';
 import type { AssignmentId, Instant, PersonId } from '@/core/ids';
 import { isMissing } from '@/core/work/standing';
 import {
@@ -11,15 +12,17 @@ import {
   withdrawAsideMessage,
 } from '@/store/asides';
 import type { Database, Queryable } from '@/store/database';
-import { ownsLooseFiles } from '@/store/files';
+import { findFile, ownsLooseFiles } from '@/store/files';
 import type { Person } from '@/store/people';
 import { findAssignment, record } from '@/store/work';
 import { fileResponse } from './file-response';
+import { type TooMuch, use } from './limits';
 import { studentsOn } from './marking';
 import { MENDABLE } from './mending';
+import { cleanName } from './pieces';
 import { newId } from './secrets';
 
-type Outcome = { readonly ok: true } | { readonly ok: false; readonly code: string };
+type Outcome = { readonly ok: true } | { readonly ok: false; readonly code: string } | TooMuch;
 
 interface Message {
   readonly act: string;
@@ -59,9 +62,18 @@ export async function writeAside(
   return db.transaction(async (tx) => {
     const files = given.files ?? [];
     if (given.body.trim() === '' && files.length === 0) return { ok: false, code: 'empty' };
+    const much = await use(tx, author.id, 'messages', 1, now);
+    if (much) return much;
     const sums = files.map(({ sha256 }) => sha256);
     if (!(await ownsLooseFiles(tx, author.id, sums))) return { ok: false, code: 'not-found' };
-    await write(tx, author, given, now);
+    const named: { sha256: string; name: string }[] = [];
+    for (const { sha256, name } of files) {
+      // Cleaned and held against what the file is here, too: it may be another name than the one it was sent up under.
+      const clean = cleanName(name) || 'file';
+      if (nameLies(clean, (await findFile(tx, sha256))?.type ?? '')) return { ok: false, code: 'name-lies' };
+      named.push({ sha256, name: clean });
+    }
+    await write(tx, author, { ...given, files: named }, now);
     return { ok: true };
   });
 }

@@ -1,6 +1,7 @@
 import type { Instant } from '@/core/ids';
 import type { Database } from '@/store/database';
 import { emptyBin } from '@/store/documents';
+import { complain } from './complaints';
 import { BIN_DAYS } from './shelf';
 
 const DAY = 24 * 3_600_000;
@@ -11,8 +12,7 @@ export const emptyBins = (db: Database, now: Instant): Promise<number> =>
 
 /** Empties the bins now and every day. */
 export function keepBinsEmpty(db: Database): void {
-  const empty = () =>
-    emptyBins(db, Date.now()).catch((error: unknown) => console.error('the bins could not be emptied', error));
+  const empty = () => emptyBins(db, Date.now()).catch((error: unknown) => complain('emptying the bins', error));
   void empty();
   setInterval(empty, DAY).unref();
 }

@@ -89,7 +89,7 @@ export async function classLine(
   now: Instant,
 ) {
   const role = await roleIn(db, person.id, classId);
-  const unreadNews = (await newsFor(db, person.id, 0, MOST_NEWS)).filter(
+  const unreadNews = (await newsFor(db, person.id, 0, MOST_NEWS, now)).filter(
     (one) => one.unread && one.class_id === classId,
   );
   const news = new Map<string, number[]>();
@@ -128,7 +128,7 @@ export async function classLine(
       news: newsOf(material.id),
     }),
   );
-  const carried = await attachmentsOf(db, classId);
+  const carried = await attachmentsOf(db, classId, now);
   const announcements = (await announcementsOf(db, classId)).filter(posted).map(
     (note): Entry => ({
       kind: 'announcement',
@@ -164,8 +164,12 @@ export async function classLine(
     counts: Object.fromEntries(
       CHIPS.map((chip) => [chip, everything.filter((entry) => isUnder(entry, chip)).length]),
     ) as Record<Chip, number>,
-    students: await peopleOf(db, classId, 'student'),
-    teachers: await peopleOf(db, classId, 'teacher'),
+    students: (await peopleOf(db, classId, 'student')).map(({ id, name, user_name }) => ({
+      name,
+      // With these a teacher makes a code for a new password; a classmate is shown a name and sent nothing else.
+      account: role === 'teacher' ? { id, userName: user_name } : null,
+    })),
+    teachers: (await peopleOf(db, classId, 'teacher')).map(({ name, hours }) => ({ name, hours })),
     invite: role === 'teacher' ? await inviteOf(db, classId, now) : null,
     lessons: (await lessonsOf(db, person.id)).filter((lesson): lesson is Lesson => lesson.class_id === classId),
   };

@@ -1,11 +1,11 @@
-import { documentJson } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, PersonId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
 import type { Queryable } from '@/store/database';
-import { documentsOfWork, loadDocument } from '@/store/documents';
+import { documentsOfWork } from '@/store/documents';
 import { piecesOf, receiptsOf } from '@/store/hand-ins';
 import { piecesOfWork } from '@/store/pieces';
 import { goingAlong } from './pieces';
+import { contentOf } from './stored-documents';
 
 /** A piece of one version: a text with its words, or a file or link by its fingerprint. */
 interface VersionPiece {
@@ -36,10 +36,8 @@ async function handedInPieces(db: Queryable, handIn: Parameters<typeof piecesOf>
 
 async function presentPieces(db: Queryable, assignmentId: AssignmentId, studentId: PersonId): Promise<VersionPiece[]> {
   const text = async (id: DocumentId, title: string): Promise<VersionPiece> => {
-    const ydoc = await loadDocument(db, id);
-    const content = documentJson(ydoc);
-    ydoc.destroy();
-    return { key: id, title, content, sha256: null };
+    const read = await contentOf(db, studentId, id);
+    return { key: id, title, content: read.ok ? read.content : null, sha256: null };
   };
   const found: VersionPiece[] = [];
   for (const { id, title } of await documentsOfWork(db, assignmentId, studentId)) found.push(await text(id, title));

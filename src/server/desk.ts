@@ -296,7 +296,7 @@ export async function desk(
   const shown = steps.flatMap((step) => (step.material_id && opened.has(step.id) ? [step.material_id] : []));
   const materials = new Map<string, MaterialView>();
   for (const material of await materialsById(db, shown)) {
-    if (isMaterialOpen(material, now)) materials.set(material.id, await viewMaterial(db, material, student.id));
+    if (isMaterialOpen(material, now)) materials.set(material.id, await viewMaterial(db, material, student));
   }
   const understood = new Map(
     steps.flatMap((step) => (step.starter ? [[step.id, understandStarter(step.starter)] as const] : [])),
@@ -357,7 +357,7 @@ export async function desk(
     extraMinutes: assignment.extraMinutes,
     aside: open ? await asideFor(db, assignmentId, student.id, student) : [],
     student: { id: student.id, name: student.name, shortName: student.short_name },
-    waitsFor: rules.waits ? await waitsFor(db, assignmentId, student.id) : [],
+    waitsFor: rules.waits ? await waitsFor(db, assignmentId, student.id, now) : [],
     next: after ? { id: after.item.id, title: after.item.title } : null,
   };
 }

@@ -1,13 +1,17 @@
 import { spawnSync } from 'node:child_process';
 import { strFromU8, unzipSync } from 'fflate';
+import { type ExportFormat, isExportFormat } from '@/core/formats/export-formats';
 import type { DocumentId } from '@/core/ids';
+import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { type ExportFormat, exportDocument, isExportFormat } from './exporting';
+import { exportDocument } from './exporting';
 
 let school: TestSchool;
 let id: DocumentId;
+let imke: Person;
 beforeAll(async () => {
   school = await testSchool();
+  imke = await school.person('s-imke');
   const { rows } = await school.db.query(
     "SELECT id FROM document WHERE owner_id = 's-imke' AND assignment_id = 'cloud-ladder'",
   );
@@ -16,7 +20,7 @@ beforeAll(async () => {
 afterAll(() => school.end());
 
 const bytes = async (format: ExportFormat) =>
-  new Uint8Array(await (await exportDocument(school.db, id, format)).arrayBuffer());
+  new Uint8Array(await (await exportDocument(school.db, imke, id, format)).arrayBuffer());
 /** The words of a PDF as pdftotext reads them. */
 const pdfWords = async (pdf: Uint8Array) =>
   spawnSync('pdftotext', ['-enc', 'UTF-8', '-', '-'], { input: pdf, encoding: 'utf8' }).stdout.replace(/\s+/g, ' ');
@@ -46,7 +50,7 @@ test('each is a download with its type and the document’s name, and is kept by
     ['txt', 'text/plain; charset=utf-8'],
     ['pdf', 'application/pdf'],
   ] as const) {
-    const { headers } = await exportDocument(school.db, id, format);
+    const { headers } = await exportDocument(school.db, imke, id, format);
     expect(headers.get('content-type')).toBe(type);
     expect(headers.get('cache-control')).toBe('no-store');
     expect(headers.get('content-disposition')).toBe(
@@ -57,5 +61,5 @@ test('each is a download with its type and the document’s name, and is kept by
 
 test('what is no format is none, and a document that is gone says so', async () => {
   expect(['docx', 'pdf', 'constructor', ''].map(isExportFormat)).toEqual([true, true, false, false]);
-  expect((await exportDocument(school.db, 'nothing' as DocumentId, 'txt')).status).toBe(404);
+  expect((await exportDocument(school.db, imke, 'nothing' as DocumentId, 'txt')).status).toBe(404);
 });

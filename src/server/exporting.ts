@@ -1,84 +1,72 @@
-import sharp from 'sharp';
-import { documentJson } from '@/core/documents/text-document';
-import { toDocx } from '@/core/formats/docx-out';
+import { EXPORT_FORMATS, type ExportFormat } from '@/core/formats/export-formats';
 import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
-import { toOdt } from '@/core/formats/odt-out';
-import { toPdf } from '@/core/formats/pdf-out';
-import { type Picture, type Pictures, picturesIn, toHtml, toMarkdown, toPlainText } from '@/core/formats/text-out';
+import { picturesIn } from '@/core/formats/text-out';
 import type { DocumentId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
 import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
-import { findDocument, loadDocument } from '@/store/documents';
-import { readWhole } from '@/store/files';
-import { pdfFonts } from './fonts';
+import { findDocument } from '@/store/documents';
+import { filePath } from '@/store/files';
+import type { Person } from '@/store/people';
+import type { PlacedPicture } from '@/workshop/exporting';
 import { filesFolder } from './kite';
+import { use } from './limits';
+import { contentOf, type Unread } from './stored-documents';
+import { maySeePicture } from './text-pictures';
+import { workshop } from './workshop';
 
-type Made = Uint8Array | string;
-
-const FORMATS = {
-  docx: {
-    type: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
-    make: (doc: DocNode, title: string, _lang: string, pictures: Pictures): Promise<Made> | Made =>
-      toDocx(doc, title, pictures),
-  },
-  odt: {
-    type: 'application/vnd.oasis.opendocument.text',
-    make: (doc: DocNode, title: string, _lang: string, pictures: Pictures): Made => toOdt(doc, title, pictures),
-  },
-  md: { type: 'text/markdown; charset=utf-8', make: (doc: DocNode): Made => toMarkdown(doc) },
-  html: {
-    type: 'text/html; charset=utf-8',
-    make: (doc: DocNode, title: string, lang: string, pictures: Pictures): Made => toHtml(doc, title, lang, pictures),
-  },
-  pdf: {
-    type: 'application/pdf',
-    make: async (doc: DocNode, title: string, lang: string, pictures: Pictures): Promise<Made> =>
-      toPdf(doc, title, lang, await pdfFonts(), pictures),
-  },
-  txt: { type: 'text/plain; charset=utf-8', make: (doc: DocNode): Made => toPlainText(doc) },
-} as const;
-
-export type ExportFormat = keyof typeof FORMATS;
-
-export const isExportFormat = (value: string): value is ExportFormat => Object.hasOwn(FORMATS, value);
-
-/** The pictures of a document as they lie on the disk. One that is gone is left out, and its words stand for it. */
-export async function picturesOf(doc: DocNode): Promise<Pictures> {
-  const pictures = new Map<string, Picture>();
+/** The pictures of a document that this person may see, by where they lie. The words of the others stand for them. */
+async function picturesOf(db: Queryable, person: Person, doc: DocNode): Promise<readonly PlacedPicture[]> {
+  const placed: PlacedPicture[] = [];
   for (const address of new Set(picturesIn(doc))) {
-    if (!PICTURE_ADDRESS.test(address)) continue;
-    const bytes = await readWhole(filesFolder(), address.split('/').at(-1) ?? '');
-    if (!bytes) continue;
-    // Office programs do not read WebP; a PNG of it they do.
-    const found = sharp(bytes);
-    const { format, width = 1, height = 1 } = await found.metadata();
-    const isWebp = format === 'webp';
-    pictures.set(address, {
-      bytes: isWebp ? new Uint8Array(await found.png().toBuffer()) : bytes,
-      type: isWebp ? 'image/png' : `image/${format}`,
-      width,
-      height,
-    });
+    const sha256 = address.split('/').at(-1) ?? '';
+    if (!PICTURE_ADDRESS.test(address) || !(await maySeePicture(db, person.id, sha256))) continue;
+    placed.push({ address, path: filePath(filesFolder(), sha256) });
   }
-  return pictures;
+  return placed;
+}
+
+/** A stored document in some open formats, made for one person in the workshop. */
+export async function makeExports(
+  db: Queryable,
+  person: Person,
+  document: { readonly id: DocumentId; readonly title: string; readonly lang: string },
+  formats: readonly ExportFormat[],
+): Promise<{ readonly ok: true; readonly made: readonly Uint8Array[] } | Unread> {
+  const read = await contentOf(db, person.id, document.id);
+  if (!read.ok) return read;
+  const { title, lang } = document;
+  const pictures = await picturesOf(db, person, read.content);
+  const done = await workshop().do(person.id, 'exportDocument', {
+    content: read.content,
+    formats,
+    title,
+    lang,
+    pictures,
+  });
+  if (!done.ok) return done;
+  return done.made ? { ok: true, made: done.made } : { ok: false, code: 'too-intricate' };
 }
 
 /** A document to take away in an open format, as a download. The caller has decided that they may. */
-export async function exportDocument(db: Queryable, documentId: DocumentId, format: ExportFormat): Promise<Response> {
+export async function exportDocument(
+  db: Queryable,
+  person: Person,
+  documentId: DocumentId,
+  format: ExportFormat,
+): Promise<Response> {
   const found = await findDocument(db, documentId);
   if (!found) return Response.json({ ok: false, code: 'gone' }, { status: 404 });
   const at = found.class_id === null ? null : await findClass(db, found.class_id);
-  const lang = at?.locale ?? 'en';
-  const ydoc = await loadDocument(db, documentId);
-  const doc = documentJson(ydoc);
-  ydoc.destroy();
-  const { type, make } = FORMATS[format];
-  const made = await make(doc, found.title, lang, await picturesOf(doc));
+  const document = { id: documentId, title: found.title, lang: at?.locale ?? 'en' };
+  const much = await use(db, person.id, 'exports', 1, Date.now());
+  if (much) return Response.json(much, { status: 429 });
+  const exported = await makeExports(db, person, document, [format]);
+  if (!exported.ok) return Response.json(exported, { status: 409 });
   const name = `${found.title.replace(/[\\/:*?"<>|]/g, ' ').trim() || 'document'}.${format}`;
-  return new Response(typeof made === 'string' ? made : new Uint8Array(made), {
+  return new Response(new Uint8Array(exported.made[0] ?? []), {
     headers: {
-      'content-type': type,
+      'content-type': EXPORT_FORMATS[format],
       'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
       'cache-control': 'no-store',
       'content-security-policy': "sandbox; default-src 'none'",

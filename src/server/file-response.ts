@@ -2,6 +2,18 @@ import type { Queryable } from '@/store/database';
 import { findFile, streamPart } from '@/store/files';
 import { filesFolder } from './kite';
 
+/**
+ * What a browser may keep for itself: it asks each time whether that is still so, and whether whoever is signed in by
+ * then may see it. Signing out empties what it has kept.
+ */
+export const KEPT = 'private, no-cache';
+
+/** Says that what a browser has kept is still so; `null` where it has kept something else, or nothing. */
+export const unchanged = (request: Request, etag: string): Response | null =>
+  request.headers.get('if-none-match') === etag
+    ? new Response(null, { status: 304, headers: { etag, 'cache-control': KEPT } })
+    : null;
+
 /** What a browser may show in place. Everything else is a download, whatever it says it is. */
 const IN_PLACE = /^(application\/pdf|image\/(png|jpeg|gif|webp)|(video|audio)\/(webm|mp4|ogg|mpeg|wav)|text\/vtt)/;
 
@@ -35,7 +47,7 @@ export async function fileResponse(
   const headers = new Headers({
     'content-type': type,
     'accept-ranges': 'bytes',
-    'cache-control': 'private, max-age=3600',
+    'cache-control': KEPT,
     etag: `"${found.sha256}"`,
     'content-disposition': disposition(!file.download && IN_PLACE.test(type), file.name),
     'content-security-policy':

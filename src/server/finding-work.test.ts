@@ -95,7 +95,7 @@ test('“not today” takes an item out of Do next until the morning, and can be
 
 describe('what is new', () => {
   test('comes by class, newest first, and leads to its place', async () => {
-    const groups = await whatsNew(school.db, imke.id);
+    const groups = await whatsNew(school.db, imke.id, Date.now());
     expect(groups.length).toBe(5);
     for (const { news } of groups)
       expect(news.map(({ at }) => at)).toEqual(news.map(({ at }) => at).sort((a, b) => b - a));
@@ -106,20 +106,25 @@ describe('what is new', () => {
   });
 
   test('is counted once, and read once for all tabs', async () => {
-    const before = await countUnread(school.db, imke.id);
+    const before = await countUnread(school.db, imke.id, Date.now());
     expect(before).toBeGreaterThan(2);
-    const unread = (await whatsNew(school.db, imke.id)).flatMap(({ news }) => news).filter((one) => one.unread);
+    const unread = (await whatsNew(school.db, imke.id, Date.now()))
+      .flatMap(({ news }) => news)
+      .filter((one) => one.unread);
     expect(unread).toHaveLength(before);
     const [one, two] = unread.map(({ id }) => id) as [number, number];
-    expect(await readNews(school.db, imke.id, { events: [one, two, one] })).toEqual({ ok: true, unread: before - 2 });
-    expect(await readNews(school.db, imke.id, { events: [one] })).toEqual({ ok: true, unread: before - 2 });
+    expect(await readNews(school.db, imke.id, { events: [one, two, one] }, Date.now())).toEqual({
+      ok: true,
+      unread: before - 2,
+    });
+    expect(await readNews(school.db, imke.id, { events: [one] }, Date.now())).toEqual({ ok: true, unread: before - 2 });
     const about = unread.find(
       (news) => news.assignment_id !== null && news.id !== one && news.id !== two,
     )?.assignment_id;
-    const visited = await readNews(school.db, imke.id, { assignment: about ?? '' });
+    const visited = await readNews(school.db, imke.id, { assignment: about ?? '' }, Date.now());
     expect(visited.unread).toBeLessThan(before - 2);
     const newest = Math.max(...unread.map(({ id }) => id));
-    expect(await readNews(school.db, imke.id, { upTo: newest })).toEqual({ ok: true, unread: 0 });
+    expect(await readNews(school.db, imke.id, { upTo: newest }, Date.now())).toEqual({ ok: true, unread: 0 });
     expect((await school.db.query('SELECT 1 FROM news_read WHERE person_id = $1', [imke.id])).rows).toEqual([]);
   });
 
@@ -127,13 +132,13 @@ describe('what is new', () => {
     const bello = await school.person('t-bello');
     const aside = { assignmentId: 'cloud-ladder' as AssignmentId, studentId: imke.id };
     await writeAside(school.db, imke, { ...aside, act: 'n1', body: 'May I?' }, now);
-    expect(await countUnread(school.db, imke.id)).toBe(0);
+    expect(await countUnread(school.db, imke.id, Date.now())).toBe(0);
     await writeAside(school.db, bello, { ...aside, act: 'n2', body: 'You may.' }, now);
-    expect(await countUnread(school.db, imke.id)).toBe(1);
+    expect(await countUnread(school.db, imke.id, Date.now())).toBe(1);
     const dao = await school.person('s-dao');
-    const told = (await whatsNew(school.db, dao.id)).flatMap(({ news }) => news);
+    const told = (await whatsNew(school.db, dao.id, Date.now())).flatMap(({ news }) => news);
     expect(told.some(({ kind, student_id }) => kind === 'aside-written' && student_id !== dao.id)).toBe(false);
-    const teachers = (await whatsNew(school.db, bello.id)).flatMap(({ news }) => news);
+    const teachers = (await whatsNew(school.db, bello.id, Date.now())).flatMap(({ news }) => news);
     expect(teachers.some(({ kind, student_id }) => kind === 'aside-written' && student_id === imke.id)).toBe(true);
     expect(teachers.some(({ class_id }) => class_id === 'stories')).toBe(false);
   });
@@ -156,7 +161,7 @@ test('ten thousand old events cost nothing: what is new is read along its indexe
     },
   };
   for (const id of ['s-imke', 't-bello']) {
-    expect(await countUnread(explained, (await school.person(id)).id)).toBe(0);
+    expect(await countUnread(explained, (await school.person(id)).id, Date.now())).toBe(0);
   }
   expect(plans.length).toBeGreaterThan(1);
   for (const plan of plans) expect(plan).not.toContain('Seq Scan on event');

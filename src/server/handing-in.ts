@@ -1,19 +1,17 @@
-import * as Y from 'yjs';
-import { Measures } from '@/core/asks/measures';
-import { type CheckedFile, type ReadyCheck, readyCheck } from '@/core/asks/ready-check';
+import type { CheckedFile, ReadyCheck } from '@/core/asks/ready-check';
 import { understandStarter } from '@/core/asks/starter-places';
 import { canonicalJson, handInFingerprint, sha256Hex } from '@/core/documents/fingerprint';
-import { documentJson, firstUpdate } from '@/core/documents/text-document';
+import { firstUpdate } from '@/core/documents/text-document';
 import { fileKind } from '@/core/formats/file-type';
 import type { AssignmentId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
-import { type DocNode, together } from '@/core/text/document-json';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
 import { groupOf, handInBegunAt, keepHandInBegun } from '@/store/arrangements';
 import { findClass } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
-import { documentsOfWork, keepVersion, loadDocument, makeCopy } from '@/store/documents';
+import { documentsOfWork, keepVersion, lastUpdates, makeCopy, updatesOf } from '@/store/documents';
 import { addHandIn, type FrozenPiece, findReceipt, type Receipt, receiptOfAct } from '@/store/hand-ins';
+import { ownWordsOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
 import { piecesOfWork, type StoredPiece } from '@/store/pieces';
 import {
@@ -29,10 +27,12 @@ import {
   recordAll,
   stepsOf,
 } from '@/store/work';
-import { advisersFor } from './advisers';
+import type { ReadDocument } from '@/workshop/documents';
 import { isStepOpen } from './open-steps';
 import { goingAlong } from './pieces';
 import { newId } from './secrets';
+import type { Unread } from './stored-documents';
+import { workshop } from './workshop';
 
 /** The hand-in was refused because an ask that bars is unmet. */
 export interface NotReady {
@@ -44,7 +44,14 @@ export interface NotReady {
 export type HandInOutcome =
   | { readonly ok: true; readonly receipt: Receipt; readonly again: boolean }
   | Refusal
-  | NotReady;
+  | NotReady
+  | Unread
+  | { readonly ok: false; readonly code: 'changed-meanwhile' };
+
+/** What was looked at has been changed before it could be handed in: somebody types on another device. */
+const CHANGED = { ok: false, code: 'changed-meanwhile' } as const;
+/** So often it is looked at anew before that is said. */
+const LOOKS = 5;
 
 async function assignmentOr404(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<ListedAssignment> {
   const assignment = await findAssignment(db, assignmentId, student.id);
@@ -69,35 +76,28 @@ async function holdTogether(tx: Queryable, assignmentId: AssignmentId, student: 
   return all;
 }
 
-interface OpenDocument {
-  readonly id: DocumentId;
-  readonly title: string;
-  readonly content: DocNode;
-  readonly state: Uint8Array;
-}
-
 /** What would go along as things stand. */
 interface Open {
-  readonly documents: readonly OpenDocument[];
+  readonly documents: readonly { readonly id: DocumentId; readonly title: string }[];
   readonly files: readonly Extract<StoredPiece, { kind: 'file' | 'link' }>[];
 }
 
-async function openDocument(db: Queryable, id: DocumentId, title: string): Promise<OpenDocument> {
-  const ydoc = await loadDocument(db, id);
-  const opened = { id, title, content: documentJson(ydoc), state: Y.encodeStateAsUpdate(ydoc) };
-  ydoc.destroy();
-  return opened;
-}
-
 async function openPieces(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<Open> {
-  const documents: OpenDocument[] = [];
-  for (const { id, title } of await documentsOfWork(db, assignmentId, student.id))
-    documents.push(await openDocument(db, id, title));
+  const documents = (await documentsOfWork(db, assignmentId, student.id)).map(({ id, title }) => ({ id, title }));
   const pieces = goingAlong(await piecesOfWork(db, assignmentId, student.id));
   for (const piece of pieces) {
-    if (piece.kind === 'document') documents.push(await openDocument(db, piece.document_id, piece.name));
+    if (piece.kind === 'document') documents.push({ id: piece.document_id, title: piece.name });
   }
   return { documents, files: pieces.filter((piece) => piece.kind !== 'document') };
+}
+
+/** What would go along, named in such a way that it is another name as soon as anybody changes any of it. */
+async function nameOf(db: Queryable, open: Open): Promise<string> {
+  const last = await lastUpdates(
+    db,
+    open.documents.map(({ id }) => id),
+  );
+  return canonicalJson([open.documents.map(({ id, title }) => [id, title, last.get(id) ?? 0]), open.files]);
 }
 
 /** Files and links as the ready check looks at them. */
@@ -108,35 +108,51 @@ export const checkedFiles = (pieces: readonly StoredPiece[]): readonly CheckedFi
     return [{ name: piece.name, kind: fileKind(piece.type), pages: piece.pages }];
   });
 
-async function check(db: Queryable, assignment: ListedAssignment, open: Open, student: Person): Promise<ReadyCheck> {
+/** What would go along, read and checked, and the name of what was looked at. */
+interface Looked {
+  readonly open: Open;
+  readonly name: string;
+  readonly documents: readonly ReadDocument[];
+  readonly check: ReadyCheck;
+}
+
+/** Reads and checks what would go along, in the workshop: a page of others waits for none of it. */
+async function lookAt(db: Queryable, assignment: ListedAssignment, student: Person): Promise<Looked | Unread> {
+  const open = await openPieces(db, assignment.id, student);
+  const name = await nameOf(db, open);
+  const documents: Uint8Array[][] = [];
+  for (const { id } of open.documents) documents.push((await updatesOf(db, id)).map(({ update }) => update));
   const brief = await findBrief(db, assignment.id);
   const steps = await stepsOf(db, assignment.id);
-  const starters = steps.flatMap((step) => (step.starter ? [understandStarter(step.starter).doc] : []));
-  const locale = (await findClass(db, assignment.classId))?.locale ?? 'en';
-  const asks = brief?.asks ?? [];
-  return readyCheck(
-    {
-      asks,
-      doc: together(open.documents.map((document) => document.content)),
-      starter: starters.length > 0 ? together(starters) : null,
-      locale,
-      files: checkedFiles(open.files),
-      names: [student.name, student.short_name],
-    },
-    new Measures(locale, await advisersFor(db, asks, locale, student)),
-  );
+  const done = await workshop().do(student.id, 'checkWork', {
+    documents,
+    asks: brief?.asks ?? [],
+    starters: steps.flatMap((step) => (step.starter ? [step.starter] : [])),
+    locale: (await findClass(db, assignment.classId))?.locale ?? 'en',
+    files: checkedFiles(open.files),
+    names: [student.name, student.short_name],
+    spelling: { variety: student.spelling, own: await ownWordsOf(db, student.id) },
+  });
+  if (!done.ok) return done;
+  const { check, documents: read } = done.made;
+  return check ? { open, name, documents: read, check } : { ok: false, code: 'too-intricate' };
 }
 
-/** What the ready check finds in what is stored of a student's work. */
-export async function checkWork(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<ReadyCheck> {
-  const open = await openPieces(db, assignmentId, student);
-  return check(db, await assignmentOr404(db, assignmentId, student), open, student);
+/** What the ready check finds in what is stored of a student's work; `null` where that cannot be read now. */
+export async function checkWork(
+  db: Queryable,
+  assignmentId: AssignmentId,
+  student: Person,
+): Promise<ReadyCheck | null> {
+  const looked = await lookAt(db, await assignmentOr404(db, assignmentId, student), student);
+  return 'ok' in looked ? null : looked.check;
 }
 
-function freeze(document: OpenDocument, kind: 'document' | 'answer'): FrozenPiece {
-  const { id: documentId, title, content } = document;
-  const bytes = new TextEncoder().encode(canonicalJson(content));
-  return { kind, title, content, bytes, sha256: sha256Hex(bytes), documentId };
+function freeze({ open, documents }: Looked, kind: 'document' | 'answer'): FrozenPiece[] {
+  return open.documents.map(({ id: documentId, title }, i): FrozenPiece => {
+    const { content, bytes, sha256 } = documents[i] as ReadDocument;
+    return { kind, title, content, bytes, sha256, documentId };
+  });
 }
 
 const freezeFile = (piece: Open['files'][number]): FrozenPiece =>
@@ -188,6 +204,24 @@ export async function handIn(
   given: { assignmentId: AssignmentId; act: string; note: string },
   now: Instant,
 ): Promise<HandInOutcome> {
+  for (let look = 0; look < LOOKS; look += 1) {
+    const assignment = await assignmentOr404(db, given.assignmentId, student);
+    const looked = assignment.rules.takes === 'tick' ? null : await lookAt(db, assignment, student);
+    if (looked && 'ok' in looked) return looked;
+    const outcome = await handInAs(db, student, given, looked, now);
+    if (outcome !== CHANGED) return outcome;
+  }
+  return CHANGED;
+}
+
+/** Hands in what was looked at, unless it is no longer what is there. */
+function handInAs(
+  db: Database,
+  student: Person,
+  given: { assignmentId: AssignmentId; act: string; note: string },
+  looked: Looked | null,
+  now: Instant,
+): Promise<HandInOutcome> {
   return db.transaction(async (tx): Promise<HandInOutcome> => {
     const members = await holdTogether(tx, given.assignmentId, student);
     const before = await receiptOfAct(tx, student.id, given.act);
@@ -196,8 +230,9 @@ export async function handIn(
     const assignment = await assignmentOr404(tx, given.assignmentId, student);
     const { rules } = assignment;
     const facts = await factsOf(tx, assignment.id, student.id);
-    const tick = rules.takes === 'tick';
+    const tick = looked === null;
     const open = tick ? { documents: [], files: [] } : await openPieces(tx, assignment.id, student);
+    if (looked && (await nameOf(tx, open)) !== looked.name) return CHANGED;
     const pieces = open.documents.length + open.files.length;
     const id = newId() as HandInId;
     const begunAt = await handInBegunAt(tx, assignment.id, student.id);
@@ -209,11 +244,10 @@ export async function handIn(
     );
     if (!moved.ok) return moved;
     const counts = moved.fact.kind === 'handed-in' ? moved.fact.counts : undefined;
-    const checked = tick ? null : await check(tx, assignment, open, student);
-    if (checked && !checked.ready) return { ok: false, code: 'not-ready', check: checked };
+    if (looked && !looked.check.ready) return { ok: false, code: 'not-ready', check: looked.check };
 
     const frozen = [
-      ...open.documents.map((document) => freeze(document, rules.takes === 'short' ? 'answer' : 'document')),
+      ...(looked ? freeze(looked, rules.takes === 'short' ? 'answer' : 'document') : []),
       ...open.files.map(freezeFile),
     ];
     const after = standing(moved.facts, rules, now);
@@ -232,11 +266,12 @@ export async function handIn(
       members: members.length > 1 ? members : [],
       note: given.note,
       fingerprint: handInFingerprint(frozen),
-      findings: checked?.findings ?? [],
+      findings: looked?.check.findings ?? [],
       pieces: frozen,
     });
-    for (const { id: documentId, state } of open.documents) {
-      await keepVersion(tx, { documentId, at: now, reason: 'handed-in', state });
+    for (const [i, { id: documentId }] of open.documents.entries()) {
+      const state = looked?.documents[i]?.state;
+      if (state) await keepVersion(tx, { documentId, at: now, reason: 'handed-in', state });
     }
     if (begunAt !== null) await keepHandInBegun(tx, assignment.id, student.id, null);
     for (const member of members) {

@@ -1,5 +1,7 @@
 import { execFileSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
@@ -7,11 +9,13 @@ import sharp from 'sharp';
 import { toDocx } from '@/core/formats/docx-out';
 import { toOdt } from '@/core/formats/odt-out';
 import type { Picture } from '@/core/formats/text-out';
+import type { PersonId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
 import { plainText } from '@/core/text/document-json';
+import { filePath } from '@/store/files';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { picturesOf } from './exporting';
 import { importText } from './importing';
+import { maySeePicture } from './text-pictures';
 
 let school: TestSchool;
 let folder: string;
@@ -25,8 +29,12 @@ afterAll(async () => {
   await school.end();
 });
 
-const read = async (name: string, bytes: Uint8Array) =>
-  importText(school.db, await school.person('s-imke'), { bytes, name }, Date.now());
+const read = async (name: string, bytes: Uint8Array) => {
+  const path = join(folder, randomUUID());
+  writeFileSync(path, bytes);
+  const file = { path, size: bytes.length };
+  return importText(school.db, await school.person('s-imke'), { file, name }, Date.now());
+};
 const text = (words: string, ...marks: string[]): DocNode => ({
   type: 'text',
   text: words,
@@ -102,8 +110,11 @@ describe('a text that was written elsewhere', () => {
       if (!got.ok) throw new Error(got.code);
       const image = got.content.content?.find(({ type }) => type === 'image');
       expect(image?.attrs?.src).toMatch(/^\/api\/text-pictures\/[0-9a-f]{64}$/);
-      const [kept] = [...(await picturesOf(got.content)).values()];
-      expect(kept).toMatchObject({ width: 60, height: 40, type: 'image/png' });
+      const sha256 = String(image?.attrs?.src).split('/').at(-1) ?? '';
+      const kept = await readFile(filePath(join(school.folder, 'files'), sha256));
+      expect(await sharp(kept).metadata()).toMatchObject({ width: 60, height: 40, format: 'png' });
+      expect(await maySeePicture(school.db, 's-imke' as PersonId, sha256)).toBe(true);
+      expect(await maySeePicture(school.db, 's-wren' as PersonId, sha256)).toBe(false);
     }
   });
 

@@ -2,6 +2,8 @@ import type { AssignmentId, ClassId, PersonId } from '@/core/ids';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { record } from '@/store/work';
 import { type Heard, Listening } from './listening';
+import { hashToken } from './secrets';
+import { signInToDemo } from './signing-in';
 
 let school: TestSchool;
 let hub: Listening;
@@ -11,6 +13,13 @@ beforeAll(async () => {
   await hub.start();
 });
 afterAll(() => school.end());
+
+/** Somebody who is signed in. */
+async function visitor(id: string) {
+  const entered = await signInToDemo(school.db, id as PersonId, Date.now());
+  if (!entered.ok) throw new Error(entered.code);
+  return { person: entered.person, session: hashToken(entered.token) };
+}
 
 const WHO = ['s-imke', 's-wren', 's-zofia', 't-bello', 't-haddad'];
 
@@ -25,7 +34,7 @@ async function hearers(happening: {
   const stops = await Promise.all(
     WHO.map(async (id) => {
       heard.set(id, []);
-      return hub.listen(await school.person(id), (event) => heard.get(id)?.push(event));
+      return hub.listen(await visitor(id), { hear: (event) => heard.get(id)?.push(event), end: () => {} });
     }),
   );
   await school.db.transaction((tx) =>
@@ -72,7 +81,7 @@ describe('who hears what', () => {
 
   test('what is told says where, and nothing of what was written', async () => {
     const events: Heard[] = [];
-    const stop = await hub.listen(await school.person('s-imke'), (event) => events.push(event));
+    const stop = await hub.listen(await visitor('s-imke'), { hear: (event) => events.push(event), end: () => {} });
     await school.db.transaction((tx) =>
       record(tx, {
         kind: 'aside-written',
@@ -91,7 +100,7 @@ describe('who hears what', () => {
 
   test('what is rolled back is never told, and who has stopped listening hears nothing', async () => {
     const events: Heard[] = [];
-    const stop = await hub.listen(await school.person('s-imke'), (event) => events.push(event));
+    const stop = await hub.listen(await visitor('s-imke'), { hear: (event) => events.push(event), end: () => {} });
     const happening = {
       kind: 'edited',
       at: Date.now(),
@@ -128,10 +137,13 @@ describe('who hears what', () => {
       const events: string[] = [];
       let last = '';
       const stop = await hub.listen(
-        await school.person('s-imke'),
-        ({ kind }, to) => {
-          events.push(kind);
-          last = to;
+        await visitor('s-imke'),
+        {
+          hear: ({ kind }, to) => {
+            events.push(kind);
+            last = to;
+          },
+          end: () => {},
         },
         mark,
       );

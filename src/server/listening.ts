@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { classesOf, roleIn } from '@/store/classes';
 import type { Database } from '@/store/database';
-import type { Person } from '@/store/people';
+import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
 import { EVENT_CHANNEL, PERSON_CHANNEL, told, toldPerson } from '@/store/work';
+import { complain } from './complaints';
 
 /** What a listener is told: what kind of thing happened, and where. */
 export interface Heard {
@@ -21,10 +22,17 @@ interface Happened {
 
 interface Listener {
   readonly personId: string;
+  /** The hash of the session in which it listens. */
+  readonly session: string;
   readonly roles: Roles;
   /** Called with what happened, and the mark up to which all has now been heard. */
   readonly hear: (event: Heard, mark: string) => void;
+  /** Called when it has to end: the session has ended, or the person has other roles from now on. */
+  readonly end: (why: 'signed-out' | 'roles') => void;
 }
+
+/** So many streams one person may have open: a tab has one. */
+const MOST_STREAMS = 20;
 
 /** So many happenings can be caught up with; who missed more is told that there is a gap. */
 const KEPT = 1000;
@@ -66,6 +74,25 @@ export class Listening {
         },
       });
     });
+    await this.db.listen(SESSION_CHANNEL, (payload) => {
+      const ended = toldSession.parse(JSON.parse(payload));
+      for (const listener of [...this.#listeners]) {
+        if ('session' in ended && listener.session === ended.session) this.#end(listener, 'signed-out');
+        else if ('person' in ended && listener.personId === ended.person) this.#end(listener, 'roles');
+      }
+    });
+  }
+
+  #end(listener: Listener, why: 'signed-out' | 'roles'): void {
+    this.#listeners.delete(listener);
+    listener.end(why);
+  }
+
+  /** Whether a person may open one more stream. */
+  hasRoom(person: Person): boolean {
+    let open = 0;
+    for (const { personId } of this.#listeners) if (personId === person.id) open += 1;
+    return open < MOST_STREAMS;
   }
 
   /** Up to where all has been told. */
@@ -74,15 +101,21 @@ export class Listening {
   }
 
   /** Begins to listen for a person, from a mark on where one is given. Gives back how to stop. */
-  async listen(person: Person, hear: Listener['hear'], from?: string): Promise<() => void> {
+  async listen(
+    { person, session }: { readonly person: Person; readonly session: string },
+    { hear, end }: Pick<Listener, 'hear' | 'end'>,
+    from?: string,
+  ): Promise<() => void> {
     const roles = new Map<string, 'student' | 'teacher'>();
     for (const { id } of await classesOf(this.db, person.id)) {
       const role = await roleIn(this.db, person.id, id);
       if (role) roles.set(id, role);
     }
-    const listener: Listener = { personId: person.id, roles, hear };
+    const listener: Listener = { personId: person.id, session, roles, hear, end };
     if (from !== undefined) this.#catchUp(listener, from);
     this.#listeners.add(listener);
+    // It may have ended while its roles were asked for: nothing would say so again.
+    if (!(await liveSessions(this.db, [session], Date.now())).has(session)) this.#end(listener, 'signed-out');
     return () => this.#listeners.delete(listener);
   }
 
@@ -91,7 +124,13 @@ export class Listening {
     this.#recent.push(happened);
     if (this.#recent.length > KEPT) this.#recent.shift();
     for (const { personId, roles, hear } of this.#listeners) {
-      if (happened.concerns(personId, roles)) hear(happened.heard, this.mark);
+      if (!happened.concerns(personId, roles)) continue;
+      try {
+        hear(happened.heard, this.mark);
+      } catch (error) {
+        // One that cannot be told any more keeps nobody else from hearing.
+        complain('an event stream', error);
+      }
     }
   }
 

@@ -1,9 +1,12 @@
 import { fileType, nameLies } from '@/core/formats/file-type';
 import type { Instant } from '@/core/ids';
 import type { Database } from '@/store/database';
-import { keepFile, keepLooseFile } from '@/store/files';
+import { adoptFile, keepLooseFile } from '@/store/files';
 import type { Person } from '@/store/people';
+import { fingerprint } from './fingerprint';
 import { filesFolder } from './kite';
+import { cleanName } from './pieces';
+import type { Spooled } from './spool';
 
 /** The most bytes that something said with a message or with marks may have. */
 export const LARGEST_LOOSE = 20 * 1024 * 1024;
@@ -16,24 +19,21 @@ export type KeptLoose =
 export async function keepLoose(
   db: Database,
   person: Person,
-  file: { readonly bytes: Uint8Array | null; readonly name: string; readonly only: 'sound' | null },
+  given: { readonly file: Spooled | null; readonly name: string; readonly only: 'sound' | null },
   now: Instant,
 ): Promise<KeptLoose> {
-  const { bytes } = file;
-  if (!bytes) return { ok: false, code: 'too-large' };
-  if (bytes.length === 0) return { ok: false, code: 'empty' };
-  const found = fileType(bytes).type;
+  const { file } = given;
+  if (!file) return { ok: false, code: 'too-large' };
+  if (file.size === 0) return { ok: false, code: 'empty' };
+  const { sha256, start } = await fingerprint(file.path);
+  const found = fileType(start).type;
   // A recording of a browser is a film without pictures: its container says video.
-  const type = file.only === 'sound' ? found.replace(/^video\/(webm|mp4)$/, 'audio/$1') : found;
-  if (file.only === 'sound' && !type.startsWith('audio/')) return { ok: false, code: 'not-a-sound' };
-  const name =
-    file.name
-      .replace(/[/\\\p{Cc}]/gu, '_')
-      .trim()
-      .slice(0, 200) || 'file';
-  if (file.only === null && nameLies(name, type)) return { ok: false, code: 'name-lies' };
+  const type = given.only === 'sound' ? found.replace(/^video\/(webm|mp4)$/, 'audio/$1') : found;
+  if (given.only === 'sound' && !type.startsWith('audio/')) return { ok: false, code: 'not-a-sound' };
+  const name = cleanName(given.name) || 'file';
+  if (given.only === null && nameLies(name, type)) return { ok: false, code: 'name-lies' };
   return db.transaction(async (tx) => {
-    const sha256 = await keepFile(tx, filesFolder(), { bytes, type, at: now });
+    await adoptFile(tx, filesFolder(), { ...file, sha256, type, at: now });
     await keepLooseFile(tx, sha256, person.id, now);
     return { ok: true, sha256, name, type };
   });

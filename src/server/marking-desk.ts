@@ -1,4 +1,3 @@
-import { sha256Hex } from '@/core/documents/fingerprint';
 import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
 import { addUp, type Criterion } from '@/core/marks/rubric';
 import { spreadOf } from '@/core/marks/spread';
@@ -26,8 +25,11 @@ import { findAssignment, type ListedAssignment, rubricOf, setUnnamed } from '@/s
 import { asideFor, feedbackFor } from './desk';
 import { fileResponse } from './file-response';
 import { rubricVersion, type StudentOnList, studentsOn } from './marking';
+import { hidesName, namelessKeys, neutralName, withoutNames } from './nameless';
 import { withReply } from './replies';
 import { newId } from './secrets';
+
+const HOUR = 3_600_000;
 
 /** What a teacher may want to see of a class's work. */
 export type Shown = 'all' | 'waiting' | 'missing' | 'back';
@@ -42,9 +44,6 @@ export interface ListedStudent extends Omit<StudentOnList, 'id' | 'name'> {
   /** Has this teacher begun to mark it? Has every criterion been given points? */
   readonly draft: 'none' | 'begun' | 'whole';
 }
-
-const keyOf = (assignmentId: AssignmentId, studentId: PersonId): string =>
-  `w${sha256Hex(`${assignmentId} ${studentId}`).slice(0, 16)}`;
 
 interface Listed {
   readonly student: StudentOnList;
@@ -69,10 +68,11 @@ async function listed(
     if (!draft) return 'none';
     return addUp(rubric, draft.marks).complete ? 'whole' : 'begun';
   };
-  const nameless = ({ state }: StudentOnList) => assignment.unnamed && isWithTeacher(state);
+  const nameless = ({ state }: StudentOnList) => hidesName(assignment, state);
+  const keyOf = await namelessKeys(db, assignment.id);
   const hidden = students
     .filter(nameless)
-    .map((student) => ({ student, key: keyOf(assignment.id, student.id) }))
+    .map((student) => ({ student, key: keyOf(student.id) }))
     .sort((a, b) => (a.key < b.key ? -1 : 1))
     .map(({ student, key }, i): Listed => {
       const { id: _id, name: _name, handedInAt: _at, ...rest } = student;
@@ -113,10 +113,6 @@ async function earlierRemarks(
     remarks: back.remarks.map((remark) => withReply(remark, replies.get(remark.id))),
   };
 }
-
-/** A title as it is shown where the work has no name: the copy of a starter is titled with its owner's. */
-const withoutName = (title: string, names: readonly string[]): string =>
-  names.reduce((rest, name) => rest.replaceAll(`, ${name}`, '').replaceAll(name, '…'), title);
 
 /** What the Marking desk shows: everybody, and one student's latest hand-in as it was. */
 export async function markingDesk(
@@ -164,21 +160,27 @@ export async function markingDesk(
       student: { ...shown, id: nameless ? null : student.id },
       receipts: receipts.map(({ id, number, at: when, late_by, note, members }) => ({
         id,
-        number,
-        at: when,
-        lateBy: late_by,
+        number: nameless ? 0 : number,
+        at: nameless ? 0 : when,
+        // To the hour, which loses the same points and tells no moment.
+        lateBy: nameless ? Math.ceil(late_by / HOUR) * HOUR : late_by,
         note,
         members: nameless ? [] : members,
       })),
       pieces: receipt
         ? (await piecesOf(db, receipt.id)).map((piece) => ({
             position: piece.position,
-            title: withoutName(piece.title, names),
+            title:
+              nameless && !('content' in piece)
+                ? neutralName(piece.position, piece.title)
+                : withoutNames(piece.title, names),
             sha256: piece.sha256,
             document: 'content' in piece ? piece.document_id : null,
+            /** A text; `null` for one that cannot be drawn, and for what is no text. */
             content: 'content' in piece ? piece.content : null,
             /** Where a file or link is looked at; `null` for a text, which is here. */
             address: 'content' in piece ? null : `/api/hand-ins/${receipt.id}/pieces/${piece.position}`,
+            file: `/api/hand-ins/${receipt.id}/pieces/${piece.position}/file?download`,
           }))
         : [],
       draft,

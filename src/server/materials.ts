@@ -1,17 +1,18 @@
-import { type Book, readBook } from '@/core/formats/epub';
-import { readSheets, type SheetTable } from '@/core/formats/sheet';
+import type { SheetTable } from '@/core/formats/sheet';
 import type { Instant, PersonId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
 import { measureReading, type Reading } from '@/core/text/reading';
 import { standing } from '@/core/work/standing';
 import { findClass, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
-import { readWhole } from '@/store/files';
+import { filePath } from '@/store/files';
 import { findMaterial, isAttached, keepPlace, type Material, placesOf, stepsWith } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { factsOf, findAssignment } from '@/store/work';
+import type { JobMade } from '@/workshop/jobs';
 import { filesFolder } from './kite';
 import { isStepOpen } from './open-steps';
+import { type Done, workshop } from './workshop';
 
 /** A file as the browser needs to know it. */
 export interface FileView {
@@ -44,7 +45,15 @@ export type MaterialContent =
   | { readonly kind: 'unshown'; readonly file: FileView }
   | {
       readonly kind: 'broken';
-      readonly why: 'gone' | 'not-a-book' | 'broken' | 'encrypted' | 'too-large' | 'empty' | 'not-a-sheet';
+      readonly why:
+        | 'gone'
+        | 'not-a-book'
+        | 'broken'
+        | 'encrypted'
+        | 'too-large'
+        | 'empty'
+        | 'not-a-sheet'
+        | 'too-intricate';
       readonly file: FileView | null;
     };
 
@@ -58,28 +67,31 @@ export interface MaterialView {
   readonly spot: number;
 }
 
-/** A few books and workbooks that were read lately, since reading one takes a moment. */
+/** A few of what was read lately, by the fingerprint of the file it was read from: so it is never stale. */
 class Lately<Value> {
   readonly #kept = new Map<string, Value>();
 
-  async get(key: string, make: () => Promise<Value>): Promise<Value> {
-    const known = this.#kept.get(key);
-    if (known !== undefined) return known;
-    const made = await make();
+  async get(sha256: string, read: () => Promise<Done<Value>>): Promise<Done<Value>> {
+    const known = this.#kept.get(sha256);
+    if (known !== undefined) return { ok: true, made: known };
+    const done = await read();
+    if (!done.ok) return done;
     if (this.#kept.size >= 8) this.#kept.delete(this.#kept.keys().next().value ?? '');
-    this.#kept.set(key, made);
-    return made;
+    this.#kept.set(sha256, done.made);
+    return done;
   }
 }
 
-const books = new Lately<ReturnType<typeof readBook> | null>();
-const sheets = new Lately<readonly SheetTable[] | null>();
+const books = new Lately<JobMade<'book'>>();
+const sheets = new Lately<JobMade<'sheet'>>();
 
-const bookOf = (sha256: string) =>
-  books.get(sha256, async () => {
-    const bytes = await readWhole(filesFolder(), sha256);
-    return bytes && readBook(bytes);
-  });
+/** A workbook or a list with commas as tables, read in the workshop. */
+export async function sheetContent(person: Person, file: FileView, sha256: string): Promise<MaterialContent> {
+  const path = filePath(filesFolder(), sha256);
+  const done = await sheets.get(sha256, () => workshop().do(person.id, 'sheet', { path }));
+  if (!done.ok || done.made === 'too-intricate') return { kind: 'broken', why: 'too-intricate', file };
+  return done.made ? { kind: 'sheet', file, sheets: done.made } : { kind: 'broken', why: 'not-a-sheet', file };
+}
 
 const fileView = (material: Material): FileView | null =>
   material.file_sha256 === null
@@ -91,7 +103,7 @@ const fileView = (material: Material): FileView | null =>
         size: material.file_size ?? 0,
       };
 
-async function contentOf(material: Material, lang: string): Promise<MaterialContent> {
+async function contentOf(material: Material, person: Person, lang: string): Promise<MaterialContent> {
   const { kind, body } = material;
   const file = fileView(material);
   if (material.removed_at !== null) return { kind: 'broken', why: 'gone', file: null };
@@ -114,19 +126,16 @@ async function contentOf(material: Material, lang: string): Promise<MaterialCont
       const captions = material.captions_sha256 === null ? null : `/api/materials/${material.id}/captions`;
       return { kind, file, captions, body };
     }
-    case 'sheet': {
-      const read = await sheets.get(sha256, async () => {
-        const bytes = await readWhole(filesFolder(), sha256);
-        return bytes && readSheets(bytes);
-      });
-      return read ? { kind, file, sheets: read } : { kind: 'broken', why: 'not-a-sheet', file };
-    }
+    case 'sheet':
+      return sheetContent(person, file, sha256);
     case 'book': {
-      const book = await bookOf(sha256);
-      if (!book) return { kind: 'broken', why: 'gone', file };
+      const path = filePath(filesFolder(), sha256);
+      const done = await books.get(sha256, () => workshop().do(person.id, 'book', { path }));
+      if (!done.ok) return { kind: 'broken', why: 'too-intricate', file };
+      const book = done.made;
       if (!book.ok) return { kind: 'broken', why: book.problem, file };
       const { title, author, chapters } = book;
-      return { kind, file, title, author, chapters: chapters.map((chapter) => chapter.title) };
+      return { kind, file, title, author, chapters };
     }
     default:
       return { kind: 'unshown', file };
@@ -134,16 +143,16 @@ async function contentOf(material: Material, lang: string): Promise<MaterialCont
 }
 
 /** A material as one person sees it. The caller has decided that they may. */
-export async function viewMaterial(db: Queryable, material: Material, person: PersonId): Promise<MaterialView> {
+export async function viewMaterial(db: Queryable, material: Material, person: Person): Promise<MaterialView> {
   const found = await findClass(db, material.class_id);
   const lang = found?.locale ?? 'en';
-  const spots = await placesOf(db, person, [material.id]);
+  const spots = await placesOf(db, person.id, [material.id]);
   return {
     id: material.id,
     title: material.title,
     lang,
     minutes: material.minutes,
-    content: await contentOf(material, lang),
+    content: await contentOf(material, person, lang),
     spot: spots.get(material.id) ?? 0,
   };
 }
@@ -167,46 +176,49 @@ async function opensByStep(db: Queryable, student: PersonId, materialId: string,
 }
 
 /**
- * May this person see what is in a material now? Teachers of the class always; its students while the
+ * May this person see what is in a material now? Of one that was removed nobody anything; teachers of the class always; its students while the
  * material's window is open, if it stands in the class by itself, hangs on an announcement, or belongs to
  * a step that is open to them.
  */
 export async function mayRead(db: Queryable, person: Person, materialId: string, now: Instant): Promise<boolean> {
   const material = await findMaterial(db, materialId);
   const role = material && (await roleIn(db, person.id, material.class_id));
-  if (!material || !role) return false;
+  if (!material || !role || material.removed_at !== null) return false;
   if (role === 'teacher') return true;
   if (material.posted_at > now || !isMaterialOpen(material, now)) return false;
-  if (material.listed || (await isAttached(db, materialId))) return true;
+  if (material.listed || (await isAttached(db, materialId, now))) return true;
   return opensByStep(db, person.id, materialId, now);
 }
-
-const pictureName = (path: string): string => Buffer.from(path).toString('base64url');
 
 /** One chapter of a book, to be read; `null` when there is none. */
 export async function chapterOf(
   db: Queryable,
+  person: Person,
   materialId: string,
-  chapter: number,
+  number: number,
 ): Promise<{ readonly ok: true; readonly title: string; readonly body: DocNode; readonly reading: Reading } | null> {
   const material = await findMaterial(db, materialId);
-  const book = material?.file_sha256 ? await bookOf(material.file_sha256) : null;
-  if (!material || !book?.ok) return null;
-  const body = book.read(chapter, (path) => `/api/materials/${materialId}/parts/${pictureName(path)}`);
-  const found = book.chapters[chapter];
-  const lang = book.language || (await findClass(db, material.class_id))?.locale || 'en';
-  return body && found ? { ok: true, title: found.title, body, reading: measureReading(body, lang) } : null;
+  if (!material?.file_sha256) return null;
+  const locale = (await findClass(db, material.class_id))?.locale ?? 'en';
+  const path = filePath(filesFolder(), material.file_sha256);
+  const pictures = `/api/materials/${materialId}/parts/`;
+  const done = await workshop().do(person.id, 'chapter', { path, chapter: number, pictures, locale });
+  return done.ok && done.made ? { ok: true, ...done.made } : null;
 }
 
 /** A picture of a book; `null` when it has none of that name. */
 export async function bookPicture(
   db: Queryable,
+  person: Person,
   materialId: string,
   name: string,
-): Promise<ReturnType<Book['picture']>> {
+): Promise<{ readonly type: string; readonly bytes: Uint8Array } | null> {
   const material = await findMaterial(db, materialId);
-  const book = material?.file_sha256 ? await bookOf(material.file_sha256) : null;
-  return book?.ok ? book.picture(Buffer.from(name, 'base64url').toString('utf8')) : null;
+  if (!material?.file_sha256) return null;
+  const path = filePath(filesFolder(), material.file_sha256);
+  const at = Buffer.from(name, 'base64url').toString('utf8');
+  const done = await workshop().do(person.id, 'bookPicture', { path, name: at });
+  return done.ok ? done.made : null;
 }
 
 /** Notes where a person is in a material. */

@@ -1,4 +1,4 @@
-import type { PersonId } from '@/core/ids';
+import type { Instant, PersonId } from '@/core/ids';
 import type { Database, Queryable } from '@/store/database';
 import { MOST_NEWS, markNewsRead, type News, newsFor, type ReadNews, unreadIds } from '@/store/news';
 import { tellPerson } from '@/store/work';
@@ -12,9 +12,9 @@ export interface NewsGroup {
 }
 
 /** What is new to a person, by class; the class with the newest thing comes first. */
-export async function whatsNew(db: Queryable, personId: PersonId): Promise<readonly NewsGroup[]> {
+export async function whatsNew(db: Queryable, personId: PersonId, now: Instant): Promise<readonly NewsGroup[]> {
   const groups = new Map<string, News[]>();
-  for (const one of await newsFor(db, personId, 0, MOST_NEWS)) {
+  for (const one of await newsFor(db, personId, 0, MOST_NEWS, now)) {
     const group = groups.get(one.class_id);
     if (group) group.push(one);
     else groups.set(one.class_id, [one]);
@@ -29,19 +29,20 @@ export async function whatsNew(db: Queryable, personId: PersonId): Promise<reado
 }
 
 /** How many things a person has not read, counted up to `MOST_NEWS`. */
-export const countUnread = async (db: Queryable, personId: PersonId): Promise<number> =>
-  (await unreadIds(db, personId)).length;
+export const countUnread = async (db: Queryable, personId: PersonId, now: Instant): Promise<number> =>
+  (await unreadIds(db, personId, now)).length;
 
 /** Notes that a person has read things, and tells the other tabs of that person. */
 export async function readNews(
   db: Database,
   personId: PersonId,
   read: ReadNews,
+  now: Instant,
 ): Promise<{ ok: true; unread: number }> {
-  const before = await countUnread(db, personId);
+  const before = await countUnread(db, personId, now);
   const unread = await db.transaction(async (tx) => {
     await markNewsRead(tx, personId, read);
-    const after = await countUnread(tx, personId);
+    const after = await countUnread(tx, personId, now);
     // The other tabs ask for themselves again only where something has changed.
     if (after !== before) await tellPerson(tx, personId, 'news-read');
     return after;

@@ -121,10 +121,11 @@ describe('versions', () => {
     await write(5, 'two');
     await write(40, 'three');
     for (let minutes = 50; minutes <= 110; minutes += 10) await write(minutes, `at ${minutes}`);
+    await saving.settled();
     const { versions } = await listVersions(school.db, id);
     expect(versions.map(({ reason }) => reason)).toEqual(['hour', 'pause']);
     const read = async (version: number) => {
-      const found = await versionContent(school.db, id, version);
+      const found = await versionContent(school.db, wren, id, version);
       return found.ok ? plainText(found.content) : found.code;
     };
     expect((await read(versions[1]?.id ?? 0)).split('\n').sort()).toEqual(['one', 'two']);

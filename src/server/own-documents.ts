@@ -1,25 +1,21 @@
-import type * as Y from 'yjs';
-import { assemble, documentJson, firstUpdate } from '@/core/documents/text-document';
+import { firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
 import { standing } from '@/core/work/standing';
 import type { Database, Queryable } from '@/store/database';
-import {
-  addDocument,
-  binDocument,
-  findDocument,
-  loadDocument,
-  renameDocument,
-  versionState,
-  versionsOf,
-} from '@/store/documents';
+import { addDocument, binDocument, findDocument, renameDocument, versionState, versionsOf } from '@/store/documents';
 import type { Person } from '@/store/people';
 import { factsOf, findAssignment } from '@/store/work';
+import { type TooMuch, use } from './limits';
 import { newId } from './secrets';
+import { contentOf, readUpdates, type Unread } from './stored-documents';
 
 const EMPTY: DocNode = { type: 'doc', content: [{ type: 'paragraph' }] };
 
-type Refused = { readonly ok: false; readonly code: 'not-open-yet' | 'not-found' | 'no-name' | 'was-handed-in' };
+type Refused =
+  | { readonly ok: false; readonly code: 'not-open-yet' | 'not-found' | 'no-name' | 'was-handed-in' }
+  | Unread
+  | TooMuch;
 type Opened = { readonly ok: true; readonly document: DocumentId };
 
 /** Opens a student's notes on an assignment, made at the first time. They never go along with a hand-in. */
@@ -57,6 +53,8 @@ export async function newDocument(
 ): Promise<Opened | Refused> {
   const name = titled(title);
   if (name === '') return { ok: false, code: 'no-name' };
+  const much = await use(db, person.id, 'documents', 1, now);
+  if (much) return much;
   const document = await db.transaction((tx) =>
     addDocument(tx, {
       id: newId() as DocumentId,
@@ -88,23 +86,10 @@ export async function changeDocument(
   what: DocumentChange,
   now: Instant,
 ): Promise<Opened | Refused> {
+  if (what.act === 'copy') return copyDocument(db, person, documentId, what.title, now);
   return db.transaction(async (tx): Promise<Opened | Refused> => {
     const found = await findDocument(tx, documentId);
     if (!found) return { ok: false, code: 'not-found' };
-    if (what.act === 'copy') {
-      const ydoc = await loadDocument(tx, documentId);
-      const content = withoutPlaces(documentJson(ydoc));
-      ydoc.destroy();
-      const document = await addDocument(tx, {
-        id: newId() as DocumentId,
-        ownerId: person.id,
-        assignmentId: null,
-        title: titled(what.title) || found.title,
-        at: now,
-        firstUpdate: firstUpdate(content),
-      });
-      return { ok: true, document };
-    }
     if (found.kind !== 'own') return { ok: false, code: 'was-handed-in' };
     if (what.act === 'rename') {
       const name = titled(what.title);
@@ -113,6 +98,32 @@ export async function changeDocument(
     } else await binDocument(tx, documentId, what.act === 'bin' ? now : null);
     return { ok: true, document: documentId };
   });
+}
+
+async function copyDocument(
+  db: Database,
+  person: Person,
+  documentId: DocumentId,
+  title: string,
+  now: Instant,
+): Promise<Opened | Refused> {
+  const found = await findDocument(db, documentId);
+  if (!found) return { ok: false, code: 'not-found' };
+  const much = await use(db, person.id, 'documents', 1, now);
+  if (much) return much;
+  const read = await contentOf(db, person.id, documentId);
+  if (!read.ok) return read;
+  const document = await db.transaction((tx) =>
+    addDocument(tx, {
+      id: newId() as DocumentId,
+      ownerId: person.id,
+      assignmentId: null,
+      title: titled(title) || found.title,
+      at: now,
+      firstUpdate: firstUpdate(withoutPlaces(read.content)),
+    }),
+  );
+  return { ok: true, document };
 }
 
 /** A copy of one's own has no places to answer in: questions become headings, answers plain text. */
@@ -134,13 +145,12 @@ export async function listVersions(db: Queryable, documentId: DocumentId) {
 /** A document as it was at one version, to be read or brought back. */
 export async function versionContent(
   db: Queryable,
+  person: Person,
   documentId: DocumentId,
   versionId: number,
 ): Promise<{ readonly ok: true; readonly content: DocNode } | Refused> {
   const state = Number.isSafeInteger(versionId) ? await versionState(db, documentId, versionId) : null;
   if (!state) return { ok: false, code: 'not-found' };
-  const ydoc: Y.Doc = assemble([state]);
-  const content = documentJson(ydoc);
-  ydoc.destroy();
-  return { ok: true, content };
+  const read = await readUpdates(person.id, [state]);
+  return read.ok ? { ok: true, content: read.content } : read;
 }

@@ -3,6 +3,7 @@ import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import type { Database } from '@/store/database';
 import { findSchool, type Person, type School } from '@/store/people';
+import { gate } from './gate';
 import { database } from './kite';
 import { SESSION_COOKIE } from './origin';
 import { type Entry, may, type Params } from './permissions';
@@ -21,7 +22,9 @@ export const visitor = cache(async (): Promise<Visitor> => {
   const now = Date.now();
   const school = await findSchool(db);
   if (!school) throw new Error('the data folder has no school yet');
-  const person = await whoIs(db, (await cookies()).get(SESSION_COOKIE)?.value, now);
+  const token = (await cookies()).get(SESSION_COOKIE)?.value;
+  const person = await whoIs(db, token, now);
+  if (person && token) gate().know(token);
   return { db, person, school, now };
 });
 

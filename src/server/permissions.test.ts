@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import sharp from 'sharp';
 import type { AssignmentId } from '@/core/ids';
@@ -72,16 +72,25 @@ describe('who may', () => {
     const begun = await receiveUpload(
       school.db,
       imke,
-      new Request('http://x/api/uploads', {
-        method: 'POST',
-        headers: { 'tus-resumable': '1.0.0', 'upload-length': '9', 'upload-metadata': `name ${btoa('a.txt')}` },
-      }),
+      {
+        request: new Request('http://x/api/uploads', {
+          method: 'POST',
+          headers: { 'tus-resumable': '1.0.0', 'upload-length': '9', 'upload-metadata': `name ${btoa('a.txt')}` },
+        }),
+        upload: null,
+      },
       Date.now(),
     );
     const dot = await sharp({ create: { width: 2, height: 2, channels: 3, background: '#123' } })
       .png()
       .toBuffer();
-    const picture = await keepTextPicture(school.db, imke, new Uint8Array(dot), Date.now());
+    writeFileSync(join(school.folder, 'dot.png'), dot);
+    const picture = await keepTextPicture(
+      school.db,
+      imke,
+      { path: join(school.folder, 'dot.png'), size: dot.length },
+      Date.now(),
+    );
     params = {
       sha256: picture.ok ? (picture.address.split('/').at(-1) ?? '') : '',
       piece: piece.ok ? piece.piece : '',
@@ -125,6 +134,7 @@ describe('who may', () => {
     'aside-party': ['s-imke', 't-bello'],
     'hand-in-teacher': ['t-bello'],
     'hand-in-party': ['s-imke', 't-bello'],
+    'receipt-reader': ['s-imke', 't-bello'],
     'hand-in-student': ['s-imke'],
     'message-author': ['s-imke'],
     'message-reader': ['s-imke', 't-bello'],

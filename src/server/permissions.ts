@@ -5,13 +5,14 @@ import { findPicture, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { findDocument } from '@/store/documents';
 import { findReceipt, isMemberOf } from '@/store/hand-ins';
+import { ownerOfUpload } from '@/store/limits';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
-import { pictureOwners } from '@/store/text-pictures';
 import { assignmentOfStep, factsOf, findAssignment, teaches } from '@/store/work';
 import { mayRead } from './materials';
-import { uploadOwner } from './uploads';
+import { isNameless } from './nameless';
+import { maySeePicture } from './text-pictures';
 
 /**
  * Who may use each page, route and socket. Nothing answers that is not in this table, and a test tries
@@ -23,6 +24,10 @@ export const PERMISSIONS = {
   'POST /api/sign-in': 'anyone',
   'POST /api/sign-in/demo': 'anyone',
   'POST /api/sign-in/reset': 'anyone',
+  'GET /api/sign-in/wait': 'anyone',
+  'POST /api/password': 'signed-in',
+  'GET /api/device-key': 'signed-in',
+  'PAGE /password': 'signed-in',
   'POST /api/sign-out': 'signed-in',
   'GET /api/events': 'signed-in',
   'GET /api/pictures/[picture]': 'picture-member',
@@ -69,7 +74,7 @@ export const PERMISSIONS = {
   'POST /api/assignments/[assignment]/asides/[student]': 'aside-party',
   'POST /api/assignments/[assignment]/asides/[student]/read': 'aside-party',
   'GET /api/hand-ins/[handIn]': 'hand-in-party',
-  'GET /api/hand-ins/[handIn]/receipt': 'hand-in-party',
+  'GET /api/hand-ins/[handIn]/receipt': 'receipt-reader',
   'GET /api/hand-ins/[handIn]/sound/[sha256]': 'hand-in-party',
   'POST /api/hand-ins/[handIn]/sound': 'hand-in-teacher',
   'POST /api/hand-ins/[handIn]/amend': 'hand-in-teacher',
@@ -105,7 +110,7 @@ export const PERMISSIONS = {
   'PAGE /desk/[assignment]/compare': 'assignment-student',
   'PAGE /marking/[assignment]': 'assignment-teacher',
   'PAGE /receipts': 'signed-in',
-  'PAGE /receipts/[handIn]': 'hand-in-party',
+  'PAGE /receipts/[handIn]': 'receipt-reader',
   'PAGE /asides': 'signed-in',
   'PAGE /check': 'anyone',
 } as const satisfies Record<string, Rule>;
@@ -130,6 +135,7 @@ export const RULES = [
   'aside-party',
   'hand-in-teacher',
   'hand-in-party',
+  'receipt-reader',
   'hand-in-student',
   'message-author',
   'message-reader',
@@ -139,15 +145,17 @@ export type Rule = (typeof RULES)[number];
 
 export type Params = Readonly<Record<string, string>>;
 
-async function roleOnAssignment(db: Queryable, person: Person, assignmentId: string | null) {
+/** In which role a person is on an assignment. Before it is posted it does not exist for students. */
+async function roleOnAssignment(db: Queryable, person: Person, assignmentId: string | null, now: number) {
   const assignment = assignmentId === null ? null : await findAssignment(db, assignmentId as AssignmentId);
-  return assignment && (await roleIn(db, person.id, assignment.classId));
+  const role = assignment && (await roleIn(db, person.id, assignment.classId));
+  return role === 'student' && assignment && assignment.postedAt > now ? null : role;
 }
 
 /** Has the work opened to this student: its time has come, and what it waits for is handed in? */
 async function isOpenTo(db: Queryable, student: Person, assignmentId: AssignmentId, now: number): Promise<boolean> {
   const assignment = await findAssignment(db, assignmentId);
-  if (!assignment) return false;
+  if (!assignment || assignment.postedAt > now) return false;
   const facts = await factsOf(db, assignmentId, student.id);
   return standing(facts, assignment.rules, now).state !== 'opens-later';
 }
@@ -163,7 +171,9 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       return (await roleIn(db, person.id, param('class'))) !== null;
     case 'material-member': {
       const material = await findMaterial(db, param('material'));
-      if (material?.class_id !== param('class') || (await roleIn(db, person.id, param('class'))) === null) return false;
+      const role = await roleIn(db, person.id, param('class'));
+      if (material?.class_id !== param('class') || role === null) return false;
+      if (role === 'student' && material.posted_at > now) return false;
       return material.listed || (await mayRead(db, person, material.id, now));
     }
     case 'material-reader':
@@ -177,35 +187,36 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       return isOpenTo(db, person, picture.assignment_id, now);
     }
     case 'assignment-student':
-      return (await roleOnAssignment(db, person, param('assignment'))) === 'student';
+      return (await roleOnAssignment(db, person, param('assignment'), now)) === 'student';
     case 'assignment-teacher':
-      return (await roleOnAssignment(db, person, param('assignment'))) === 'teacher';
+      return (await roleOnAssignment(db, person, param('assignment'), now)) === 'teacher';
     case 'step-student':
-      return (await roleOnAssignment(db, person, await assignmentOfStep(db, param('step')))) === 'student';
+      return (await roleOnAssignment(db, person, await assignmentOfStep(db, param('step')), now)) === 'student';
     case 'document-owner': {
       const document = await findDocument(db, param('document') as DocumentId);
       if (document?.owner_id !== person.id) return false;
       return document.class_id === null || (await roleIn(db, person.id, document.class_id)) === 'student';
     }
-    case 'text-picture-reader': {
-      for (const owner of await pictureOwners(db, param('sha256'))) {
-        if (owner === person.id || (await teaches(db, person.id, owner))) return true;
-      }
-      return false;
-    }
+    case 'text-picture-reader':
+      return maySeePicture(db, person.id, param('sha256'));
     case 'upload-owner':
-      return (await uploadOwner(param('upload'))) === person.id;
+      return (await ownerOfUpload(db, param('upload'))) === person.id;
     case 'piece-owner':
       return (await findPiece(db, param('piece')))?.owner_id === person.id;
     case 'hand-in-party': {
       const receipt = await findReceipt(db, param('handIn') as HandInId);
-      const role = await roleOnAssignment(db, person, receipt?.assignment_id ?? null);
+      const role = await roleOnAssignment(db, person, receipt?.assignment_id ?? null, now);
       if (role === 'teacher') return true;
       return role === 'student' && isMemberOf(db, param('handIn') as HandInId, person.id);
     }
+    case 'receipt-reader': {
+      // A receipt names its student.
+      const handIn = param('handIn') as HandInId;
+      return (await holds(db, 'hand-in-party', person, params, now)) && !(await isNameless(db, person, handIn, now));
+    }
     case 'hand-in-student': {
       const receipt = await findReceipt(db, param('handIn') as HandInId);
-      if ((await roleOnAssignment(db, person, receipt?.assignment_id ?? null)) !== 'student') return false;
+      if ((await roleOnAssignment(db, person, receipt?.assignment_id ?? null, now)) !== 'student') return false;
       return isMemberOf(db, param('handIn') as HandInId, person.id);
     }
     case 'message-author':
@@ -225,7 +236,7 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
     }
     case 'hand-in-teacher': {
       const receipt = await findReceipt(db, param('handIn') as HandInId);
-      return (await roleOnAssignment(db, person, receipt?.assignment_id ?? null)) === 'teacher';
+      return (await roleOnAssignment(db, person, receipt?.assignment_id ?? null, now)) === 'teacher';
     }
     case 'teacher-of-person':
       return teaches(db, person.id, param('person') as PersonId);

@@ -1,38 +1,25 @@
-import sharp from 'sharp';
-import { canonicalJson } from '@/core/documents/fingerprint';
-import { unpackedSize } from '@/core/formats/archive-guard';
 import { fileKind } from '@/core/formats/file-type';
-import { readSheets } from '@/core/formats/sheet';
-import type { HandInId } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
-import { measureReading } from '@/core/text/reading';
+import type { HandInId, Instant } from '@/core/ids';
 import type { Queryable } from '@/store/database';
-import { readWhole } from '@/store/files';
-import { findReceipt, piecesOf } from '@/store/hand-ins';
+import { filePath } from '@/store/files';
+import { findReceipt, piecesOf, textBytesOf } from '@/store/hand-ins';
+import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
-import { fileResponse } from './file-response';
+import { fileResponse, KEPT, unchanged } from './file-response';
 import { filesFolder } from './kite';
-import type { FileView, MaterialContent } from './materials';
+import { type FileView, type MaterialContent, sheetContent } from './materials';
+import { isNameless, neutralName } from './nameless';
+import { workshop } from './workshop';
 
 /** Texts and sheets up to this size are shown in place; larger ones are downloads. */
 const LARGEST_READ = 20 * 1024 * 1024;
 const LARGEST_TEXT = 200 * 1024;
-const LARGEST_UNPACKED = 150 * 1024 * 1024;
-const THUMB = 320;
-const MOST_PIXELS = 120_000_000;
 
 type View = { readonly ok: true; readonly content: MaterialContent };
 const NONE = { ok: false, code: 'not-found' } as const;
 
-const textDocument = (text: string): DocNode => ({
-  type: 'doc',
-  content: text
-    .split(/\r?\n/)
-    .map((line) => ({ type: 'paragraph', ...(line === '' ? {} : { content: [{ type: 'text', text: line }] }) })),
-});
-
 /** What there is to see of a file that a student attached. Nothing in it is run. */
-async function contentOf(file: FileView, sha256: string): Promise<MaterialContent> {
+async function contentOf(person: Person, file: FileView, sha256: string): Promise<MaterialContent> {
   const { type, size } = file;
   switch (fileKind(type)) {
     case 'pdf':
@@ -47,19 +34,13 @@ async function contentOf(file: FileView, sha256: string): Promise<MaterialConten
       return { kind: 'audio', file, captions: null, body: { type: 'doc' } };
     case 'sheet': {
       if (size > LARGEST_READ) return { kind: 'unshown', file };
-      const bytes = await readWhole(filesFolder(), sha256);
-      if (!bytes) return { kind: 'broken', why: 'gone', file: null };
-      const fits = unpackedSize(bytes, LARGEST_UNPACKED);
-      if (fits !== 'fine') return { kind: 'broken', why: fits === 'broken' ? 'not-a-sheet' : 'too-large', file };
-      const sheets = readSheets(bytes);
-      return sheets ? { kind: 'sheet', file, sheets } : { kind: 'broken', why: 'not-a-sheet', file };
+      return sheetContent(person, file, sha256);
     }
     case 'text': {
       if (size > LARGEST_TEXT) return { kind: 'unshown', file };
-      const bytes = await readWhole(filesFolder(), sha256);
-      if (!bytes) return { kind: 'broken', why: 'gone', file: null };
-      const body = textDocument(new TextDecoder().decode(bytes));
-      return { kind: 'text', body, reading: measureReading(body, 'en') };
+      const done = await workshop().do(person.id, 'textFile', { path: filePath(filesFolder(), sha256) });
+      if (!done.ok || done.made === 'too-intricate') return { kind: 'broken', why: 'too-intricate', file };
+      return { kind: 'text', ...done.made };
     }
     default:
       return { kind: 'unshown', file };
@@ -74,13 +55,13 @@ const linkContent = (address: string): MaterialContent => ({
 });
 
 /** A student's own piece, to be looked at before it goes. */
-export async function viewPiece(db: Queryable, pieceId: string): Promise<View | typeof NONE> {
+export async function viewPiece(db: Queryable, person: Person, pieceId: string): Promise<View | typeof NONE> {
   const piece = await findPiece(db, pieceId);
   if (piece?.kind === 'link') return { ok: true, content: linkContent(piece.address) };
   if (piece?.kind !== 'file') return NONE;
   const { name, type, size } = piece;
   const file = { address: `/api/pieces/${pieceId}/file`, name, type, size };
-  return { ok: true, content: await contentOf(file, piece.sha256) };
+  return { ok: true, content: await contentOf(person, file, piece.sha256) };
 }
 
 /** The bytes of a student's own piece. */
@@ -92,21 +73,15 @@ export async function pieceFile(db: Queryable, pieceId: string, request: Request
 }
 
 /** A small picture of a picture, turned the right way up. */
-export async function pieceThumb(db: Queryable, pieceId: string, request: Request): Promise<Response> {
+export async function pieceThumb(db: Queryable, person: Person, pieceId: string, request: Request): Promise<Response> {
   const piece = await findPiece(db, pieceId);
   if (piece?.kind !== 'file' || !piece.type.startsWith('image/')) return Response.json(NONE, { status: 404 });
   const etag = `"thumb-${piece.sha256}"`;
-  const headers = { 'cache-control': 'private, max-age=86400', etag, 'content-type': 'image/webp' };
-  if (request.headers.get('if-none-match') === etag) return new Response(null, { status: 304, headers });
-  const bytes = await readWhole(filesFolder(), piece.sha256);
-  const small =
-    bytes &&
-    (await sharp(bytes, { limitInputPixels: MOST_PIXELS })
-      .rotate()
-      .resize(THUMB, THUMB, { fit: 'inside', withoutEnlargement: true })
-      .webp({ quality: 80 })
-      .toBuffer()
-      .catch(() => null));
+  const kept = unchanged(request, etag);
+  if (kept) return kept;
+  const done = await workshop().do(person.id, 'thumb', { path: filePath(filesFolder(), piece.sha256) });
+  const small = done.ok ? done.made : null;
+  const headers = { 'cache-control': KEPT, etag, 'content-type': 'image/webp' };
   return small ? new Response(new Uint8Array(small), { headers }) : Response.json(NONE, { status: 404 });
 }
 
@@ -114,19 +89,39 @@ async function handedIn(db: Queryable, handInId: HandInId, position: number) {
   return (await piecesOf(db, handInId)).find((piece) => piece.position === position) ?? null;
 }
 
+/** Who asks, and when. */
+interface Asking {
+  readonly person: Person;
+  readonly now: Instant;
+}
+
+/** What a piece is called for this person: where the work is marked without names, by its place. */
+const nameFor = async (
+  db: Queryable,
+  { person, now }: Asking,
+  handInId: HandInId,
+  { position, title }: { readonly position: number; readonly title: string },
+): Promise<string> => ((await isNameless(db, person, handInId, now)) ? neutralName(position, title) : title);
+
 /** A piece of a hand-in as it was, to be looked at. */
-export async function viewHandedIn(db: Queryable, handInId: HandInId, position: number): Promise<View | typeof NONE> {
+export async function viewHandedIn(
+  db: Queryable,
+  asking: Asking,
+  handInId: HandInId,
+  position: number,
+): Promise<View | typeof NONE> {
   const piece = await handedIn(db, handInId, position);
   if (piece?.kind === 'link') return { ok: true, content: linkContent(piece.address) };
   if (piece?.kind !== 'file') return NONE;
-  const { title: name, type, size } = piece;
+  const { type, size } = piece;
+  const name = await nameFor(db, asking, handInId, piece);
   const file = { address: `/api/hand-ins/${handInId}/pieces/${position}/file`, name, type, size };
-  return { ok: true, content: await contentOf(file, piece.sha256) };
+  return { ok: true, content: await contentOf(asking.person, file, piece.sha256) };
 }
 
 /** The bytes of a text as it was handed in: those of which the receipt has the fingerprint. */
-const textBytes = (content: DocNode, title: string): Response =>
-  new Response(canonicalJson(content), {
+const textBytes = (bytes: Uint8Array, title: string): Response =>
+  new Response(new Uint8Array(bytes), {
     headers: {
       'content-type': 'application/json; charset=utf-8',
       'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(`${title.replace(/[\\/:*?"<>|]/g, ' ')}.json`)}`,
@@ -135,18 +130,17 @@ const textBytes = (content: DocNode, title: string): Response =>
     },
   });
 
-/** A hand-in as it was: its number, its time, and its pieces with the words of its texts. */
+/** The pieces of a hand-in as they were, with the words of its texts. */
 export async function handedInWhole(db: Queryable, handInId: HandInId) {
   const receipt = await findReceipt(db, handInId);
   if (!receipt) return NONE;
   const pieces = (await piecesOf(db, handInId)).map((piece) => ({
     position: piece.position,
-    title: piece.title,
     sha256: piece.sha256,
     content: 'content' in piece ? piece.content : null,
     document: 'content' in piece ? piece.document_id : null,
   }));
-  return { ok: true as const, number: receipt.number, at: receipt.at, pieces };
+  return { ok: true as const, pieces };
 }
 
 export type HandedInWhole = Extract<Awaited<ReturnType<typeof handedInWhole>>, { ok: true }>;
@@ -154,13 +148,17 @@ export type HandedInWhole = Extract<Awaited<ReturnType<typeof handedInWhole>>, {
 /** The bytes of a piece that was handed in. */
 export async function handedInFile(
   db: Queryable,
+  asking: Asking,
   handInId: HandInId,
   position: number,
   request: Request,
 ): Promise<Response> {
   const piece = await handedIn(db, handInId, position);
-  if (piece && 'content' in piece) return textBytes(piece.content, piece.title);
+  const text = piece && 'content' in piece ? await textBytesOf(db, handInId, position) : null;
+  if (!piece) return Response.json(NONE, { status: 404 });
+  const name = await nameFor(db, asking, handInId, piece);
+  if (text) return textBytes(text, name);
   if (piece?.kind !== 'file') return Response.json(NONE, { status: 404 });
   const download = new URL(request.url).searchParams.has('download');
-  return fileResponse(db, { sha256: piece.sha256, name: piece.title, download }, request);
+  return fileResponse(db, { sha256: piece.sha256, name, download }, request);
 }

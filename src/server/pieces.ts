@@ -94,7 +94,7 @@ export async function wouldTake(
   if (cleanName(name) === '') return { ok: false, code: 'no-name' };
   if (assignmentId === null) return null;
   const assignment = await findAssignment(db, assignmentId, student.id);
-  if (!assignment || (await roleIn(db, student.id, assignment.classId)) !== 'student')
+  if (!assignment || assignment.postedAt > now || (await roleIn(db, student.id, assignment.classId)) !== 'student')
     return { ok: false, code: 'not-found' };
   if (assignment.rules.takes !== 'pieces') return { ok: false, code: 'nothing-to-hand-in' };
   const moved = makeMove(await factsOf(db, assignmentId, student.id), { kind: 'edit' }, now, assignment.rules);

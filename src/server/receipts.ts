@@ -1,12 +1,11 @@
 import { getTranslations } from 'next-intl/server';
-import { sheetPdf } from '@/core/formats/pdf-out';
 import type { HandInId, Instant } from '@/core/ids';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import type { ReceiptFile } from '@/core/work/receipt';
 import type { Queryable } from '@/store/database';
 import { findReceipt, type Receipt, receiptByNumber } from '@/store/hand-ins';
-import { findSchool } from '@/store/people';
-import { pdfFonts } from './fonts';
+import { findSchool, type Person } from '@/store/people';
+import { workshop } from './workshop';
 
 /** The most points that lateness takes from a hand-in, as far as that is known before it is marked. */
 export const lossOf = (receipt: Pick<Receipt, 'late' | 'late_by' | 'points'>): number =>
@@ -51,6 +50,7 @@ const download = (body: BodyInit, type: string, name: string): Response =>
 /** A receipt to take away, as JSON or as PDF in the reader's language. The caller has decided that they may. */
 export async function takeReceipt(
   db: Queryable,
+  asker: Person,
   handInId: HandInId,
   format: string | null,
   locale: string,
@@ -68,8 +68,9 @@ export async function takeReceipt(
   const when = (at: Instant | null) => (at === null ? '–' : dated.format(at));
   const loss = lossOf(receipt);
   const minutes = Math.ceil(receipt.late_by / 60_000);
-  const bytes = await sheetPdf(
-    {
+  const done = await workshop().do(asker.id, 'rowsPdf', {
+    lang: locale,
+    sheet: {
       title: t('title', { number: receipt.number }),
       parts: [
         {
@@ -102,10 +103,9 @@ export async function takeReceipt(
       ],
       foot: t('pdf-foot'),
     },
-    locale,
-    await pdfFonts(),
-  );
-  return download(new Uint8Array(bytes), 'application/pdf', `${name}.pdf`);
+  });
+  if (!done.ok) return Response.json(done, { status: 409 });
+  return download(new Uint8Array(done.made), 'application/pdf', `${name}.pdf`);
 }
 
 /** Was a receipt with this number and this fingerprint given here? Nothing else about it is said. */

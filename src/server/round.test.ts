@@ -1,14 +1,16 @@
 import { spawnSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import * as Y from 'yjs';
 import type { AssignmentId, DocumentId, HandInId, PersonId } from '@/core/ids';
 import { anchorText } from '@/core/remarks/anchor';
 import { remarkOn } from '@/core/remarks/annotation';
 import { isWhole, piecesWith } from '@/core/work/receipt';
 import { GRACE } from '@/core/work/rules';
-import { loadDocument } from '@/store/documents';
 import { allReceiptsOf, findReceipt, handBacksOf, piecesOf, receiptsOf } from '@/store/hand-ins';
 import { findSchool, type Person } from '@/store/people';
-import { type TestSchool, testSchool } from '@/store/test-school';
+import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
 import { factsOf } from '@/store/work';
 import { mendAside, openAsides, withdrawAside, writeAside, writeToMissing } from './asides';
 import { compareVersions } from './comparing';
@@ -195,7 +197,13 @@ describe('receipts', () => {
   test('a piece that is fetched has the SHA-256 of its receipt, as the program sha256sum finds it', async () => {
     const receipt = await findReceipt(school.db, await handInOf('s-imke', 'storm-words' as AssignmentId));
     if (!receipt) throw new Error('there is no receipt');
-    const fetched = await handedInFile(school.db, receipt.id, 0, new Request('http://x/'));
+    const fetched = await handedInFile(
+      school.db,
+      { person: await school.person('s-imke'), now: Date.now() },
+      receipt.id,
+      0,
+      new Request('http://x/'),
+    );
     const bytes = new Uint8Array(await fetched.arrayBuffer());
     const sum = spawnSync('sha256sum', { input: bytes, encoding: 'utf8' }).stdout.slice(0, 64);
     expect(sum).toBe(receipt.pieces[0]?.sha256);
@@ -283,6 +291,13 @@ async function freshHandIn(student: Person, now: number): Promise<HandInId> {
   return handed.receipt.id;
 }
 
+/** Bytes as they lie on the disk when they have come in. */
+function sent(bytes: Uint8Array) {
+  const path = join(school.folder, randomUUID());
+  writeFileSync(path, bytes);
+  return { path, size: bytes.length };
+}
+
 describe('remarks and another go', () => {
   let yusuf: Person;
   let handInId: HandInId;
@@ -292,7 +307,7 @@ describe('remarks and another go', () => {
     const now = Date.now();
     handInId = (await handInOf('s-yusuf')) ?? (await freshHandIn(yusuf, now));
     const [piece] = await piecesOf(school.db, handInId);
-    if (!piece || !('content' in piece)) throw new Error('no text was handed in');
+    if (!piece || !('content' in piece) || !piece.content) throw new Error('no text was handed in');
     const text = anchorText(piece.content);
     const start = text.indexOf('own');
     const remark = remarkOn('remark-1', piece.sha256, text, [start, start + 3], 'Whose?');
@@ -406,7 +421,8 @@ describe('the class', () => {
     wav.set(new TextEncoder().encode('RIFF'), 0);
     wav.set(new TextEncoder().encode('WAVEfmt '), 8);
     const text = new TextEncoder().encode('no sound at all');
-    const keep = (bytes: Uint8Array) => keepLoose(school.db, teacher, { bytes, name: 'a', only: 'sound' }, now);
+    const keep = (bytes: Uint8Array) =>
+      keepLoose(school.db, teacher, { file: sent(bytes), name: 'a', only: 'sound' }, now);
     expect(await keep(text)).toMatchObject({ ok: false, code: 'not-a-sound' });
     const sound = await keep(wav);
     if (!sound.ok) throw new Error(sound.code);
@@ -453,12 +469,12 @@ describe('an aside', () => {
     const zofia = await school.person('s-zofia');
     const now = Date.now();
     const bytes = new TextEncoder().encode('my notes');
-    const kept = await keepLoose(school.db, zofia, { bytes, name: '../my notes.txt', only: null }, now);
+    const kept = await keepLoose(school.db, zofia, { file: sent(bytes), name: '../my notes.txt', only: null }, now);
     if (!kept.ok) throw new Error(kept.code);
-    expect(kept.name).toBe('.._my notes.txt');
-    const lies = { bytes, name: 'notes.pdf', only: null } as const;
+    expect(kept.name).toBe('my notes.txt');
+    const lies = { file: sent(bytes), name: 'notes.pdf', only: null } as const;
     expect(await keepLoose(school.db, zofia, lies, now)).toMatchObject({ code: 'name-lies' });
-    const file = { sha256: kept.sha256, name: kept.name };
+    const file = { sha256: kept.sha256, name: '../\u202emy notes.txt' };
     const written = { ...of, act: 'act-file', body: '', files: [file] };
     expect(await writeAside(school.db, teacher, { ...written, act: 'act-stolen' }, now)).toMatchObject({ ok: false });
     expect(await writeAside(school.db, zofia, written, now)).toEqual({ ok: true });

@@ -38,7 +38,13 @@ async function ask({ body = '{"note":"ok"}', headers = {}, assignment = 'cloud-l
   const request = new Request('http://localhost:3000/api', {
     method: 'POST',
     body,
-    headers: { origin: 'http://localhost:3000', host: 'localhost:3000', cookie, ...headers },
+    headers: {
+      origin: 'http://localhost:3000',
+      host: 'localhost:3000',
+      'content-type': 'application/json',
+      cookie,
+      ...headers,
+    },
   });
   const response = await handler(request, { params: Promise.resolve({ assignment }) });
   return {
@@ -64,6 +70,11 @@ describe('a route', () => {
     ['a field that is missing', { body: '{}' }, 422, { code: 'bad-input', field: 'note' }],
     ['a field that is too long', { body: '{"note":"12345678901"}' }, 422, { code: 'bad-input', field: 'note' }],
     ['a body that is too long', { body: ' '.repeat(300_000) }, 413, { code: 'too-long' }],
+    ['a NUL', { body: '{"note":"a\\u0000"}' }, 422, { code: 'bad-input', field: 'note' }],
+    ['half of a pair of surrogates', { body: '{"note":"\\ud800"}' }, 422, { code: 'bad-input', field: 'note' }],
+    ['a NUL in a parameter', { assignment: 'a\0' }, 404, { code: 'not-found' }],
+    ['what is nested without an end', { body: '['.repeat(9000) }, 422, { code: 'bad-input', field: '' }],
+    ['a form', { headers: { 'content-type': 'text/plain' } }, 415, { code: 'wrong-type' }],
     ['a refusal', { body: '{"note":"refuse"}' }, 409, { code: 'closed' }],
   ])('answers %s with a status and a code', async (_, asked, status, body) => {
     expect(await ask(asked)).toMatchObject({ status, body: { ok: false, ...body } });

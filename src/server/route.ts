@@ -1,6 +1,9 @@
 import { z } from 'zod';
+import { isWellFormed } from '@/core/text/well-formed';
 import type { Database } from '@/store/database';
 import type { Person } from '@/store/people';
+import { complain } from './complaints';
+import { gate } from './gate';
 import { database } from './kite';
 import { sameOrigin, sessionToken } from './origin';
 import { type Entry, may, type Params } from './permissions';
@@ -28,25 +31,65 @@ const answer = (status: number, value: unknown): Response =>
 const refuse = (status: number, code: string, more: object = {}): Response =>
   answer(status, { ok: false, code, ...more });
 
+/** Is everything that is said in a value text, and nothing that no database keeps? Where it is not, by which names. */
+function notText(value: unknown, path = ''): string | null {
+  if (typeof value === 'string') return isWellFormed(value) ? null : path;
+  if (typeof value !== 'object' || value === null) return null;
+  for (const [key, inner] of Object.entries(value)) {
+    const found = isWellFormed(key) ? notText(inner, path === '' ? key : `${path}.${key}`) : path;
+    if (found !== null) return found;
+  }
+  return null;
+}
+
+const DEEPEST = 60;
+
+/** Is there nothing in a text of JSON that is nested deeper than anything we take? Brackets in strings do not count. */
+function isShallow(text: string): boolean {
+  let depth = 0;
+  let quoted = false;
+  for (let at = 0; at < text.length; at += 1) {
+    const sign = text[at];
+    if (quoted) {
+      if (sign === '\\') at += 1;
+      else if (sign === '"') quoted = false;
+    } else if (sign === '"') quoted = true;
+    else if (sign === '[' || sign === '{') depth += 1;
+    else if (sign === ']' || sign === '}') depth -= 1;
+    if (depth > DEEPEST) return false;
+  }
+  return true;
+}
+
 async function readBody<Body extends z.ZodType>(
   request: Request,
   shape: Body,
 ): Promise<{ ok: true; body: z.output<Body> } | { ok: false; response: Response }> {
-  const text = await request.text();
-  if (text.length > LARGEST_BODY) return { ok: false, response: refuse(413, 'too-long') };
-  let value: unknown;
+  const refused = (status: number, code: string, more: object = {}) => ({
+    ok: false as const,
+    response: refuse(status, code, more),
+  });
+  const bytes = await bodyBytes(request, LARGEST_BODY);
+  if (!bytes) return refused(413, 'too-long');
+  const type = request.headers.get('content-type') ?? '';
+  if (bytes.length > 0 && !/^application\/json\s*(;|$)/i.test(type)) return refused(415, 'wrong-type');
+  let value: unknown = {};
   try {
-    value = text === '' ? {} : JSON.parse(text);
+    const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    if (!isShallow(text)) return refused(422, 'bad-input', { field: '' });
+    if (text !== '') value = JSON.parse(text);
   } catch {
-    return { ok: false, response: refuse(422, 'bad-input', { field: '' }) };
+    return refused(422, 'bad-input', { field: '' });
   }
+  const broken = notText(value);
+  if (broken !== null) return refused(422, 'bad-input', { field: broken });
   const read = shape.safeParse(value);
   if (read.success) return { ok: true, body: read.data };
-  return { ok: false, response: refuse(422, 'bad-input', { field: read.error.issues[0]?.path.join('.') ?? '' }) };
+  return refused(422, 'bad-input', { field: read.error.issues[0]?.path.join('.') ?? '' });
 }
 
 /** The bytes of a request's body; `null` when there are more than `most`: what is too long is not read to its end. */
-export async function bodyBytes(request: Request, most: number): Promise<Uint8Array | null> {
+async function bodyBytes(request: Request, most: number): Promise<Uint8Array | null> {
   if (Number(request.headers.get('content-length') ?? 0) > most) return null;
   const parts: Uint8Array[] = [];
   let size = 0;
@@ -57,6 +100,24 @@ export async function bodyBytes(request: Request, most: number): Promise<Uint8Ar
   }
   return new Uint8Array(Buffer.concat(parts));
 }
+
+/** Parameters that are numbers: whatever else stands in their place is nothing that there is. */
+const NUMBERS = new Set(['position', 'version', 'chapter']);
+
+/** Can parameters and query be those of something that there is? */
+function isAddressable(params: Params, url: string): boolean {
+  const { searchParams } = new URL(url);
+  if (![...searchParams].flat().every(isWellFormed)) return false;
+  return Object.entries(params).every(
+    ([name, value]) => isWellFormed(value) && value.length <= 200 && (!NUMBERS.has(name) || /^\d{1,9}$/.test(value)),
+  );
+}
+
+/** Files come as bytes and say so: a form of another site cannot send that without asking. */
+const SENDS_BYTES = /^application\/(octet-stream|offset\+octet-stream)\s*(;|$)/i;
+
+/** What is refused now and taken later says when, in the way of the protocol, too. */
+const statusOf = (result: object): number => ('seconds' in result ? 429 : 409);
 
 type Context = { readonly params: Promise<Params> };
 
@@ -76,11 +137,16 @@ export function route<Body extends z.ZodType = z.ZodObject<Record<never, never>>
       if (writes && !sameOrigin(Object.fromEntries(request.headers))) return refuse(403, 'wrong-origin');
       const db = await database();
       const now = Date.now();
-      const person = await whoIs(db, sessionToken(request.headers.get('cookie')), now);
+      const token = sessionToken(request.headers.get('cookie'));
+      const person = await whoIs(db, token, now);
+      if (person && token) gate().know(token);
       const params = await context.params;
+      if (!isAddressable(params, request.url)) return refuse(404, 'not-found');
       const verdict = await may(db, entry, person, params, now);
       if (verdict === 'sign-in-first') return refuse(401, 'sign-in-first');
       if (verdict === 'no') return refuse(404, 'not-found');
+      const hasBytes = shape === 'raw' && writes && request.headers.get('content-length') !== '0' && request.body;
+      if (hasBytes && !SENDS_BYTES.test(request.headers.get('content-type') ?? '')) return refuse(415, 'wrong-type');
       const read =
         writes && shape !== 'raw' ? await readBody(request, shape ?? z.object({})) : { ok: true as const, body: {} };
       if (!read.ok) return read.response;
@@ -88,10 +154,10 @@ export function route<Body extends z.ZodType = z.ZodObject<Record<never, never>>
       const body = read.body as z.output<Body>;
       const result = await handle({ db, person, params, body, now, request, address });
       if (result instanceof Response) return result;
-      return answer(result.ok ? 200 : 409, result);
+      return answer(result.ok ? 200 : statusOf(result), result);
     } catch (error) {
       const id = newId();
-      console.error(`request ${id} to ${entry} broke`, error);
+      complain(entry, error, id);
       return refuse(500, 'broke', { request: id });
     }
   };

@@ -1,26 +1,48 @@
 import type { IncomingMessage } from 'node:http';
 import type { Duplex } from 'node:stream';
 import { type WebSocket, WebSocketServer } from 'ws';
-import * as Y from 'yjs';
 import type { DocumentId } from '@/core/ids';
 import { allowedMoves } from '@/core/work/moves';
 import type { Database } from '@/store/database';
-import { findDocument, loadDocument, type StoredDocument } from '@/store/documents';
-import type { Person } from '@/store/people';
+import { findDocument, type StoredDocument, updatesOf } from '@/store/documents';
+import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
 import { EVENT_CHANNEL, factsOf, findAssignment, told } from '@/store/work';
+import { complain } from './complaints';
 import { sameOrigin, sessionToken } from './origin';
 import { may } from './permissions';
 import { type FromServer, fromBrowser } from './save-messages';
 import { LONGEST_UPDATE, Saving } from './saving';
 import { hashToken } from './secrets';
 import { whoIs } from './signing-in';
+import { workshop } from './workshop';
 
 interface Line {
   readonly socket: WebSocket;
   readonly person: Person;
   readonly session: string;
   readonly joined: Map<DocumentId, StoredDocument>;
+  /** Messages that were heard and are not answered yet. */
+  unanswered: number;
+  /** Bytes of a message that has not come in whole, and since when it is on its way. */
+  half: { bytes: number; since: number } | null;
+  /** How many messages may still come now; they come back with time. */
+  left: number;
+  at: number;
 }
+
+const SIGNED_OUT = 4401;
+const OTHER_ROLES = 4409;
+const TOO_MANY = 4429;
+const CHECKS = 30_000;
+/** So many lines one person may have open: a tab has one. */
+const MOST_LINES = 20;
+/** Bytes of half-sent messages of one person on all lines together, and how long one may take. */
+const MOST_HALF = 8 * 1024 * 1024;
+const HALF_LASTS = 60_000;
+/** Answers that a browser does not read are held for it up to here, and no further. */
+const MOST_UNREAD = 16 * 1024 * 1024;
+const MOST_UNANSWERED = 40;
+const MESSAGES = { most: 300, perSecond: 25 };
 
 const decode = (base64: string): Uint8Array => new Uint8Array(Buffer.from(base64, 'base64'));
 const encode = (bytes: Uint8Array): string => Buffer.from(bytes).toString('base64');
@@ -33,7 +55,7 @@ const MOVES_THAT_FREEZE = new Set(['handed-in', 'taken-back', 'handed-back']);
  */
 export class SaveSocket {
   readonly #lines = new Set<Line>();
-  readonly #server = new WebSocketServer({ noServer: true, maxPayload: 2 * LONGEST_UPDATE });
+  readonly #server = new WebSocketServer({ noServer: true, maxPayload: Math.ceil(LONGEST_UPDATE * 1.4) });
   readonly #saving: Saving;
 
   constructor(private readonly db: Database) {
@@ -46,7 +68,15 @@ export class SaveSocket {
       const event = told.parse(JSON.parse(payload));
       if (MOVES_THAT_FREEZE.has(event.kind)) void this.#tellEditable(event.assignmentId, event.studentId);
     });
-    setInterval(() => void this.#dropSignedOut(), 60_000).unref();
+    await this.db.listen(SESSION_CHANNEL, (payload) => {
+      const ended = toldSession.parse(JSON.parse(payload));
+      if ('session' in ended) this.#endLines(({ session }) => session === ended.session, SIGNED_OUT);
+      else this.#endLines(({ person }) => person.id === ended.person, OTHER_ROLES);
+    });
+    setInterval(() => {
+      this.#dropSignedOut().catch((error: unknown) => complain('ending lines', error));
+      this.#dropHalfSent();
+    }, CHECKS).unref();
   }
 
   /** Answers an upgrade request: only from our own pages, only for somebody signed in. */
@@ -58,38 +88,85 @@ export class SaveSocket {
       stream.end('HTTP/1.1 401 Unauthorized\r\nConnection: close\r\n\r\n');
       return;
     }
+    if ([...this.#lines].filter((line) => line.person.id === person.id).length >= MOST_LINES) {
+      stream.end(`HTTP/1.1 429 Too Many Requests\r\nRetry-After: 30\r\nConnection: close\r\n\r\n`);
+      return;
+    }
     this.#server.handleUpgrade(request, stream, head, (socket) => {
-      const line: Line = { socket, person, session: hashToken(token), joined: new Map() };
+      const line: Line = {
+        socket,
+        person,
+        session: hashToken(token),
+        joined: new Map(),
+        unanswered: 0,
+        half: null,
+        left: MESSAGES.most,
+        at: Date.now(),
+      };
       this.#lines.add(line);
       socket.on('close', () => this.#lines.delete(line));
       socket.on('error', () => socket.terminate());
+      stream.on('data', (part: Buffer) => this.#comes(line, part.length));
       socket.on('message', (data) => {
-        this.#hear(line, String(data)).catch((error: unknown) => {
-          console.error('save socket broke', error);
-          socket.close(1011);
-        });
+        line.half = null;
+        this.#take(line, String(data));
       });
     });
+    // It may have ended while the line was opened.
+    if (!(await liveSessions(this.db, [hashToken(token)], Date.now())).has(hashToken(token)))
+      this.#endLines(({ session }) => session === hashToken(token), SIGNED_OUT);
   }
 
-  /** Ends the lines of a session that has signed out. */
-  endSession(session: string): void {
-    for (const line of this.#lines) if (line.session === session) line.socket.close(4401);
+  /** Answers a message, unless there are more of them than anybody types. */
+  #take(line: Line, data: string): void {
+    const now = Date.now();
+    line.left = Math.min(MESSAGES.most, line.left + ((now - line.at) / 1000) * MESSAGES.perSecond) - 1;
+    line.at = now;
+    if (line.left < 0 || line.unanswered >= MOST_UNANSWERED) {
+      line.socket.close(TOO_MANY);
+      return;
+    }
+    line.unanswered += 1;
+    this.#hear(line, data)
+      .catch((error: unknown) => {
+        complain('the save socket', error);
+        line.socket.close(1011);
+      })
+      .finally(() => {
+        line.unanswered -= 1;
+      });
   }
 
+  /** Counts what is on its way and not whole yet. */
+  #comes(line: Line, bytes: number): void {
+    line.half = { bytes: (line.half?.bytes ?? 0) + bytes, since: line.half?.since ?? Date.now() };
+    let all = 0;
+    for (const { person, half } of this.#lines) if (person.id === line.person.id) all += half?.bytes ?? 0;
+    if (all > MOST_HALF) line.socket.terminate();
+  }
+
+  #dropHalfSent(): void {
+    const before = Date.now() - HALF_LASTS;
+    for (const { half, socket } of this.#lines) if (half && half.since < before) socket.terminate();
+  }
+
+  /** Ends the lines of a session that has ended, or all those of a person who has other roles from now on. */
+  #endLines(of: (line: Line) => boolean, code: number): void {
+    for (const line of this.#lines) if (of(line)) line.socket.close(code);
+  }
+
+  /** Sessions end by themselves, too, when their time is over. */
   async #dropSignedOut(): Promise<void> {
-    const sessions = new Set([...this.#lines].map(({ session }) => session));
-    if (sessions.size === 0) return;
-    const { rows } = await this.db.query(
-      'SELECT token_hash FROM session WHERE token_hash = ANY($1) AND expires_at > now()',
-      [[...sessions]],
-    );
-    const alive = new Set(rows.map((row) => (row as { token_hash: string }).token_hash));
-    for (const session of sessions) if (!alive.has(session)) this.endSession(session);
+    const sessions = [...new Set([...this.#lines].map(({ session }) => session))];
+    if (sessions.length === 0) return;
+    const alive = await liveSessions(this.db, sessions, Date.now());
+    this.#endLines(({ session }) => !alive.has(session), SIGNED_OUT);
   }
 
   #tell(line: Line, message: FromServer): void {
-    if (line.socket.readyState === line.socket.OPEN) line.socket.send(JSON.stringify(message));
+    if (line.socket.readyState !== line.socket.OPEN) return;
+    if (line.socket.bufferedAmount > MOST_UNREAD) line.socket.terminate();
+    else line.socket.send(JSON.stringify(message));
   }
 
   async #hear(line: Line, data: string): Promise<void> {
@@ -119,22 +196,19 @@ export class SaveSocket {
       return;
     }
     line.joined.set(documentId, found);
-    const ydoc = await loadDocument(this.db, documentId);
-    const has = decode(vector);
-    let lacks: Uint8Array;
-    try {
-      lacks = Y.encodeStateAsUpdate(ydoc, has.byteLength > 0 ? has : undefined);
-    } catch {
-      lacks = Y.encodeStateAsUpdate(ydoc);
+    const updates = (await updatesOf(this.db, documentId)).map(({ update }) => update);
+    const done = await workshop().do(line.person.id, 'join', { updates, vector: decode(vector) });
+    if (!done.ok) {
+      this.#tell(line, { kind: 'refused', document: documentId, n: null, code: done.code });
+      return;
     }
     this.#tell(line, {
       kind: 'joined',
       document: documentId,
-      update: encode(lacks),
-      vector: encode(Y.encodeStateVector(ydoc)),
+      update: encode(done.made.lacks),
+      vector: encode(done.made.vector),
       editable: await this.#editable(found),
     });
-    ydoc.destroy();
   }
 
   async #update(line: Line, document: DocumentId, n: number, update: Uint8Array): Promise<void> {

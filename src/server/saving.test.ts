@@ -2,8 +2,8 @@ import * as Y from 'yjs';
 import { documentJson } from '@/core/documents/text-document';
 import type { DocumentId, StepId } from '@/core/ids';
 import { plainText } from '@/core/text/document-json';
-import { compact, countUpdates, loadDocument } from '@/store/documents';
-import { type TestSchool, testSchool } from '@/store/test-school';
+import { countUpdates, replaceUpdates, updatesOf } from '@/store/documents';
+import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
 import { openCopy } from './handing-in';
 import { LONGEST_UPDATE, Saving } from './saving';
 
@@ -51,7 +51,11 @@ describe('saving', () => {
     const wren = await openFor('s-wren');
     const text = plainText(documentJson(wren.ydoc));
     expect(await countUpdates(school.db, wren.document)).toBeGreaterThan(5);
-    await school.db.transaction((tx) => compact(tx, wren.document, Date.now()));
+    const stored = await updatesOf(school.db, wren.document);
+    const seqs = stored.map(({ seq }) => seq);
+    const whole = { update: Y.encodeStateAsUpdate(await loadDocument(school.db, wren.document)), at: Date.now() };
+    expect(await school.db.transaction((tx) => replaceUpdates(tx, wren.document, seqs, whole))).toBe(true);
+    expect(await school.db.transaction((tx) => replaceUpdates(tx, wren.document, seqs, whole))).toBe(false);
     expect(await countUpdates(school.db, wren.document)).toBe(1);
     const before = Y.encodeStateVector(wren.ydoc);
     (wren.block.get(0) as Y.XmlText).insert(0, 'First, ');
@@ -62,7 +66,7 @@ describe('saving', () => {
   test.each([
     ['noise', new Uint8Array([9, 9, 9, 9]), 'malformed'],
     ['nothing', new Uint8Array(), 'malformed'],
-    ['four megabytes and one', new Uint8Array(LONGEST_UPDATE + 1), 'too-long'],
+    ['two megabytes and one', new Uint8Array(LONGEST_UPDATE + 1), 'too-long'],
   ])('%s is refused, and the others in the batch are not held up by it', async (_, update, code) => {
     const { document, ydoc } = await openFor('s-yusuf');
     const saving = new Saving(school.db);

@@ -1,5 +1,4 @@
-import * as Y from 'yjs';
-import { isUpdate } from '@/core/documents/text-document';
+import { lookAtUpdate } from '@/core/documents/updates';
 import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
 import type { Fact } from '@/core/work/facts';
 import { makeMove, type Refusal } from '@/core/work/moves';
@@ -7,11 +6,31 @@ import { withExtraTime } from '@/core/work/rules';
 import { standing } from '@/core/work/standing';
 import { extraTimes } from '@/store/arrangements';
 import type { Database, Queryable } from '@/store/database';
-import { appendUpdates, compact, documentsById, keepVersion, lastTimes, loadDocument } from '@/store/documents';
+import {
+  appendUpdates,
+  type DocumentLoad,
+  documentsById,
+  keepVersion,
+  lastTimes,
+  lastUpdates,
+  loadOf,
+  noteLooked,
+  replaceUpdates,
+  updatesOf,
+} from '@/store/documents';
 import { factsOfStudents, type Happening, recordAll, rulesOf } from '@/store/work';
+import { complain } from './complaints';
+import { readUpdates } from './stored-documents';
+import { workshop } from './workshop';
 
 /** An update that is longer than this is not taken: no sentence is a megabyte. */
-export const LONGEST_UPDATE = 4 * 1024 * 1024;
+export const LONGEST_UPDATE = 2 * 1024 * 1024;
+/** All that is stored of one document together. */
+const LARGEST_DOCUMENT = 6 * 1024 * 1024;
+/** What somebody types at a time. Longer updates are applied in the workshop before they are taken. */
+const SMALL = 4096;
+/** After so many bytes of small ones the whole is looked through. */
+const LOOK_AFTER = 64 * 1024;
 /** So many updates of one document are put into one. */
 const COMPACT_AFTER = 400;
 const MOST_AT_ONCE = 200;
@@ -22,14 +41,22 @@ const HOUR = 60 * 60_000;
 
 export type Saved =
   | { readonly ok: true; readonly at: Instant }
-  | { readonly ok: false; readonly code: Refusal['code'] | 'malformed' | 'too-long' | 'gone' | 'broke' };
+  | {
+      readonly ok: false;
+      readonly code: Refusal['code'] | 'malformed' | 'too-long' | 'too-intricate' | 'too-busy' | 'gone' | 'broke';
+    };
 
 interface Waiting {
   readonly ownerId: PersonId;
   readonly documentId: DocumentId;
   readonly update: Uint8Array;
-  readonly answer: (saved: Saved) => void;
+  /** It was seen together with the whole document, and fits. */
+  readonly looked: boolean;
+  readonly answer: (saved: Saved | typeof LOOK_FIRST) => void;
 }
+
+/** The document holds too much already: this update has to be looked at together with it. */
+const LOOK_FIRST = { ok: false, code: 'look-first' } as const;
 
 /**
  * Appends what students type. Updates that arrive while a transaction is being written wait and go into
@@ -39,8 +66,10 @@ interface Waiting {
 export class Saving {
   #waiting: Waiting[] = [];
   #writing = false;
-  readonly #appended = new Map<DocumentId, number>();
-  readonly #long = new Set<DocumentId>();
+  /** Documents of which the workshop is putting the updates into one: not asked for twice at a time. */
+  readonly #compacting = new Set<DocumentId>();
+  /** What goes on beside the writing and is waited for by nobody who types. */
+  readonly #beside = new Set<Promise<void>>();
   /** When a document was last changed, and when a version of it was last kept. */
   readonly #times = new Map<DocumentId, { changed: Instant; kept: Instant }>();
 
@@ -50,11 +79,21 @@ export class Saving {
   ) {}
 
   /** Saves one update of a document of this person; the caller has checked whose it is. */
-  save(ownerId: PersonId, documentId: DocumentId, update: Uint8Array): Promise<Saved> {
-    if (update.byteLength > LONGEST_UPDATE) return Promise.resolve({ ok: false, code: 'too-long' });
-    if (!isUpdate(update)) return Promise.resolve({ ok: false, code: 'malformed' });
+  async save(ownerId: PersonId, documentId: DocumentId, update: Uint8Array): Promise<Saved> {
+    if (update.byteLength > LONGEST_UPDATE) return { ok: false, code: 'too-long' };
+    if (update.byteLength <= SMALL) {
+      const found = lookAtUpdate(update);
+      if (found !== null) return { ok: false, code: found === 'malformed' ? found : 'too-intricate' };
+      const saved = await this.#queue({ ownerId, documentId, update, looked: false });
+      if (saved !== LOOK_FIRST) return saved as Saved;
+    }
+    const refused = await this.#lookAtWhole(ownerId, documentId, update);
+    return refused ?? ((await this.#queue({ ownerId, documentId, update, looked: true })) as Saved);
+  }
+
+  #queue(given: Omit<Waiting, 'answer'>): Promise<Saved | typeof LOOK_FIRST> {
     return new Promise((answer) => {
-      this.#waiting.push({ ownerId, documentId, update, answer });
+      this.#waiting.push({ ...given, answer });
       void this.#write();
     });
   }
@@ -67,18 +106,38 @@ export class Saving {
       // event loop every update would be a transaction of its own, and pages would wait behind them all.
       await new Promise((resolve) => setImmediate(resolve));
       const batch = this.#waiting.splice(0, MOST_AT_ONCE);
-      let answers: Saved[];
+      let answers: (Saved | typeof LOOK_FIRST)[];
       try {
         answers = await this.db.transaction((tx) => this.#append(tx, batch));
       } catch (error) {
-        console.error('saving broke', error);
+        complain('saving', error);
         answers = batch.map(() => ({ ok: false, code: 'broke' }));
       }
-      for (const [i, waiting] of batch.entries()) waiting.answer(answers[i] as Saved);
-      this.#count(batch);
-      await this.#compactOne();
+      for (const [i, waiting] of batch.entries()) waiting.answer(answers[i] as Saved | typeof LOOK_FIRST);
     }
     this.#writing = false;
+  }
+
+  #goOn(work: Promise<void>): void {
+    this.#beside.add(work);
+    void work.finally(() => this.#beside.delete(work));
+  }
+
+  /** Waits until versions are kept and long documents are put together. */
+  async settled(): Promise<void> {
+    while (this.#beside.size > 0) await Promise.all(this.#beside);
+  }
+
+  /** Why an update is not taken, seen together with everything that is stored of its document. */
+  async #lookAtWhole(ownerId: PersonId, documentId: DocumentId, update: Uint8Array): Promise<Saved | null> {
+    const load = await loadOf(this.db, documentId);
+    if (update.byteLength + (load?.bytes ?? 0) > LARGEST_DOCUMENT) return { ok: false, code: 'too-long' };
+    const updates = (await updatesOf(this.db, documentId)).map((one) => one.update);
+    const done = await workshop().do(ownerId, 'admit', { updates, update });
+    if (!done.ok) return { ok: false, code: done.code };
+    if (done.made !== null) return { ok: false, code: done.made === 'malformed' ? 'malformed' : 'too-intricate' };
+    await noteLooked(this.db, documentId, false);
+    return null;
   }
 
   /** Keeps what a document was where a new sitting begins, or when nothing was kept for an hour. */
@@ -95,13 +154,22 @@ export class Saving {
     times.changed = at;
     if (!paused && !long) return;
     times.kept = at;
-    const ydoc = await loadDocument(tx, documentId);
-    const state = Y.encodeStateAsUpdate(ydoc);
-    ydoc.destroy();
-    await keepVersion(tx, { documentId, at, reason: paused ? 'pause' : 'hour', state });
+    const last = (await lastUpdates(tx, [documentId])).get(documentId) ?? 0;
+    this.#goOn(this.#keepVersion(documentId, last, at, paused ? 'pause' : 'hour'));
   }
 
-  async #append(tx: Queryable, batch: readonly Waiting[]): Promise<Saved[]> {
+  /** Keeps a version of a document as it was with the updates up to a number. Nobody waits for it. */
+  async #keepVersion(documentId: DocumentId, last: number, at: Instant, reason: string): Promise<void> {
+    try {
+      const updates = (await updatesOf(this.db, documentId, last + 1)).map(({ update }) => update);
+      const done = await workshop().do(`document ${documentId}`, 'compact', { updates });
+      if (done.ok) await keepVersion(this.db, { documentId, at, reason, state: done.made });
+    } catch (error) {
+      complain('keeping a version', error);
+    }
+  }
+
+  async #append(tx: Queryable, batch: readonly Waiting[]): Promise<(Saved | typeof LOOK_FIRST)[]> {
     const at = this.now();
     const documents = new Map(
       (await documentsById(tx, [...new Set(batch.map(({ documentId }) => documentId))])).map((found) => [
@@ -137,39 +205,48 @@ export class Saving {
       }
     }
     await recordAll(tx, [...begun.values()]);
-    const answers = batch.map(({ documentId, ownerId }): Saved => {
+    const answers = batch.map(({ documentId, ownerId, update, looked }): Saved | typeof LOOK_FIRST => {
       const document = documents.get(documentId);
       if (!document || document.owner_id !== ownerId) return { ok: false, code: 'gone' };
+      if (document.bytes + update.byteLength > LARGEST_DOCUMENT) return { ok: false, code: 'too-long' };
+      if (document.over && !looked) return LOOK_FIRST;
       return verdicts.get(documentId) ?? { ok: false, code: 'gone' };
     });
     const taken = batch.filter((_, i) => answers[i]?.ok);
     if (taken.length > 0) {
       for (const documentId of new Set(taken.map((one) => one.documentId))) await this.#keepMoment(tx, documentId, at);
-      await appendUpdates(
+      const loads = await appendUpdates(
         tx,
         taken.map(({ documentId, update }) => ({ documentId, update, at })),
       );
+      for (const load of loads) this.#goOn(this.#tidy(load));
     }
     return answers;
   }
 
-  #count(batch: readonly Waiting[]): void {
-    for (const { documentId } of batch) {
-      const appended = (this.#appended.get(documentId) ?? 0) + 1;
-      this.#appended.set(documentId, appended);
-      if (appended >= COMPACT_AFTER) this.#long.add(documentId);
+  /**
+   * Puts the updates of a document that has many into one, and looks it through on the way, in the workshop. What
+   * holds more than a document may, though each update by itself did not, is marked: from then on each further one is
+   * looked at together with the rest.
+   */
+  async #tidy({ document_id: documentId, updates: n, bytes, looked }: DocumentLoad): Promise<void> {
+    if ((n < COMPACT_AFTER && bytes - looked < LOOK_AFTER) || this.#compacting.has(documentId)) return;
+    this.#compacting.add(documentId);
+    try {
+      const stored = await updatesOf(this.db, documentId);
+      const updates = stored.map(({ update }) => update);
+      const read = await readUpdates(`document ${documentId}`, updates);
+      if (read.ok && n >= COMPACT_AFTER) {
+        const whole = { update: read.state, at: this.now() };
+        const seqs = stored.map(({ seq }) => seq);
+        await this.db.transaction((tx) => replaceUpdates(tx, documentId, seqs, whole));
+      }
+      if (read.ok || read.code === 'too-intricate') await noteLooked(this.db, documentId, !read.ok);
+    } catch (error) {
+      complain('compacting', error);
+    } finally {
+      this.#compacting.delete(documentId);
     }
-  }
-
-  /** Puts the updates of one long document together: one between two batches, so that nobody waits for many. */
-  async #compactOne(): Promise<void> {
-    const [documentId] = this.#long;
-    if (documentId === undefined) return;
-    this.#long.delete(documentId);
-    this.#appended.delete(documentId);
-    await this.db
-      .transaction((tx) => compact(tx, documentId, this.now()))
-      .catch((error: unknown) => console.error('compacting broke', error));
   }
 }
 

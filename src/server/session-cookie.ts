@@ -1,14 +1,24 @@
 import { LOCALE_COOKIE } from '@/i18n/locales';
+import { isSecure } from './addresses';
 import { SESSION_COOKIE } from './origin';
 import { SESSION_LASTS, type SignIn } from './signing-in';
 
-const STATUS = { 'wrong-password': 401, 'wrong-code': 401, 'too-many-attempts': 429, 'not-a-demo': 404 } as const;
+const STATUS = {
+  'wrong-password': 401,
+  'wrong-code': 401,
+  'too-many-attempts': 429,
+  'too-busy': 429,
+  'not-a-demo': 404,
+  'too-short': 422,
+  common: 422,
+  'like-the-name': 422,
+} as const;
 
 /** The answer to a sign-in: a session in a cookie that no script can read, or why not. */
-export function signInResponse(outcome: SignIn, request: Request): Response {
+export function signInResponse(outcome: SignIn): Response {
   if (!outcome.ok) return Response.json(outcome, { status: STATUS[outcome.code] });
-  // The flag is for the address the browser used: the demo runs on plain http on this machine.
-  const secure = request.headers.get('origin')?.startsWith('https:') ? '; Secure' : '';
+  // The demo runs on plain http on this machine.
+  const secure = isSecure() ? '; Secure' : '';
   const headers = new Headers();
   headers.append(
     'set-cookie',
@@ -23,6 +33,13 @@ export function signInResponse(outcome: SignIn, request: Request): Response {
 export function signedOutResponse(): Response {
   return Response.json(
     { ok: true },
-    { headers: { 'set-cookie': `${SESSION_COOKIE}=; Path=/; HttpOnly; SameSite=Lax; Max-Age=0` } },
+    {
+      headers: {
+        'set-cookie': `${SESSION_COOKIE}=; Path=/; HttpOnly; SameSite=Lax; Max-Age=0`,
+        // Pictures and files that this browser has kept; our own stores are emptied by our own code.
+        'clear-site-data': '"cache"',
+        'cache-control': 'no-store',
+      },
+    },
   );
 }

@@ -2,6 +2,7 @@ import { keepBinsEmpty } from './bin';
 import { closeDatabase, database } from './kite';
 import { Listening } from './listening';
 import { SaveSocket } from './save-socket';
+import { workshop } from './workshop';
 
 const held = globalThis as typeof globalThis & {
   kiteSaveSocket?: SaveSocket;
@@ -22,6 +23,7 @@ export function listening(): Promise<Listening> {
 
 /** Opens the database and everything that runs beside the pages. Called once, before the first request. */
 export async function start(): Promise<void> {
+  workshop().warm();
   const db = await database();
   const saveSocket = new SaveSocket(db);
   await saveSocket.start();
@@ -30,9 +32,7 @@ export async function start(): Promise<void> {
   keepBinsEmpty(db);
 }
 
-/** Ends the open save lines of a session that has signed out. */
-export function endLines(session: string): void {
-  held.kiteSaveSocket?.endSession(session);
+export async function stop(): Promise<void> {
+  workshop().close();
+  await closeDatabase();
 }
-
-export const stop = closeDatabase;

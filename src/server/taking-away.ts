@@ -1,41 +1,55 @@
 import { createReadStream } from 'node:fs';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
-import { documentJson } from '@/core/documents/text-document';
 import { distinctName } from '@/core/formats/file-type';
-import { toOdt } from '@/core/formats/odt-out';
 import { shelfIndex } from '@/core/formats/shelf-index';
-import { toHtml } from '@/core/formats/text-out';
 import type { DocumentId, Instant } from '@/core/ids';
+import { trimmedEnd } from '@/core/text/trimmed';
 import type { Database } from '@/store/database';
-import { loadDocument } from '@/store/documents';
 import { filePath } from '@/store/files';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
-import { picturesOf } from './exporting';
+import { makeExports } from './exporting';
 import { filesFolder } from './kite';
+import { use } from './limits';
 import { cleanName } from './pieces';
 import { type ShelfItem, shelf } from './shelf';
 
 /** A name that every file system takes. */
 const safe = (name: string): string =>
-  cleanName(name.replace(/[\\/:*?"<>|]/g, ' '))
-    .replace(/[. ]+$/, '')
-    .slice(0, 100) || 'untitled';
+  trimmedEnd(cleanName(name.replace(/[\\/:*?"<>|]/g, ' ')), /[. ]/).slice(0, 100) || 'untitled';
 
 /** What to write into the archive, one after the other, so that never more than one file is being read. */
-type Entry = { readonly path: string; readonly bytes: () => AsyncIterable<Uint8Array> | Uint8Array };
+type Entry = {
+  readonly path: string;
+  readonly bytes: () => AsyncIterable<Uint8Array> | Uint8Array | Promise<Uint8Array>;
+};
 
-async function documentEntries(db: Database, item: ShelfItem, folder: string, taken: Set<string>): Promise<Entry[]> {
-  const ydoc = await loadDocument(db, item.id as DocumentId);
-  const doc = documentJson(ydoc);
-  ydoc.destroy();
-  const pictures = await picturesOf(doc);
+async function documentEntries(
+  db: Database,
+  person: Person,
+  item: ShelfItem,
+  folder: string,
+  taken: Set<string>,
+): Promise<Entry[]> {
   const name = distinctName(`${folder}/${safe(item.title)}.odt`, taken);
   taken.add(name);
-  const encode = (text: string) => new TextEncoder().encode(text);
+  const document = { id: item.id as DocumentId, title: item.title, lang: 'en' };
+  let made: Promise<readonly Uint8Array[]> | undefined;
+  // Both are made when the first is fetched, so that of all documents only one lies in memory.
+  const one = async (i: number): Promise<Uint8Array> => {
+    made ??= makeExports(db, person, document, ['odt', 'html']).then((exported) => (exported.ok ? exported.made : []));
+    return (await made)[i] ?? new Uint8Array();
+  };
   return [
-    { path: name, bytes: () => toOdt(doc, item.title, pictures) },
-    { path: name.replace(/\.odt$/, '.html'), bytes: () => encode(toHtml(doc, item.title, 'en', pictures)) },
+    { path: name, bytes: () => one(0) },
+    {
+      path: name.replace(/\.odt$/, '.html'),
+      bytes: async () => {
+        const page = await one(1);
+        made = undefined;
+        return page;
+      },
+    },
   ];
 }
 
@@ -44,6 +58,8 @@ async function documentEntries(db: Database, item: ShelfItem, folder: string, ta
  * and a page that lists it all. It is made while it is fetched; no file lies in memory as a whole.
  */
 export async function takeAllAway(db: Database, person: Person, now: Instant): Promise<Response> {
+  const much = await use(db, person.id, 'exports', 10, now);
+  if (much) return Response.json(much, { status: 429 });
   const { boards } = await shelf(db, person, now);
   const taken = new Set<string>();
   const listed: {
@@ -60,7 +76,7 @@ export async function takeAllAway(db: Database, person: Person, now: Instant): P
     for (const item of board.items) {
       const row = { board: board.name, title: item.title, assignment: item.assignment, at: item.changedAt };
       if (item.kind === 'document' || item.kind === 'notes') {
-        const made = await documentEntries(db, item, folder, taken);
+        const made = await documentEntries(db, person, item, folder, taken);
         entries.push(...made);
         listed.push({ ...row, path: made[0]?.path ?? null, address: null });
         continue;
@@ -92,7 +108,7 @@ export async function takeAllAway(db: Database, person: Person, now: Instant): P
           // Pictures, sound and PDFs are packed already.
           const entry = /\.(html|txt|csv|md)$/.test(path) ? new ZipDeflate(path) : new ZipPassThrough(path);
           zip.add(entry);
-          const source = bytes();
+          const source = await bytes();
           if (source instanceof Uint8Array) entry.push(source, true);
           else {
             for await (const chunk of source) {

@@ -1,52 +1,67 @@
-import sharp from 'sharp';
-import { fileType } from '@/core/formats/file-type';
-import type { Instant } from '@/core/ids';
+import { rm } from 'node:fs/promises';
+import type { Instant, PersonId } from '@/core/ids';
 import type { Database, Queryable } from '@/store/database';
-import { keepFile } from '@/store/files';
+import { adoptFile } from '@/store/files';
 import type { Person } from '@/store/people';
-import { keepPictureOwner } from '@/store/text-pictures';
+import { keepPictureOwner, pictureOwners } from '@/store/text-pictures';
+import { teaches } from '@/store/work';
+import type { MadePicture } from '@/workshop/pictures';
 import { fileResponse } from './file-response';
 import { filesFolder } from './kite';
+import type { Spooled } from './spool';
+import type { Unread } from './stored-documents';
+import { workshop } from './workshop';
 
 export const LARGEST_PICTURE = 20 * 1024 * 1024;
-const MOST_PIXELS = 100_000_000;
-/** A picture in a text need not be wider than this. */
-const WIDEST = 2000;
 
 export type KeptPicture =
   | { readonly ok: true; readonly address: string }
-  | { readonly ok: false; readonly code: 'too-large' | 'not-a-picture' | 'picture-too-large' };
+  | { readonly ok: false; readonly code: 'too-large' | 'not-a-picture' | 'picture-too-large' }
+  | Unread;
 
-/**
- * Takes a picture into a text: turned the right way up, made no larger than a page needs, and freed of whatever else
- * the file carried (where it was taken, by whom).
- */
+/** Makes pictures that the workshop has prepared a person's own. */
+export const takePictures = (
+  db: Database,
+  person: Person,
+  pictures: readonly MadePicture[],
+  now: Instant,
+): Promise<void> =>
+  db.transaction(async (tx) => {
+    for (const picture of pictures) {
+      await adoptFile(tx, filesFolder(), { ...picture, at: now });
+      await keepPictureOwner(tx, picture.sha256, person.id);
+    }
+  });
+
+/** Takes a picture into a text. */
 export async function keepTextPicture(
   db: Database,
   person: Person,
-  bytes: Uint8Array,
+  file: Spooled | null,
   now: Instant,
 ): Promise<KeptPicture> {
-  if (bytes.length > LARGEST_PICTURE) return { ok: false, code: 'too-large' };
-  const { type } = fileType(bytes);
-  if (!/^image\/(png|jpeg|gif|webp)$/.test(type)) return { ok: false, code: 'not-a-picture' };
+  if (!file) return { ok: false, code: 'too-large' };
+  const done = await workshop().do(person.id, 'textPicture', { path: file.path });
+  if (!done.ok) return done;
+  const made = done.made;
+  if (typeof made === 'string') return { ok: false, code: made };
   try {
-    const { width = 0, height = 0 } = await sharp(bytes, { limitInputPixels: false }).metadata();
-    if (width * height > MOST_PIXELS) return { ok: false, code: 'picture-too-large' };
-    const moving = type === 'image/gif' || type === 'image/webp';
-    const made = sharp(bytes, { animated: moving, limitInputPixels: MOST_PIXELS * 4 })
-      .rotate()
-      .resize({ width: WIDEST, withoutEnlargement: true });
-    const kept = new Uint8Array(await (type === 'image/jpeg' ? made.jpeg({ quality: 88 }) : made).toBuffer());
-    const sha256 = await db.transaction(async (tx) => {
-      const sum = await keepFile(tx, filesFolder(), { bytes: kept, type, at: now });
-      await keepPictureOwner(tx, sum, person.id);
-      return sum;
-    });
-    return { ok: true, address: `/api/text-pictures/${sha256}` };
-  } catch {
-    return { ok: false, code: 'not-a-picture' };
+    await takePictures(db, person, [made], now);
+  } finally {
+    await rm(made.path, { force: true });
   }
+  return { ok: true, address: `/api/text-pictures/${made.sha256}` };
+}
+
+/**
+ * May somebody see a picture of a text: its owner, and who teaches the owner? Asked for each picture wherever texts
+ * are shown, exported, printed or archived: who only knows a fingerprint has not seen the picture.
+ */
+export async function maySeePicture(db: Queryable, personId: PersonId, sha256: string): Promise<boolean> {
+  for (const owner of await pictureOwners(db, sha256)) {
+    if (owner === personId || (await teaches(db, personId, owner))) return true;
+  }
+  return false;
 }
 
 /** The bytes of a picture of a text. The caller has decided that they may be seen. */

@@ -43,7 +43,7 @@ export async function studentToday(db: Queryable, student: Person, zone: string,
     minutes: minutesBefore(items, until),
     until,
     folds: folds(items, now),
-    lately: await newsFor(db, student.id, 0, SHOWN_NEWS),
+    lately: await newsFor(db, student.id, 0, SHOWN_NEWS, now),
     lessons: lessonsOn(await lessonsOf(db, student.id), weekdayOf(now, zone)),
     week: {
       handedIn: items.filter((item) => item.handedInAt !== null && item.handedInAt > now - 7 * DAY).length,
@@ -96,7 +96,7 @@ export async function teacherWork(
 ): Promise<readonly TeacherItem[]> {
   const classes = new Map((await classesOf(db, teacher.id)).map((found) => [found.id, found]));
   const items: TeacherItem[] = [];
-  for (const assignment of await assignmentsFor(db, teacher.id, null)) {
+  for (const assignment of await assignmentsFor(db, teacher.id, null, now)) {
     if (classId !== null && assignment.classId !== classId) continue;
     const students = await studentsOn(db, assignment.id, now);
     const count = (...states: string[]) => students.filter(({ state }) => states.includes(state)).length;

@@ -8,13 +8,14 @@ import sharp from 'sharp';
 import { Upload } from 'tus-js-client';
 import type { AssignmentId, Instant } from '@/core/ids';
 import { piecesOf } from '@/store/hand-ins';
+import { ownerOfUpload } from '@/store/limits';
 import type { Person } from '@/store/people';
 import { piecesOfOwner, piecesOfWork } from '@/store/pieces';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { handIn } from './handing-in';
 import { handedInFile, pieceFile, pieceThumb, viewPiece } from './piece-view';
 import { changePiece, MOST_PIECES, putPiece } from './pieces';
-import { receiveUpload, uploadOwner } from './uploads';
+import { receiveUpload } from './uploads';
 
 const WORK = 'cloud-ladder' as AssignmentId;
 let school: TestSchool;
@@ -36,7 +37,12 @@ beforeAll(async () => {
       body: body as ReadableStream<Uint8Array> | null,
       duplex: 'half',
     } as RequestInit);
-    receiveUpload(school.db, student, asked, Date.now())
+    receiveUpload(
+      school.db,
+      student,
+      { request: asked, upload: asked.method === 'POST' ? null : (incoming.url?.split('/').at(-1) ?? '') },
+      Date.now(),
+    )
       .then(async (answer) => {
         outgoing.writeHead(answer.status, Object.fromEntries(answer.headers));
         outgoing.end(Buffer.from(await answer.arrayBuffer()));
@@ -149,9 +155,9 @@ describe('a file that is sent', () => {
       },
     });
     const id = made.headers.get('location')?.split('/').at(-1) ?? '';
-    expect(await uploadOwner(id)).toBe(student.id);
+    expect(await ownerOfUpload(school.db, id)).toBe(student.id);
     for (const other of ['unknown', '../../etc/passwd', `${id}.json`, '']) {
-      expect([other, await uploadOwner(other)]).toEqual([other, null]);
+      expect([other, await ownerOfUpload(school.db, other)]).toEqual([other, null]);
     }
     await fetch(`${address}/api/uploads/${id}`, { method: 'DELETE', headers: { 'tus-resumable': '1.0.0' } });
     expect(leftovers()).toEqual([]);
@@ -211,7 +217,7 @@ describe('a file that is not taken', () => {
   test('a page with a script is taken as a file, and only ever leaves as a download that runs nothing', async () => {
     expect(await send('page.html', text('<html><script>alert(1)</script></html>'))).toBe('ok');
     const piece = (await along()).find(({ name }) => name === 'page.html');
-    expect(await viewPiece(school.db, piece?.id ?? '')).toMatchObject({ content: { kind: 'unshown' } });
+    expect(await viewPiece(school.db, student, piece?.id ?? '')).toMatchObject({ content: { kind: 'unshown' } });
     const answer = await pieceFile(school.db, piece?.id ?? '', new Request('http://x/'));
     expect(answer.headers.get('content-type')).toBe('application/octet-stream');
     expect(answer.headers.get('content-disposition')).toMatch(/^attachment/);
@@ -256,7 +262,7 @@ describe('pieces', () => {
       .toBuffer();
     expect(await send('sky.jpg', new Uint8Array(photo))).toBe('ok');
     const piece = (await along()).find(({ name }) => name === 'sky.jpg');
-    const small = await pieceThumb(school.db, piece?.id ?? '', new Request('http://x/'));
+    const small = await pieceThumb(school.db, student, piece?.id ?? '', new Request('http://x/'));
     expect(await sharp(Buffer.from(await small.arrayBuffer())).metadata()).toMatchObject({
       width: 320,
       format: 'webp',
@@ -272,7 +278,13 @@ describe('pieces', () => {
     );
     const frozen = await piecesOf(school.db, outcome.receipt.id);
     const file = frozen.find(({ title }) => title === 'sky.jpg');
-    const got = await handedInFile(school.db, outcome.receipt.id, file?.position ?? -1, new Request('http://x/'));
+    const got = await handedInFile(
+      school.db,
+      { person: student, now: Date.now() },
+      outcome.receipt.id,
+      file?.position ?? -1,
+      new Request('http://x/'),
+    );
     expect(got.headers.get('content-type')).toBe('image/jpeg');
     expect(await changePiece(school.db, student, before[0]?.id ?? '', { act: 'remove' }, now)).toEqual({
       ok: false,

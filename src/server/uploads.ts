@@ -1,28 +1,27 @@
-import { createHash } from 'node:crypto';
-import { createReadStream } from 'node:fs';
-import { mkdir, open, readFile, rm } from 'node:fs/promises';
+import { mkdir, open, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { PDFDocument } from '@cantoo/pdf-lib';
 import { FileStore } from '@tus/file-store';
 import { ERRORS, MemoryLocker, Server } from '@tus/server';
-import sharp from 'sharp';
-import { fileKind, fileType, LOOKED_AT, nameLies } from '@/core/formats/file-type';
+import { fileKind, fileType, nameLies } from '@/core/formats/file-type';
 import type { AssignmentId, Instant } from '@/core/ids';
 import type { Database } from '@/store/database';
+import { beginUpload, endUpload, forgetUploads } from '@/store/limits';
 import type { Person } from '@/store/people';
-import { dataFolder, filesFolder } from './kite';
+import type { Looked } from '@/workshop/looking';
+import { complain } from './complaints';
+import { fingerprint } from './fingerprint';
+import { filesFolder } from './kite';
+import { use } from './limits';
 import { LARGEST_FILE, type PieceRefusal, takeUpload, wouldTake } from './pieces';
 import { newId } from './secrets';
+import { uploadsFolder } from './spool';
+import { workshop } from './workshop';
 
 /** PDFs up to this size are opened to count their pages. */
 const LARGEST_COUNTED = 60 * 1024 * 1024;
-/** A picture of more pixels cannot be shown on a school laptop. */
-const MOST_PIXELS = 100_000_000;
 /** What was begun and never finished is thrown away after this. */
 const UNFINISHED = 24 * 3_600_000;
-
-export const uploadsFolder = (): string => join(dataFolder(), 'uploads');
 
 /** Why the disk would not take any more. */
 const isFull = (error: unknown): boolean =>
@@ -63,63 +62,34 @@ class Store extends FileStore {
 const held = globalThis as typeof globalThis & { kiteUploads?: { store: Store; locker: MemoryLocker } };
 
 /** Where unfinished uploads lie, and who writes to which of them: shared by all requests of this process. */
-async function parts() {
+async function parts(db: Database) {
   if (!held.kiteUploads) {
     await mkdir(uploadsFolder(), { recursive: true, mode: 0o700 });
     const store = new Store({ directory: uploadsFolder(), expirationPeriodInMilliseconds: UNFINISHED });
     held.kiteUploads = { store, locker: new MemoryLocker() };
-    void store.deleteExpired().catch((error: unknown) => console.error('old uploads could not be cleared', error));
+    await forgetUploads(db, Date.now() - UNFINISHED);
+    void store.deleteExpired().catch((error: unknown) => complain('clearing old uploads', error));
   }
   return held.kiteUploads;
 }
 
-/** Whose unfinished upload this is; `null` when there is none of that id. */
-export async function uploadOwner(uploadId: string): Promise<string | null> {
-  if (!/^[\w-]{1,64}$/.test(uploadId)) return null;
-  const { store } = await parts();
-  const upload = await store.getUpload(uploadId).catch(() => null);
-  return upload?.metadata?.owner ?? null;
-}
-
-const refusal = (status: number, code: PieceRefusal['code'] | 'no-space' | 'too-large' | 'broke') => ({
+const refusal = (
+  status: number,
+  code: PieceRefusal['code'] | 'no-space' | 'too-large' | 'too-many-uploads' | 'broke',
+) => ({
   status_code: status,
   body: JSON.stringify({ ok: false, code }),
 });
 
-async function fingerprint(path: string): Promise<{ readonly sha256: string; readonly start: Uint8Array }> {
-  const hash = createHash('sha256');
-  for await (const chunk of createReadStream(path)) hash.update(chunk as Buffer);
-  const start = new Uint8Array(LOOKED_AT);
-  const handle = await open(path, 'r');
-  const { bytesRead } = await handle.read(start, 0, LOOKED_AT, 0);
-  await handle.close();
-  return { sha256: hash.digest('hex'), start: start.subarray(0, bytesRead) };
-}
-
 /**
- * Looks into a file as far as a school has to: that a PDF opens without a password, that a picture is not too
- * large to be shown. Nothing of it is run.
+ * Looks into a file as far as a school has to, in the workshop: that a PDF opens without a password, that a picture is
+ * not too large to be shown. What is too intricate to be looked into is taken as it is.
  */
-async function look(path: string, type: string, size: number): Promise<{ pages: number | null } | PieceRefusal> {
-  if (type === 'application/pdf' && size <= LARGEST_COUNTED) {
-    try {
-      const pdf = await PDFDocument.load(await readFile(path), { ignoreEncryption: true, updateMetadata: false });
-      if (pdf.isEncrypted) return { ok: false, code: 'pdf-locked' };
-      const pages = pdf.getPageCount();
-      return pages > 0 ? { pages } : { ok: false, code: 'pdf-broken' };
-    } catch {
-      return { ok: false, code: 'pdf-broken' };
-    }
-  }
-  if (fileKind(type) === 'picture' && type !== 'image/heic') {
-    try {
-      const { width = 0, height = 0 } = await sharp(path, { limitInputPixels: false }).metadata();
-      if (width * height > MOST_PIXELS) return { ok: false, code: 'picture-too-large' };
-    } catch {
-      return { ok: false, code: 'picture-broken' };
-    }
-  }
-  return { pages: null };
+async function look(person: Person, path: string, type: string, size: number): Promise<Looked> {
+  const isPdf = type === 'application/pdf' && size <= LARGEST_COUNTED;
+  if (!isPdf && (fileKind(type) !== 'picture' || type === 'image/heic')) return { ok: true, pages: null };
+  const done = await workshop().do(person.id, isPdf ? 'lookAtPdf' : 'lookAtPicture', { path });
+  return done.ok ? done.made : { ok: true, pages: null };
 }
 
 /** A finished upload becomes a piece, or is thrown away with a reason. Half a file never becomes anything. */
@@ -136,22 +106,31 @@ async function finish(
     const { sha256, start } = await fingerprint(path);
     const { type } = fileType(start);
     if (nameLies(name, type)) return { ok: false, code: 'name-lies' };
-    const looked = await look(path, type, upload.size);
-    if ('ok' in looked) return looked;
+    const looked = await look(person, path, type, upload.size);
+    if (!looked.ok) return looked;
     const file = { path, folder: filesFolder(), sha256, type, size: upload.size, pages: looked.pages };
     return await takeUpload(db, person, { id: newId(), assignmentId, name, file }, now);
   } finally {
     await rm(path, { force: true });
     await rm(`${path}.json`, { force: true });
+    await endUpload(db, upload.id);
   }
 }
+
+/** So many uploads of one person may be unfinished, with so many bytes together. */
+const MOST_UNFINISHED = { uploads: 12, bytes: 2_000_000_000 };
 
 /**
  * Answers one request of the tus protocol (1.0.0, with creation, termination and expiration): a file comes in
  * parts, goes on where it was cut, and is looked at when it is whole. Who asks has been decided by then.
  */
-export async function receiveUpload(db: Database, person: Person, request: Request, now: Instant): Promise<Response> {
-  const { store, locker } = await parts();
+export async function receiveUpload(
+  db: Database,
+  person: Person,
+  { request, upload: id }: { readonly request: Request; readonly upload: string | null },
+  now: Instant,
+): Promise<Response> {
+  const { store, locker } = await parts(db);
   const server = new Server({
     path: '/api/uploads',
     datastore: store,
@@ -161,12 +140,23 @@ export async function receiveUpload(db: Database, person: Person, request: Reque
     respectForwardedHeaders: false,
     allowedOrigins: [new URL(request.url).origin],
     namingFunction: () => newId(),
+    // Who may was decided by this id: no other is read out of the address.
+    getFileIdFromRequest: () => id ?? undefined,
     onUploadCreate: async (_request, upload) => {
       const assignmentId = (upload.metadata?.assignment || null) as AssignmentId | null;
       const name = (upload.metadata?.name ?? '').trim();
       if ((upload.size ?? 0) === 0) throw refusal(422, 'empty-file');
       const refused = await wouldTake(db, person, { assignmentId, name }, now);
       if (refused) throw refusal(409, refused.code);
+      const begun = { id: upload.id, ownerId: person.id, size: upload.size ?? 0, at: now };
+      if (begun.size > LARGEST_FILE) throw refusal(413, 'too-large');
+      if (!(await db.transaction((tx) => beginUpload(tx, begun, MOST_UNFINISHED))))
+        throw refusal(429, 'too-many-uploads');
+      const much = await use(db, person.id, 'bytes', begun.size, now);
+      if (much) {
+        await endUpload(db, upload.id);
+        throw { status_code: 429, body: JSON.stringify(much) };
+      }
       return { metadata: { ...upload.metadata, name, owner: person.id } };
     },
     onUploadFinish: async (_request, upload) => {
@@ -186,9 +176,11 @@ export async function receiveUpload(db: Database, person: Person, request: Reque
       // What the protocol itself refuses comes in plain words; ours come as codes.
       if ('status_code' in error) return error.status_code === 413 ? refusal(413, 'too-large') : undefined;
       if (isFull(error)) return refusal(507, 'no-space');
-      console.error('an upload broke', error);
+      complain('an upload', error);
       return refusal(500, 'broke');
     },
   });
-  return server.handleWeb(request);
+  const answered = await server.handleWeb(request);
+  if (request.method === 'DELETE' && answered.ok && id !== null) await endUpload(db, id);
+  return answered;
 }

@@ -51,51 +51,49 @@ export async function workOf(
   now: Instant,
 ): Promise<readonly WorkItem[]> {
   const classes = new Map((await classesOf(db, student.id)).map((found) => [found.id, found]));
-  const assignments = await assignmentsFor(db, student.id, classId);
+  const assignments = await assignmentsFor(db, student.id, classId, now);
   const facts = await factsOfStudent(db, student.id, classId === null ? null : assignments.map(({ id }) => id));
   const grades = await gradesOf(db, student.id, classId);
-  const waiting = await waitingOf(db, student.id);
+  const waiting = await waitingOf(db, student.id, now);
   const putOffs = await putOffsOf(db, student.id, now);
   const byId = new Map(assignments.map((assignment) => [assignment.id, assignment]));
   const unlocked = (id: AssignmentId): boolean => facts.get(id)?.some(({ kind }) => kind === 'unlocked') ?? false;
-  return assignments
-    .filter((assignment) => assignment.postedAt <= now)
-    .map((assignment) => {
-      const { rules } = assignment;
-      const own = facts.get(assignment.id) ?? [];
-      const { state, handIn } = standing(own, rules, now);
-      return {
-        id: assignment.id,
-        title: assignment.title,
-        classId: assignment.classId,
-        className: classes.get(assignment.classId)?.name ?? '',
-        weave: classes.get(assignment.classId)?.weave ?? 'plain',
-        unitId: assignment.unitId,
-        position: assignment.position,
-        postedAt: assignment.postedAt,
-        minutes: assignment.minutes,
-        points: assignment.points,
-        takes: rules.takes,
-        late: rules.late,
-        opensAt: rules.opensAt,
-        dueAt: rules.dueAt,
-        closesAt: closingTime(rules),
-        state,
-        stepsDone: stepsDone(own).size,
-        steps: assignment.steps,
-        handedInAt: handIn?.at ?? null,
-        grade: state === 'handed-back' || state === 'another-go' ? (grades.get(assignment.id) ?? null) : null,
-        canTickOff: allowedMoves(own, now, rules).includes('tick-off'),
-        waitsFor: unlocked(assignment.id)
-          ? []
-          : waiting.flatMap((one) => (one.assignment_id === assignment.id ? [one.after] : [])),
-        unlocks: waiting.flatMap((one) => {
-          const next = one.after_id === assignment.id ? byId.get(one.assignment_id) : undefined;
-          return next && !unlocked(next.id)
-            ? [{ title: next.title, dueAt: next.rules.dueAt, minutes: next.minutes }]
-            : [];
-        }),
-        putOffUntil: putOffs.get(assignment.id) ?? null,
-      };
-    });
+  return assignments.map((assignment) => {
+    const { rules } = assignment;
+    const own = facts.get(assignment.id) ?? [];
+    const { state, handIn } = standing(own, rules, now);
+    return {
+      id: assignment.id,
+      title: assignment.title,
+      classId: assignment.classId,
+      className: classes.get(assignment.classId)?.name ?? '',
+      weave: classes.get(assignment.classId)?.weave ?? 'plain',
+      unitId: assignment.unitId,
+      position: assignment.position,
+      postedAt: assignment.postedAt,
+      minutes: assignment.minutes,
+      points: assignment.points,
+      takes: rules.takes,
+      late: rules.late,
+      opensAt: rules.opensAt,
+      dueAt: rules.dueAt,
+      closesAt: closingTime(rules),
+      state,
+      stepsDone: stepsDone(own).size,
+      steps: assignment.steps,
+      handedInAt: handIn?.at ?? null,
+      grade: state === 'handed-back' || state === 'another-go' ? (grades.get(assignment.id) ?? null) : null,
+      canTickOff: allowedMoves(own, now, rules).includes('tick-off'),
+      waitsFor: unlocked(assignment.id)
+        ? []
+        : waiting.flatMap((one) => (one.assignment_id === assignment.id ? [one.after] : [])),
+      unlocks: waiting.flatMap((one) => {
+        const next = one.after_id === assignment.id ? byId.get(one.assignment_id) : undefined;
+        return next && !unlocked(next.id)
+          ? [{ title: next.title, dueAt: next.rules.dueAt, minutes: next.minutes }]
+          : [];
+      }),
+      putOffUntil: putOffs.get(assignment.id) ?? null,
+    };
+  });
 }

@@ -18,6 +18,29 @@ export interface Database extends Queryable {
   close(): Promise<void>;
 }
 
+/**
+ * A query that failed: by the code of the SQL standard and the constraint it broke. What the database itself says of it
+ * holds the query and its values, which are people's words, and goes no further.
+ */
+export class QueryFailed extends Error {
+  override readonly name = 'QueryFailed';
+
+  private constructor(
+    readonly code: string,
+    readonly constraint: string,
+  ) {
+    super(`a query failed: ${code} ${constraint}`.trim());
+  }
+
+  static of(error: unknown): QueryFailed {
+    const { code, constraint } = error as { code?: unknown; constraint?: unknown };
+    return new QueryFailed(
+      typeof code === 'string' ? code : 'unknown',
+      typeof constraint === 'string' ? constraint : '',
+    );
+  }
+}
+
 /** All rows, each checked against its shape. */
 export async function many<Row extends z.ZodType>(
   db: Queryable,

@@ -4,15 +4,16 @@ import type { AssignmentId, DocumentId, StepId } from '@/core/ids';
 import { type DocNode, plainText } from '@/core/text/document-json';
 import {
   appendUpdates,
-  compact,
   countUpdates,
   documentsById,
   documentsOfWork,
   keepVersion,
-  loadDocument,
+  loadOf,
   makeCopy,
+  replaceUpdates,
+  updatesOf,
 } from './documents';
-import { type TestSchool, testSchool } from './test-school';
+import { loadDocument, type TestSchool, testSchool } from './test-school';
 
 let school: TestSchool;
 beforeAll(async () => {
@@ -67,7 +68,7 @@ describe('copies of a starter', () => {
   test('are found by their work and by their ids, with whose they are', async () => {
     const [found] = await documentsOfWork(school.db, 'bottle' as AssignmentId, 's-yusuf' as never);
     expect(found).toMatchObject({ id: 'copy-three', owner_id: 's-yusuf', class_id: 'stories', title: 'A copy' });
-    expect(await documentsById(school.db, ['copy-three', 'none'] as DocumentId[])).toEqual([found]);
+    expect(await documentsById(school.db, ['copy-three', 'none'] as DocumentId[])).toMatchObject([found ?? {}]);
     expect(await documentsById(school.db, [])).toEqual([]);
   });
 });
@@ -94,10 +95,21 @@ describe('updates', () => {
       ]);
     }
     const before = await read(document);
-    expect(await school.db.transaction((tx) => compact(tx, document, Date.now()))).toBe(7);
-    expect(await read(document)).toBe(before);
-    expect(await school.db.transaction((tx) => compact(tx, document, Date.now()))).toBe(0);
-    expect(await countUpdates(school.db, document)).toBe(1);
+    const stored = await updatesOf(school.db, document);
+    expect(stored).toHaveLength(7);
+    expect(await loadOf(school.db, document)).toMatchObject({ updates: 7, over: false });
+    const whole = { update: Y.encodeStateAsUpdate(await loadDocument(school.db, document)), at: Date.now() };
+    const late = await typing(document, 'Meanwhile. ');
+    await appendUpdates(school.db, [{ documentId: document, update: late, at: Date.now() }]);
+    const seqs = stored.map(({ seq }) => seq);
+    expect(await school.db.transaction((tx) => replaceUpdates(tx, document, seqs, whole))).toBe(true);
+    expect(await read(document)).toBe(`Meanwhile. ${before}`);
+    expect(await countUpdates(school.db, document)).toBe(2);
+    const { bytes } = (await loadOf(school.db, document)) ?? { bytes: 0 };
+    expect(bytes).toBe(whole.update.byteLength + late.byteLength);
+    // Another process that had read the same updates comes too late, and takes nothing away.
+    expect(await school.db.transaction((tx) => replaceUpdates(tx, document, seqs, whole))).toBe(false);
+    expect(await read(document)).toBe(`Meanwhile. ${before}`);
   });
 
   test('a version that was kept can be read after all that came later', async () => {

@@ -1,6 +1,4 @@
-import * as Y from 'yjs';
 import { z } from 'zod';
-import { assemble } from '@/core/documents/text-document';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import { bigNumber, bytes, id, instant, maybeInstant } from './columns';
 import { first, many, type Queryable, time } from './database';
@@ -42,8 +40,22 @@ const FROM = 'FROM document d LEFT JOIN assignment a ON a.id = d.assignment_id';
 export const findDocument = (db: Queryable, documentId: DocumentId) =>
   first(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.id = $1`, [documentId]);
 
+const loaded = z.object({
+  /** How much is stored of it, in bytes. */
+  bytes: bigNumber,
+  /** It holds more than a document may. */
+  over: z.boolean(),
+});
+
+/** Documents with how much is stored of each. */
 export const documentsById = (db: Queryable, documentIds: readonly DocumentId[]) =>
-  many(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.id = ANY($1)`, [documentIds]);
+  many(
+    db,
+    z.intersection(document, loaded),
+    `SELECT ${COLUMNS}, coalesce(l.bytes, 0) AS bytes, coalesce(l.over, false) AS over ${FROM}
+     LEFT JOIN document_load l ON l.document_id = d.id WHERE d.id = ANY($1)`,
+    [documentIds],
+  );
 
 /** The copies that a student has made of the starters of an assignment, in the order of its steps. */
 export const documentsOfWork = (db: Queryable, assignmentId: AssignmentId, ownerId: PersonId) =>
@@ -162,23 +174,66 @@ export interface NewUpdate {
   readonly at: Instant;
 }
 
-/** Appends updates of any number of documents in one statement. */
-export async function appendUpdates(tx: Queryable, updates: readonly NewUpdate[]): Promise<void> {
-  await tx.query(
-    `INSERT INTO document_update (document_id, update, at)
-     SELECT * FROM unnest($1::text[], $2::bytea[], $3::timestamptz[])`,
+const load = z.object({
+  document_id: id<DocumentId>(),
+  bytes: bigNumber,
+  /** How many updates were stored since they were last put into one. */
+  updates: z.number(),
+  /** How many bytes there were when the whole was last looked through. */
+  looked: bigNumber,
+  /** It holds more than a document may. */
+  over: z.boolean(),
+});
+
+/** How much of a document is stored. */
+export type DocumentLoad = z.output<typeof load>;
+
+/** Appends updates of any number of documents in one statement, and says how much is stored of each from now on. */
+export const appendUpdates = (tx: Queryable, updates: readonly NewUpdate[]): Promise<DocumentLoad[]> =>
+  many(
+    tx,
+    load,
+    `WITH given AS (SELECT * FROM unnest($1::text[], $2::bytea[], $3::timestamptz[]) AS g (document_id, update, at)),
+       kept AS (INSERT INTO document_update (document_id, update, at) SELECT document_id, update, at FROM given)
+     INSERT INTO document_load AS l (document_id, bytes, updates)
+       SELECT document_id, sum(octet_length(update)), count(*) FROM given GROUP BY document_id ORDER BY document_id
+     ON CONFLICT (document_id) DO UPDATE SET bytes = l.bytes + excluded.bytes, updates = l.updates + excluded.updates
+     RETURNING document_id, bytes, updates, looked, over`,
     [updates.map((u) => u.documentId), updates.map((u) => u.update), updates.map((u) => time(u.at))],
   );
+
+/** How much is stored of a document. */
+export const loadOf = (db: Queryable, documentId: DocumentId) =>
+  first(db, load, 'SELECT document_id, bytes, updates, looked, over FROM document_load WHERE document_id = $1', [
+    documentId,
+  ]);
+
+/** Notes that a document was looked through as it is now, and whether it holds more than it may. */
+export async function noteLooked(db: Queryable, documentId: DocumentId, over: boolean): Promise<void> {
+  await db.query('UPDATE document_load SET looked = bytes, over = $2 WHERE document_id = $1', [documentId, over]);
 }
 
 const updateRow = z.object({ seq: z.coerce.number(), update: bytes });
 
-const updatesOf = (db: Queryable, documentId: DocumentId) =>
-  many(db, updateRow, 'SELECT seq, update FROM document_update WHERE document_id = $1 ORDER BY seq', [documentId]);
+/** The updates of a document in the order in which they were stored, or those before a number. */
+export const updatesOf = (db: Queryable, documentId: DocumentId, before: number | null = null) =>
+  many(
+    db,
+    updateRow,
+    `SELECT seq, update FROM document_update
+     WHERE document_id = $1 AND ($2::bigint IS NULL OR seq < $2) ORDER BY seq`,
+    [documentId, before],
+  );
 
-/** A document as it is stored, put together. The caller destroys it. */
-export async function loadDocument(db: Queryable, documentId: DocumentId): Promise<Y.Doc> {
-  return assemble((await updatesOf(db, documentId)).map(({ update }) => update));
+/** The number of the last update of each of some documents: another one says that somebody has typed since. */
+export async function lastUpdates(db: Queryable, documentIds: readonly DocumentId[]): Promise<Map<DocumentId, number>> {
+  const rows = await many(
+    db,
+    z.object({ document_id: id<DocumentId>(), seq: bigNumber }),
+    'SELECT document_id, max(seq) AS seq FROM document_update WHERE document_id = ANY($1) GROUP BY document_id',
+    [documentIds],
+  );
+  return new Map(rows.map((row) => [row.document_id, row.seq]));
 }
 
 /**
@@ -198,7 +253,7 @@ export async function emptyBin(tx: Queryable, before: Instant): Promise<number> 
     [time(before)],
   );
   const ids = gone.map((row) => row.id);
-  for (const table of ['document_update', 'document_version'])
+  for (const table of ['document_update', 'document_version', 'document_load'])
     await tx.query(`DELETE FROM ${table} WHERE document_id = ANY($1)`, [ids]);
   await tx.query('DELETE FROM document WHERE id = ANY($1)', [ids]);
   return (pieces.affected ?? 0) + ids.length;
@@ -251,21 +306,35 @@ export async function keepVersion(
 }
 
 /**
- * Puts all stored updates of a document into one. Run inside a transaction; what is appended meanwhile
- * stays as it is.
+ * Puts one update in the place of those that it was made of, and leaves whatever was appended meanwhile. Run inside a
+ * transaction.
  *
- * @returns how many updates became one
+ * @returns false where somebody else has replaced some of them already: nothing has changed then
  */
-export async function compact(tx: Queryable, documentId: DocumentId, at: Instant): Promise<number> {
-  const updates = await updatesOf(tx, documentId);
-  if (updates.length < 2) return 0;
-  const ydoc = assemble(updates.map(({ update }) => update));
-  const whole = Y.encodeStateAsUpdate(ydoc);
-  ydoc.destroy();
-  const last = updates.at(-1) as z.output<typeof updateRow>;
-  await tx.query('DELETE FROM document_update WHERE document_id = $1 AND seq <= $2', [documentId, last.seq]);
-  await appendUpdates(tx, [{ documentId, update: whole, at }]);
-  return updates.length;
+export async function replaceUpdates(
+  tx: Queryable,
+  documentId: DocumentId,
+  seqs: readonly number[],
+  whole: { readonly update: Uint8Array; readonly at: Instant },
+): Promise<boolean> {
+  const there = await tx.query(
+    'SELECT seq FROM document_update WHERE document_id = $1 AND seq = ANY($2::bigint[]) FOR UPDATE',
+    [documentId, seqs],
+  );
+  if (there.rows.length !== seqs.length) return false;
+  await tx.query('DELETE FROM document_update WHERE document_id = $1 AND seq = ANY($2::bigint[])', [documentId, seqs]);
+  await tx.query('INSERT INTO document_update (document_id, update, at) VALUES ($1, $2, $3)', [
+    documentId,
+    whole.update,
+    time(whole.at),
+  ]);
+  await tx.query(
+    `UPDATE document_load SET updates = s.n, bytes = s.bytes FROM
+       (SELECT count(*)::int AS n, sum(octet_length(update)) AS bytes FROM document_update WHERE document_id = $1) s
+     WHERE document_id = $1`,
+    [documentId],
+  );
+  return true;
 }
 
 /** How many updates of a document are stored one by one. */

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, existsSync } from 'node:fs';
-import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
+import { mkdir, open, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
 import { z } from 'zod';
@@ -87,15 +87,6 @@ export const findFile = (db: Queryable, sha256: string) =>
     'SELECT sha256, type, size FROM file WHERE sha256 = $1',
     [sha256],
   );
-
-/** All bytes of a file; `null` when they are gone from the disk. */
-export async function readWhole(folder: string, sha256: string): Promise<Uint8Array | null> {
-  try {
-    return new Uint8Array(await readFile(filePath(folder, sha256)));
-  } catch {
-    return null;
-  }
-}
 
 /** A part of a file as a stream that reads from the disk as it is asked to; `null` when the bytes are gone. */
 export function streamPart(

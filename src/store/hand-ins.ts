@@ -1,21 +1,11 @@
 import { z } from 'zod';
+import { overflow } from '@/core/documents/limits';
 import type { AssignmentId, DocumentId, HandInId, Instant, PersonId } from '@/core/ids';
 import type { Criterion, Mark } from '@/core/marks/rubric';
 import type { Annotation } from '@/core/remarks/annotation';
 import type { DocNode } from '@/core/text/document-json';
 import type { LateRule } from '@/core/work/rules';
-import {
-  annotation,
-  bigNumber,
-  criterion,
-  docNode,
-  finding,
-  id,
-  instant,
-  lateRule,
-  mark,
-  maybeInstant,
-} from './columns';
+import { annotation, bigNumber, bytes, criterion, finding, id, instant, lateRule, mark, maybeInstant } from './columns';
 import { first, json, many, type Queryable, time } from './database';
 
 const receipt = z.object({
@@ -178,9 +168,12 @@ export async function addHandIn(
   }
 }
 
+/** A text as it was handed in; `null` for one that cannot be drawn, which is had as a file all the same. */
+const drawable = z.unknown().transform((content) => (overflow(content) === null ? (content as DocNode) : null));
+
 const kept = { position: z.number(), title: z.string(), sha256: z.string() };
 const handedIn = z.discriminatedUnion('kind', [
-  z.object({ ...kept, kind: z.enum(['document', 'answer']), content: docNode, document_id: z.string() }),
+  z.object({ ...kept, kind: z.enum(['document', 'answer']), content: drawable, document_id: z.string() }),
   z.object({ ...kept, kind: z.literal('file'), type: z.string(), size: bigNumber }),
   z.object({ ...kept, kind: z.literal('link'), address: z.string() }),
 ]);
@@ -194,6 +187,17 @@ export const piecesOf = (db: Queryable, handInId: HandInId) =>
      FROM hand_in_piece p LEFT JOIN file f ON f.sha256 = p.file_sha256 WHERE p.hand_in_id = $1 ORDER BY p.position`,
     [handInId],
   );
+
+/** The bytes of a text as they were handed in: those of which the receipt has the fingerprint. */
+export async function textBytesOf(db: Queryable, handInId: HandInId, position: number): Promise<Uint8Array | null> {
+  const row = await first(
+    db,
+    z.object({ bytes }),
+    'SELECT bytes FROM hand_in_piece WHERE hand_in_id = $1 AND position = $2 AND bytes IS NOT NULL',
+    [handInId, position],
+  );
+  return row?.bytes ?? null;
+}
 
 /** What a teacher says about a hand-in, whether it is a draft or has been handed back. */
 export interface Marking {

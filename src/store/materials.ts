@@ -83,9 +83,13 @@ export const stepsWith = (db: Queryable, materialId: string) =>
     [materialId],
   );
 
-/** Whether an announcement of the class carries the material. */
-export async function isAttached(db: Queryable, materialId: string): Promise<boolean> {
-  const { rows } = await db.query('SELECT 1 FROM announcement_attachment WHERE material_id = $1 LIMIT 1', [materialId]);
+/** Whether an announcement of the class that has been posted carries the material. */
+export async function isAttached(db: Queryable, materialId: string, now: Instant): Promise<boolean> {
+  const { rows } = await db.query(
+    `SELECT 1 FROM announcement_attachment t JOIN announcement a ON a.id = t.announcement_id
+     WHERE t.material_id = $1 AND a.posted_at <= $2 LIMIT 1`,
+    [materialId, time(now)],
+  );
   return rows.length > 0;
 }
 
@@ -117,13 +121,13 @@ export async function keepPlace(
 }
 
 /** What each announcement of a class carries, by announcement, in order. */
-export async function attachmentsOf(db: Queryable, classId: ClassId) {
+export async function attachmentsOf(db: Queryable, classId: ClassId, now: Instant) {
   const rows = await many(
     db,
     listed.extend({ announcement_id: z.string() }),
     `SELECT ${LISTED}, t.announcement_id FROM announcement_attachment t JOIN material m ON m.id = t.material_id
-     WHERE m.class_id = $1 AND m.removed_at IS NULL ORDER BY t.announcement_id, t.position`,
-    [classId],
+     WHERE m.class_id = $1 AND m.removed_at IS NULL AND m.posted_at <= $2 ORDER BY t.announcement_id, t.position`,
+    [classId, time(now)],
   );
   const groups = new Map<string, typeof rows>();
   for (const row of rows) groups.set(row.announcement_id, [...(groups.get(row.announcement_id) ?? []), row]);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import type { AssignmentId, ClassId, PersonId } from '@/core/ids';
+import type { AssignmentId, ClassId, Instant, PersonId } from '@/core/ids';
 import { bigNumber, id, instant } from './columns';
-import { first, many, type Queryable } from './database';
+import { first, many, type Queryable, time } from './database';
 
 /** One thing that is new to somebody. */
 const news = z.object({
@@ -40,18 +40,24 @@ export const MOST_NEWS = 100;
 
 const COLUMNS = 'e.id, e.kind, e.at, e.class_id, e.assignment_id, e.student_id, e.actor_id, e.data';
 
+/** What is posted later does not exist for students yet, whatever has happened about it. */
+const IS_OUT = `e.at <= $4
+  AND NOT EXISTS (SELECT 1 FROM assignment o WHERE o.id = e.assignment_id AND o.posted_at > $4)
+  AND NOT EXISTS (SELECT 1 FROM material o WHERE o.id = e.data->>'material' AND o.posted_at > $4)
+  AND NOT EXISTS (SELECT 1 FROM announcement o WHERE o.id = e.data->>'announcement' AND o.posted_at > $4)`;
+
 /**
  * The events that concern a person, newest first, each branch bounded and read along an index of its own,
- * so that old events cost nothing: `$1` the person, `$2` after which event, `$3` how many.
+ * so that old events cost nothing: `$1` the person, `$2` after which event, `$3` how many, `$4` now.
  */
 const CONCERNS = `
   (SELECT ${COLUMNS} FROM event e WHERE e.student_id = $1 AND e.kind IN ('handed-back', 'aside-written', 'unlocked', 'amended',
      'extra-time')
-     AND (e.actor_id <> $1 OR e.kind = 'unlocked') AND e.id > $2 ORDER BY e.id DESC LIMIT $3)
+     AND (e.actor_id <> $1 OR e.kind = 'unlocked') AND e.id > $2 AND ${IS_OUT} ORDER BY e.id DESC LIMIT $3)
   UNION ALL
   (SELECT n.* FROM membership m CROSS JOIN LATERAL (
      SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.student_id IS NULL AND e.actor_id <> $1
-       AND e.id > $2 ORDER BY e.id DESC LIMIT $3) n
+       AND e.id > $2 AND ${IS_OUT} ORDER BY e.id DESC LIMIT $3) n
    WHERE m.person_id = $1 AND m.role = 'student')
   UNION ALL
   (SELECT n.* FROM membership m CROSS JOIN LATERAL (
@@ -61,7 +67,7 @@ const CONCERNS = `
    WHERE m.person_id = $1 AND m.role = 'teacher')`;
 
 /** What is new to a person, newest first, read and unread. */
-export const newsFor = (db: Queryable, personId: PersonId, after: number, most: number) =>
+export const newsFor = (db: Queryable, personId: PersonId, after: number, most: number, now: Instant) =>
   many(
     db,
     news,
@@ -80,13 +86,13 @@ export const newsFor = (db: Queryable, personId: PersonId, after: number, most: 
        ORDER BY k.at DESC LIMIT 1) b ON e.kind IN ('handed-back', 'amended')
      LEFT JOIN news_read r ON r.person_id = $1 AND r.event_id = e.id
      ORDER BY e.id DESC`,
-    [personId, after, most],
+    [personId, after, most, time(now)],
   );
 
 const idRow = z.object({ id: bigNumber });
 
 /** The ids of what a person has not read yet, newest first, up to `MOST_NEWS`. */
-export async function unreadIds(db: Queryable, personId: PersonId): Promise<number[]> {
+export async function unreadIds(db: Queryable, personId: PersonId, now: Instant): Promise<number[]> {
   const from = await first(db, z.object({ news_from: bigNumber }), 'SELECT news_from FROM person WHERE id = $1', [
     personId,
   ]);
@@ -95,7 +101,7 @@ export async function unreadIds(db: Queryable, personId: PersonId): Promise<numb
     idRow,
     `SELECT c.id FROM (${CONCERNS}) c LEFT JOIN news_read r ON r.person_id = $1 AND r.event_id = c.id
      WHERE r.event_id IS NULL ORDER BY c.id DESC LIMIT $3`,
-    [personId, from?.news_from ?? 0, MOST_NEWS],
+    [personId, from?.news_from ?? 0, MOST_NEWS, time(now)],
   );
   return rows.map((row) => row.id);
 }

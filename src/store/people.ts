@@ -101,34 +101,45 @@ export async function endSession(db: Queryable, tokenHash: string): Promise<void
   await db.query('DELETE FROM session WHERE token_hash = $1', [tokenHash]);
 }
 
-export async function endSessionsOf(db: Queryable, personId: PersonId): Promise<void> {
-  await db.query('DELETE FROM session WHERE person_id = $1', [personId]);
-}
-
-/** Failed sign-ins since a moment, under a name and from an address. */
-export async function countAttempts(db: Queryable, userName: string, address: string, since: Instant) {
-  const row = await first(
-    db,
-    z.object({ by_name: z.number(), by_address: z.number() }),
-    `SELECT (SELECT count(*)::int FROM sign_in_attempt WHERE user_name = $1 AND at > $3) AS by_name,
-            (SELECT count(*)::int FROM sign_in_attempt WHERE address = $2 AND at > $3) AS by_address`,
-    [userName, address, time(since)],
-  );
-  return { byName: row?.by_name ?? 0, byAddress: row?.by_address ?? 0 };
-}
-
-export async function addAttempt(db: Queryable, userName: string, address: string, at: Instant): Promise<void> {
-  await db.query('INSERT INTO sign_in_attempt (user_name, address, at) VALUES ($1, $2, $3)', [
-    userName,
-    address,
-    time(at),
+/** Ends all sessions of a person, but for one that may be named by its hash. */
+export async function endSessionsOf(db: Queryable, personId: PersonId, but: string | null = null): Promise<void> {
+  await db.query('DELETE FROM session WHERE person_id = $1 AND ($2::text IS NULL OR token_hash <> $2)', [
+    personId,
+    but,
   ]);
 }
 
-/** Forgets failed sign-ins: those under one name after a success, and all that are older than a moment. */
-export async function forgetAttempts(db: Queryable, userName: string, olderThan: Instant): Promise<void> {
-  await db.query('DELETE FROM sign_in_attempt WHERE user_name = $1 OR at < $2', [userName, time(olderThan)]);
+/** Ends the oldest sessions of a person past so many, and those whose time is over. */
+export async function endOldSessions(tx: Queryable, personId: PersonId, most: number, now: Instant): Promise<void> {
+  await tx.query(
+    `DELETE FROM session WHERE person_id = $1 AND (expires_at <= $3 OR token_hash IN
+       (SELECT token_hash FROM session WHERE person_id = $1 ORDER BY created_at DESC, token_hash OFFSET $2))`,
+    [personId, most, time(now)],
+  );
 }
+
+/** Which of some sessions, named by their hashes, have not ended. */
+export async function liveSessions(db: Queryable, sessions: readonly string[], now: Instant): Promise<Set<string>> {
+  const rows = await many(
+    db,
+    z.object({ token_hash: z.string() }),
+    'SELECT token_hash FROM session WHERE token_hash = ANY($1) AND expires_at > $2',
+    [sessions, time(now)],
+  );
+  return new Set(rows.map((row) => row.token_hash));
+}
+
+/** Told when sessions end, or when the roles of a person are others: by triggers, whoever changed them. */
+export const SESSION_CHANNEL = 'session';
+
+export const toldSession = z.union([z.object({ session: z.string() }), z.object({ person: z.string() })]);
+
+export const passwordHashOf = async (db: Queryable, personId: PersonId): Promise<string | null> =>
+  (
+    await first(db, z.object({ password_hash: z.string() }), 'SELECT password_hash FROM person WHERE id = $1', [
+      personId,
+    ])
+  )?.password_hash ?? null;
 
 export async function setResetCode(
   db: Queryable,
@@ -141,16 +152,27 @@ export async function setResetCode(
   );
 }
 
-/** Uses a reset code up: true once for the right code in time. */
+/** Is this a person's reset code, in time? It is looked at only, and not used up. */
+export async function isResetCode(db: Queryable, personId: PersonId, codeHash: string, now: Instant): Promise<boolean> {
+  const { rows } = await db.query(
+    'SELECT 1 FROM reset_code WHERE person_id = $1 AND code_hash = $2 AND expires_at > $3',
+    [personId, codeHash, time(now)],
+  );
+  return rows.length > 0;
+}
+
+/** Uses a reset code up: for the right code in time, once, who made it; `null` otherwise. */
 export async function takeResetCode(
   db: Queryable,
   personId: PersonId,
   codeHash: string,
   now: Instant,
-): Promise<boolean> {
-  const { affected } = await db.query(
-    'DELETE FROM reset_code WHERE person_id = $1 AND code_hash = $2 AND expires_at > $3',
+): Promise<PersonId | null> {
+  const taken = await first(
+    db,
+    z.object({ made_by: id<PersonId>() }),
+    'DELETE FROM reset_code WHERE person_id = $1 AND code_hash = $2 AND expires_at > $3 RETURNING made_by',
     [personId, codeHash, time(now)],
   );
-  return affected === 1;
+  return taken?.made_by ?? null;
 }

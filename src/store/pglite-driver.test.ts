@@ -26,7 +26,7 @@ const script = (body: string) => [
    let syncs = 0; const real = fs.fdatasyncSync; fs.fdatasyncSync = (fd) => { syncs += 1; real(fd); }; syncBuiltinESMExports();
    const { openPglite } = await import('./src/store/pglite-driver.ts');
    const db = await openPglite(process.argv[1]);
-   const add = (i) => db.query('INSERT INTO sign_in_attempt (user_name, address, at) VALUES ($1, $2, now())', ['w' + i, 'test']);
+   const add = (i) => db.query('INSERT INTO guess (key, n, at, until) VALUES ($1, 1, now(), now())', ['test ' + i]);
    ${body}`,
 ];
 
@@ -72,7 +72,7 @@ describe('the data folder', () => {
     writer.kill('SIGKILL');
     await gone;
     const db = await openPglite(folder);
-    const { rows } = await db.query("SELECT count(*)::int AS n FROM sign_in_attempt WHERE address = 'test'");
+    const { rows } = await db.query("SELECT count(*)::int AS n FROM guess WHERE key LIKE 'test %'");
     expect((rows[0] as { n: number }).n).toBeGreaterThanOrEqual(acknowledged + 1);
     await db.close();
   });
@@ -100,7 +100,13 @@ describe('the data folder', () => {
     rmSync(folder, { recursive: true });
     return openPglite(folder).then(async (db) => {
       expect(statSync(folder).mode & 0o077).toBe(0);
-      expect(await migrate(db)).toEqual(['001_start.sql', '002_find.sql', '003_do.sql', '004_round.sql']);
+      expect(await migrate(db)).toEqual([
+        '001_start.sql',
+        '002_find.sql',
+        '003_do.sql',
+        '004_round.sql',
+        '005_safe.sql',
+      ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();
     });
@@ -112,12 +118,12 @@ describe('the data folder', () => {
     await db.listen('event', (payload) => heard.push(payload));
     const broken = db.transaction(async (tx) => {
       await tx.query("SELECT pg_notify('event', 'broken')");
-      await tx.query("INSERT INTO sign_in_attempt VALUES ('x', 'rolled-back', now())");
+      await tx.query("INSERT INTO guess VALUES ('rolled-back', 1, now(), now())");
       throw new Error('stop');
     });
     await expect(broken).rejects.toThrow('stop');
     await db.transaction((tx) => tx.query("SELECT pg_notify('event', 'kept')"));
-    const { rows } = await db.query("SELECT 1 FROM sign_in_attempt WHERE address = 'rolled-back'");
+    const { rows } = await db.query("SELECT 1 FROM guess WHERE key = 'rolled-back'");
     expect([rows, heard]).toEqual([[], ['kept']]);
     await db.close();
   });

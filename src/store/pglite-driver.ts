@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
-import type { Database, Queryable } from './database';
+import { type Database, type Queryable, QueryFailed } from './database';
 import { lockFolder } from './folder-lock';
 
 interface SyncingModule {
@@ -33,8 +33,12 @@ const START = [
 
 const asQueryable = (on: Pick<PGlite, 'query'>): Queryable => ({
   async query(sql, params = []) {
-    const { rows, affectedRows } = await on.query(sql, [...params]);
-    return { rows, affected: affectedRows ?? 0 };
+    try {
+      const { rows, affectedRows } = await on.query(sql, [...params]);
+      return { rows, affected: affectedRows ?? 0 };
+    } catch (error) {
+      throw QueryFailed.of(error);
+    }
   },
 });
 

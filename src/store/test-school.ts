@@ -1,8 +1,11 @@
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { PersonId } from '@/core/ids';
-import type { Database } from './database';
+import type * as Y from 'yjs';
+import { assemble } from '@/core/documents/text-document';
+import type { DocumentId, PersonId } from '@/core/ids';
+import type { Database, Queryable } from './database';
+import { updatesOf } from './documents';
 import { prepareFind } from './find';
 import { findPerson, type Person } from './people';
 import { openPglite } from './pglite-driver';
@@ -33,4 +36,9 @@ export async function testSchool(): Promise<TestSchool> {
       rmSync(folder, { recursive: true, force: true });
     },
   };
+}
+
+/** A document as it is stored, put together. */
+export async function loadDocument(db: Queryable, documentId: DocumentId): Promise<Y.Doc> {
+  return assemble((await updatesOf(db, documentId)).map(({ update }) => update));
 }

@@ -69,15 +69,19 @@ const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.p
 const moreTime = (student: string) => `CROSS JOIN LATERAL (SELECT coalesce((SELECT x.minutes FROM extra_time x
   WHERE x.assignment_id = a.id AND x.student_id = ${student}), 0) AS minutes) more`;
 
-/** Every assignment of a person's running classes, or of one class, running or past, with the times that hold for them. */
-export const assignmentsFor = (db: Queryable, personId: PersonId, classId: ClassId | null) =>
+/**
+ * Every assignment of a person's running classes, or of one class, running or past, with the times that hold for them.
+ * What is posted later does not exist for students yet.
+ */
+export const assignmentsFor = (db: Queryable, personId: PersonId, classId: ClassId | null, now: Instant) =>
   many(
     db,
     listed,
     `SELECT ${LISTED} FROM membership m JOIN assignment a ON a.class_id = m.class_id
        JOIN class c ON c.id = m.class_id ${moreTime('m.person_id')}
-     WHERE m.person_id = $1 AND (m.class_id = $2 OR ($2::text IS NULL AND c.ended_at IS NULL))`,
-    [personId, classId],
+     WHERE m.person_id = $1 AND (m.class_id = $2 OR ($2::text IS NULL AND c.ended_at IS NULL))
+       AND (m.role = 'teacher' OR a.posted_at <= $3)`,
+    [personId, classId, time(now)],
   );
 
 /** An assignment with the times that hold for one student, or for everybody who has no others. */
@@ -319,25 +323,26 @@ export async function holdWork(tx: Queryable, assignmentId: AssignmentId, studen
   await tx.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`${assignmentId} ${studentId}`]);
 }
 
-/** What waits for what, among the assignments of a person's running classes. */
-export const waitingOf = (db: Queryable, personId: PersonId) =>
+/** What waits for what, among the assignments of a person's running classes that are posted. */
+export const waitingOf = (db: Queryable, personId: PersonId, now: Instant) =>
   many(
     db,
     z.object({ assignment_id: id<AssignmentId>(), after_id: id<AssignmentId>(), after: z.string() }),
     `SELECT u.assignment_id, u.after_id, o.title AS after FROM membership m JOIN assignment a ON a.class_id = m.class_id
-     JOIN unlocks u ON u.assignment_id = a.id JOIN assignment o ON o.id = u.after_id WHERE m.person_id = $1`,
-    [personId],
+     JOIN unlocks u ON u.assignment_id = a.id JOIN assignment o ON o.id = u.after_id
+     WHERE m.person_id = $1 AND a.posted_at <= $2 AND o.posted_at <= $2`,
+    [personId, time(now)],
   );
 
 /** What one assignment waits for, and which of it this student has handed in. */
-export const waitsFor = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId) =>
+export const waitsFor = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId, now: Instant) =>
   many(
     db,
     z.object({ id: id<AssignmentId>(), title: z.string(), done: z.boolean() }),
     `SELECT a.id, a.title, EXISTS (SELECT 1 FROM event e WHERE e.student_id = $2 AND e.assignment_id = a.id
        AND e.kind = 'handed-in') AS done
-     FROM unlocks u JOIN assignment a ON a.id = u.after_id WHERE u.assignment_id = $1 ORDER BY a.position`,
-    [assignmentId, studentId],
+     FROM unlocks u JOIN assignment a ON a.id = u.after_id WHERE u.assignment_id = $1 AND a.posted_at <= $3 ORDER BY a.position`,
+    [assignmentId, studentId, time(now)],
   );
 
 /** The assignments that a student's hand-in has just opened: all they wait for is handed in, and that was not noted yet. */

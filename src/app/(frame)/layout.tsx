@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { deviceTag } from '@/server/device-keys';
 import { countUnread } from '@/server/news';
 import { visitor } from '@/server/page';
 import { listening } from '@/server/start';
@@ -15,10 +16,11 @@ export default async function FrameLayout({ children }: { children: ReactNode })
       <Frame
         shortName={person?.short_name ?? ''}
         teaching={person?.role === 'teacher'}
-        unread={person ? await countUnread(db, person.id) : 0}
+        unread={person ? await countUnread(db, person.id, now) : 0}
         help={school.help}
         now={now}
         heard={heard}
+        tag={person ? await deviceTag(db, person) : ''}
       >
         {children}
       </Frame>

@@ -1,5 +1,6 @@
 import type { DocNode } from '../text/document-json';
 import { plainText } from '../text/document-json';
+import { trimmedEnd, trimmedStart } from '../text/trimmed';
 
 /** A word and what was written beside it. */
 export interface TermEntry {
@@ -7,22 +8,47 @@ export interface TermEntry {
   readonly meaning: string;
 }
 
-/** What stands between a word and its meaning: a colon, a dash with space around it, an equals sign, a tab. */
-const BETWEEN = /^\s*(.{1,60}?)\s*(?:[:：=→\t]|\s[-–—]\s)\s*(.+)$/u;
-/** Or the word “means” and its like; in English. */
-const SAYS = /^\s*(?:the word\s+)?(.{1,40}?)\s+(?:means|is when|is a|is an|is the|are|is)\s+(.+)$/iu;
+/** A word is looked for at the beginning of a line only, so that a long line costs no more than a short one. */
+const LOOKED_AT = 200;
+const LONGEST_TERM = 60;
+const SIGNS = new Set(':：=→\t');
+/** The word “means” and its like; in English, the longer before the shorter that it begins with. */
+const SAYS = ['means', 'is when', 'is a', 'is an', 'is the', 'are', 'is'];
+const LONGEST_SAID = 40;
 
-const bare = (text: string): string =>
-  text
-    .replace(/^[\s"'“”‘’«»([{*•\d.)-]+|[\s"'“”‘’«»)\]}.*]+$/gu, '')
-    .trim()
-    .toLocaleLowerCase();
+const before = /[\s"'“”‘’«»([{*•\d.)-]/u;
+const after = /[\s"'“”‘’«»)\]}.*]/u;
 
-function fromLine(line: string): TermEntry | null {
-  const found = BETWEEN.exec(line) ?? SAYS.exec(line);
-  if (!found) return null;
-  return { term: bare(found[1] ?? ''), meaning: (found[2] ?? '').trim() };
+const bare = (text: string): string => trimmedEnd(trimmedStart(text, before), after).trim().toLocaleLowerCase();
+
+/** What stands between a word and its meaning: a colon, an equals sign, a tab, a dash with space around it. */
+function apart(line: string): TermEntry | null {
+  const text = line.trimStart();
+  const head = text.slice(0, LOOKED_AT);
+  for (let at = 1; at < head.length; at += 1) {
+    const dash = /^\s[-–—]\s/u.test(head.slice(at, at + 3));
+    if (!dash && !SIGNS.has(head.charAt(at))) continue;
+    const meaning = text.slice(at + (dash ? 3 : 1)).trim();
+    const term = head.slice(0, at).trimEnd();
+    if (meaning !== '' && [...term].length <= LONGEST_TERM) return { term: bare(term), meaning };
+  }
+  return null;
 }
+
+function said(line: string): TermEntry | null {
+  const text = line
+    .replace(/\s+/g, ' ')
+    .trim()
+    .replace(/^the word /i, '');
+  const head = text.slice(0, LOOKED_AT).toLowerCase();
+  const found = SAYS.map((verb) => ({ verb, at: head.indexOf(` ${verb} `) }))
+    .filter(({ at }) => at > 0 && at <= LONGEST_SAID)
+    .reduce<{ verb: string; at: number } | null>((first, one) => (first && first.at <= one.at ? first : one), null);
+  if (!found) return null;
+  return { term: bare(text.slice(0, found.at)), meaning: text.slice(found.at + found.verb.length + 2).trim() };
+}
+
+const fromLine = (line: string): TermEntry | null => apart(line) ?? said(line);
 
 /** Words with their meanings as a student writes them down: a line each, or a row of a table each. */
 export function termEntries(node: DocNode): readonly TermEntry[] {

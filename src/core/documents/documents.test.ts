@@ -1,7 +1,8 @@
 import * as Y from 'yjs';
 import type { DocNode } from '../text/document-json';
 import { canonicalJson, handInFingerprint, sha256Hex } from './fingerprint';
-import { assemble, documentJson, firstUpdate, isUpdate } from './text-document';
+import { assemble, documentJson, firstUpdate } from './text-document';
+import { lookAtUpdate } from './updates';
 
 const starter: DocNode = {
   type: 'doc',
@@ -57,11 +58,11 @@ describe('a text document', () => {
     ['noise', new Uint8Array(64).fill(255)],
     ['half an update', firstUpdate(starter).slice(0, 40)],
   ])('%s is not an update', (_, bytes) => {
-    expect(isUpdate(bytes)).toBe(false);
+    expect(lookAtUpdate(bytes)).toBe('malformed');
   });
 
   test('a real update is one', () => {
-    expect(isUpdate(firstUpdate(starter))).toBe(true);
+    expect(lookAtUpdate(firstUpdate(starter))).toBeNull();
   });
 });
 

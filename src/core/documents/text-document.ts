@@ -1,5 +1,6 @@
 import * as Y from 'yjs';
 import type { DocNode } from '../text/document-json';
+import { wellFormed } from '../text/well-formed';
 
 /** The name under which a text document keeps its tree in its `Y.Doc`. */
 export const TEXT_FIELD = 'text';
@@ -44,7 +45,7 @@ function fromText(text: Y.XmlText): DocNode[] {
           ? { type, attrs: attrs as Record<string, unknown> }
           : { type },
       );
-      return { type: 'text', text: part.insert as string, ...(marks.length > 0 ? { marks } : {}) };
+      return { type: 'text', text: wellFormed(part.insert as string), ...(marks.length > 0 ? { marks } : {}) };
     });
 }
 
@@ -52,7 +53,12 @@ function fromChildren(parent: Y.XmlFragment): DocNode[] {
   return parent.toArray().flatMap((child): DocNode[] => {
     if (child instanceof Y.XmlText) return fromText(child);
     if (!(child instanceof Y.XmlElement)) return [];
-    const attrs = child.getAttributes();
+    const attrs = Object.fromEntries(
+      Object.entries(child.getAttributes()).map(([key, value]: [string, unknown]) => [
+        key,
+        typeof value === 'string' ? wellFormed(value) : value,
+      ]),
+    );
     const content = fromChildren(child);
     return [
       {
@@ -79,14 +85,4 @@ export function assemble(updates: Iterable<Uint8Array>): Y.Doc {
     for (const update of updates) Y.applyUpdate(ydoc, update);
   });
   return ydoc;
-}
-
-/** Does this byte string hold a complete Yjs update? Its content is read to the end, not applied. */
-export function isUpdate(bytes: Uint8Array): boolean {
-  try {
-    Y.decodeUpdate(bytes);
-    return true;
-  } catch {
-    return false;
-  }
 }

@@ -1,8 +1,8 @@
 import type { Document, Element } from 'domhandler';
-import { unzipSync } from 'fflate';
-import { parseDocument } from 'htmlparser2';
+import { overflow } from '../documents/limits';
 import type { DocNode } from '../text/document-json';
-import { childrenNamed, every, firstNamed, isElement, localName, textOf } from './markup';
+import { type Archive, ArchiveRefused, openArchive } from './archive';
+import { childrenNamed, every, firstNamed, isElement, localName, parseMarkup, TooIntricate, textOf } from './markup';
 import { toDocument } from './markup-to-document';
 
 /** Why a file cannot be read as a book. */
@@ -22,20 +22,23 @@ export interface Book {
   /** BCP 47 tag, or an empty string where the book does not say. */
   readonly language: string;
   readonly chapters: readonly Chapter[];
-  /** A chapter to be read. `pictureAt` gives the address under which a picture of the book is served. */
+  /**
+   * A chapter to be read. `pictureAt` gives the address under which a picture of the book is served.
+   *
+   * @throws TooIntricate for one that holds more than a document may
+   */
   readonly read: (chapter: number, pictureAt: (path: string) => string | null) => DocNode | null;
   /** The bytes and type of a picture; `null` for anything in the book that is not one. */
   readonly picture: (path: string) => { readonly type: string; readonly bytes: Uint8Array } | null;
 }
 
 const LARGEST = 120 * 1024 * 1024;
-const MOST_ENTRIES = 5000;
 const PICTURE_TYPES = new Set(['image/png', 'image/jpeg', 'image/gif', 'image/webp']);
 /** Obfuscated fonts are no secret text: the two algorithms that only fonts use. */
 const FONT_ONLY = new Set(['http://www.idpf.org/2008/embedding', 'http://ns.adobe.com/pdf/enc#RC']);
 
 const decode = (bytes: Uint8Array): string => new TextDecoder().decode(bytes).replace(/^\ufeff/, '');
-const parse = (bytes: Uint8Array): Document => parseDocument(decode(bytes), { xmlMode: true });
+const parse = (bytes: Uint8Array): Document => parseMarkup(decode(bytes), { xmlMode: true });
 
 /** An address within the archive, seen from a file of it; `null` for one that leads out of it. */
 function resolve(from: string, href: string): { readonly path: string; readonly fragment: string } | null {
@@ -67,7 +70,7 @@ interface Item {
 }
 
 /** Titles of the table of contents by path: from the navigation document (EPUB 3) or the NCX (EPUB 2). */
-function contents(files: Readonly<Record<string, Uint8Array>>, items: ReadonlyMap<string, Item>): Map<string, string> {
+function contents({ read }: Archive, items: ReadonlyMap<string, Item>): Map<string, string> {
   const titles = new Map<string, string>();
   const add = (from: string, href: string | undefined, title: string) => {
     const target = href === undefined ? null : resolve(from, href);
@@ -75,14 +78,14 @@ function contents(files: Readonly<Record<string, Uint8Array>>, items: ReadonlyMa
   };
   const all = [...items.values()];
   const nav = all.find(({ properties }) => properties.includes('nav'));
-  const navFile = nav && files[nav.path];
+  const navFile = nav && read(nav.path);
   if (nav && navFile) {
     const navs = every(parse(navFile), 'nav');
     const toc = navs.find((one) => (one.attribs['epub:type'] ?? '').split(/\s+/).includes('toc')) ?? navs[0];
     for (const link of toc ? every(toc, 'a') : []) add(nav.path, link.attribs.href, textOf(link));
   }
   const ncx = all.find(({ type }) => type === 'application/x-dtbncx+xml');
-  const ncxFile = ncx && files[ncx.path];
+  const ncxFile = ncx && read(ncx.path);
   if (titles.size === 0 && ncx && ncxFile) {
     for (const point of every(parse(ncxFile), 'navPoint')) {
       const label = childrenNamed(point, 'navLabel')[0];
@@ -93,31 +96,12 @@ function contents(files: Readonly<Record<string, Uint8Array>>, items: ReadonlyMa
   return titles;
 }
 
-function isEncrypted(encryption: Uint8Array | undefined): boolean {
+function isEncrypted(encryption: Uint8Array | null): boolean {
   if (!encryption) return false;
   return every(parse(encryption), 'EncryptedData').some((data) => {
     const method = childrenNamed(data, 'EncryptionMethod')[0];
     return !FONT_ONLY.has(method?.attribs.Algorithm ?? '');
   });
-}
-
-function unpack(bytes: Uint8Array): Record<string, Uint8Array> | BookProblem {
-  let total = 0;
-  let entries = 0;
-  try {
-    const files = unzipSync(bytes, {
-      // The declared sizes are looked at before anything is unpacked, so that a bomb is never lit.
-      filter: ({ originalSize }) => {
-        total += originalSize;
-        entries += 1;
-        if (total > LARGEST || entries > MOST_ENTRIES) throw new RangeError('too large');
-        return true;
-      },
-    });
-    return files;
-  } catch (error) {
-    return error instanceof RangeError ? 'too-large' : 'not-a-book';
-  }
 }
 
 const refuse = (problem: BookProblem) => ({ ok: false as const, problem });
@@ -128,13 +112,24 @@ const refuse = (problem: BookProblem) => ({ ok: false as const, problem });
  * foreign address of the book ever reaches a browser.
  */
 export function readBook(bytes: Uint8Array): Book | { readonly ok: false; readonly problem: BookProblem } {
-  const files = unpack(bytes);
-  if (typeof files === 'string') return refuse(files);
-  const container = files['META-INF/container.xml'];
+  const archive = openArchive(bytes, { most: LARGEST });
+  if (typeof archive === 'string') return refuse(archive === 'broken' ? 'not-a-book' : archive);
+  try {
+    return bookIn(archive);
+  } catch (error) {
+    if (error instanceof TooIntricate) return refuse('too-large');
+    if (error instanceof ArchiveRefused) return refuse(error.problem);
+    throw error;
+  }
+}
+
+function bookIn(archive: Archive): ReturnType<typeof readBook> {
+  const { read: part } = archive;
+  const container = part('META-INF/container.xml');
   if (!container) return refuse('not-a-book');
-  if (isEncrypted(files['META-INF/encryption.xml'])) return refuse('encrypted');
+  if (isEncrypted(part('META-INF/encryption.xml'))) return refuse('encrypted');
   const root = firstNamed(parse(container), 'rootfile')?.attribs['full-path'] ?? '';
-  const packageFile = files[root];
+  const packageFile = part(root);
   if (!packageFile) return refuse('broken');
   const opf = parse(packageFile);
 
@@ -148,11 +143,11 @@ export function readBook(bytes: Uint8Array): Book | { readonly ok: false; readon
       properties: (attribs.properties ?? '').split(/\s+/),
     });
   }
-  const titles = contents(files, items);
+  const titles = contents(archive, items);
   const chapters: Chapter[] = [];
   for (const { attribs } of every(opf, 'itemref')) {
     const item = items.get(attribs.idref ?? '');
-    const file = item && files[item.path];
+    const file = item && part(item.path);
     if (!item || !file || attribs.linear === 'no' || item.properties.includes('nav')) continue;
     chapters.push({ path: item.path, title: titles.get(item.path) ?? headingOf(file) ?? String(chapters.length + 1) });
   }
@@ -172,11 +167,11 @@ export function readBook(bytes: Uint8Array): Book | { readonly ok: false; readon
     chapters,
     read(chapter, pictureAt) {
       const found = chapters[chapter];
-      const file = found && files[found.path];
+      const file = found && part(found.path);
       if (!found || !file) return null;
       const body = firstNamed(parse(file), 'body');
       if (!body) return { type: 'doc', content: [] };
-      return toDocument(body, {
+      const doc = toDocument(body, {
         picture: (source) => {
           const target = resolve(found.path, source);
           return target && PICTURE_TYPES.has(types.get(target.path) ?? '') ? pictureAt(target.path) : null;
@@ -188,11 +183,13 @@ export function readBook(bytes: Uint8Array): Book | { readonly ok: false; readon
           return place === undefined || place === null ? null : `#chapter=${place + 1}`;
         },
       });
+      if (overflow(doc)) throw new TooIntricate('chapter');
+      return doc;
     },
     picture(path) {
       const type = types.get(path) ?? '';
-      const found = files[path];
-      return found && PICTURE_TYPES.has(type) ? { type, bytes: found } : null;
+      const found = PICTURE_TYPES.has(type) ? part(path) : null;
+      return found ? { type, bytes: found } : null;
     },
   };
 }

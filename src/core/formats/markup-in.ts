@@ -1,7 +1,7 @@
 import { type AnyNode, Element, isComment, isText } from 'domhandler';
-import { parseDocument } from 'htmlparser2';
+import { LIMITS, overflow } from '../documents/limits';
 import type { DocNode } from '../text/document-json';
-import { isElement, localName } from './markup';
+import { isElement, localName, parseMarkup, TooIntricate } from './markup';
 import { type Addresses, toDocument } from './markup-to-document';
 import { safeAddress } from './text-out';
 
@@ -14,8 +14,13 @@ const ADDRESSES: Addresses = {
 };
 
 /** One property of a style attribute; empty where it has none. */
-const styled = (element: Element, property: string): string =>
-  new RegExp(`(?:^|;)\\s*${property}\\s*:\\s*([^;]+)`, 'i').exec(element.attribs.style ?? '')?.[1]?.trim() ?? '';
+function styled(element: Element, property: string): string {
+  for (const rule of (element.attribs.style ?? '').split(';')) {
+    const colon = rule.indexOf(':');
+    if (colon > 0 && rule.slice(0, colon).trim().toLowerCase() === property) return rule.slice(colon + 1).trim();
+  }
+  return '';
+}
 
 const wrapped = (name: string, children: AnyNode[]): Element => new Element(name, {}, children);
 
@@ -24,7 +29,8 @@ function meant(element: Element, children: AnyNode[]): AnyNode[] {
   let inner = children;
   if (/^(bold|[6-9]00)$/.test(styled(element, 'font-weight'))) inner = [wrapped('b', inner)];
   if (/^italic|^oblique/.test(styled(element, 'font-style'))) inner = [wrapped('i', inner)];
-  if (/underline/.test(styled(element, 'text-decoration(?:-line)?'))) inner = [wrapped('u', inner)];
+  const line = `${styled(element, 'text-decoration')} ${styled(element, 'text-decoration-line')}`;
+  if (line.includes('underline')) inner = [wrapped('u', inner)];
   return inner;
 }
 
@@ -87,10 +93,21 @@ function plainMarkup(nodes: readonly AnyNode[]): AnyNode[] {
 }
 
 const EMPTY: DocNode = { type: 'paragraph' };
+
+function withinLimits(doc: DocNode): DocNode {
+  const much = overflow(doc);
+  if (much) throw new TooIntricate(much);
+  return doc;
+}
 const KEPT_MARKS = new Set(['bold', 'italic', 'underline', 'link']);
 
-/** Makes a document of any markup into one that the editor can hold: its kinds of node, in the places where it has them. */
+/**
+ * Makes a document of any markup into one that the editor can hold: its kinds of node, in the places where it has them.
+ *
+ * @throws TooIntricate where there is more of it than a document may hold
+ */
 export function fitToEditor(doc: DocNode): DocNode {
+  let cells = 0;
   const inline = (node: DocNode): DocNode => {
     const marks = (node.marks ?? []).filter(({ type }) => KEPT_MARKS.has(type));
     const { marks: _, ...rest } = node;
@@ -117,7 +134,9 @@ export function fitToEditor(doc: DocNode): DocNode {
       }
       case 'table': {
         const content = inner();
-        const width = Math.max(0, ...content.map((row) => row.content?.length ?? 0));
+        const width = content.reduce((most, row) => Math.max(most, row.content?.length ?? 0), 0);
+        cells += width * content.length;
+        if (width > LIMITS.columns || cells > LIMITS.cells) throw new TooIntricate('cells');
         // Every row as wide as the widest: a table with holes cannot be walked by key.
         const rows = content.map((row) => ({
           ...row,
@@ -148,23 +167,30 @@ export function fitToEditor(doc: DocNode): DocNode {
     }
   };
   const content = (doc.content ?? []).flatMap(block);
-  return { type: 'doc', content: content.length > 0 ? content : [EMPTY] };
+  return withinLimits({ type: 'doc', content: content.length > 0 ? content : [EMPTY] });
 }
 
 /**
  * Markup from elsewhere (pasted, or out of a file) as a document that the editor can hold. Only what a text is made
  * of comes through: nothing that could run, load something or ask for input.
+ *
+ * @throws TooIntricate where there is more of it than a document may hold
  */
 export function fromMarkup(markup: string): DocNode {
-  const root = wrapped('body', plainMarkup(parseDocument(markup).children));
+  const root = wrapped('body', plainMarkup(parseMarkup(markup).children));
   return fitToEditor(toDocument(root, ADDRESSES));
 }
 
-/** Plain text as a document, a paragraph a line. */
-export const fromPlainText = (text: string): DocNode => ({
-  type: 'doc',
-  content: text
-    .replace(/\r\n?/g, '\n')
-    .split('\n')
-    .map((line) => (line === '' ? EMPTY : { type: 'paragraph', content: [{ type: 'text', text: line }] })),
-});
+/**
+ * Plain text as a document, a paragraph a line.
+ *
+ * @throws TooIntricate where there is more of it than a document may hold
+ */
+export const fromPlainText = (text: string): DocNode =>
+  withinLimits({
+    type: 'doc',
+    content: text
+      .replace(/\r\n?/g, '\n')
+      .split('\n')
+      .map((line) => (line === '' ? EMPTY : { type: 'paragraph', content: [{ type: 'text', text: line }] })),
+  });

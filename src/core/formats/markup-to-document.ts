@@ -38,8 +38,20 @@ const BLOCKS = new Set(
   ),
 );
 
-const isBlock = (node: AnyNode): boolean =>
-  isElement(node) && (BLOCKS.has(localName(node)) || node.children.some((child) => isBlock(child)));
+/** Whether an element is a block or holds one. What is known of an element is asked once, however deep it lies. */
+function blockTest(): (node: AnyNode) => boolean {
+  const known = new WeakMap<Element, boolean>();
+  const isBlock = (node: AnyNode): boolean => {
+    if (!isElement(node)) return false;
+    let block = known.get(node);
+    if (block === undefined) {
+      block = BLOCKS.has(localName(node)) || node.children.some((child) => isBlock(child));
+      known.set(node, block);
+    }
+    return block;
+  };
+  return isBlock;
+}
 
 const sameMarks = (a: DocNode, b: DocNode): boolean => JSON.stringify(a.marks) === JSON.stringify(b.marks);
 
@@ -75,6 +87,7 @@ function tidied(inline: readonly DocNode[]): DocNode[] {
  * through: everything else is passed over or, where it could run or load something, left out whole.
  */
 export function toDocument(root: Element, addresses: Addresses): DocNode {
+  const isBlock = blockTest();
   const image = (element: Element): DocNode[] => {
     const source = element.attribs.src ?? element.attribs['xlink:href'] ?? element.attribs.href ?? '';
     const src = source === '' ? null : addresses.picture(source);
@@ -93,7 +106,7 @@ export function toDocument(root: Element, addresses: Addresses): DocNode {
     if (mark && !marks.some(({ type }) => type === mark)) own = [...marks, { type: mark }];
     if (name === 'a') {
       const href = node.attribs.href === undefined ? null : addresses.link(node.attribs.href.trim());
-      if (href !== null) own = [...own, { type: 'link', attrs: { href } }];
+      if (href !== null) own = [...own.filter(({ type }) => type !== 'link'), { type: 'link', attrs: { href } }];
     }
     return node.children.flatMap((child) => inline(child, own));
   };

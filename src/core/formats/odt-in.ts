@@ -1,8 +1,7 @@
 import { type AnyNode, type Element, isText } from 'domhandler';
-import { unzipSync } from 'fflate';
-import { parseDocument } from 'htmlparser2';
 import type { DocNode } from '../text/document-json';
-import { every, firstNamed, isElement, localName } from './markup';
+import type { Archive } from './archive';
+import { every, firstNamed, isElement, localName, parseMarkup } from './markup';
 import { fitToEditor } from './markup-in';
 import { safeAddress } from './text-out';
 
@@ -20,21 +19,16 @@ function marksOf(style: Element): Marks {
 
 /**
  * Reads a text in the OpenDocument format (ISO/IEC 26300): headings, paragraphs, lists, tables, links, and bold,
- * italic and underlined words. The caller has seen to it that unpacking the archive is safe.
+ * italic and underlined words.
  *
- * @returns `null` when the bytes are no such text
+ * @returns `null` when the archive holds no such text
+ * @throws TooIntricate where there is more of it than a document may hold
+ * @throws ArchiveRefused where a part unpacks to something else than the archive says
  */
-export function readOdt(bytes: Uint8Array): DocNode | null {
-  let content: string;
-  try {
-    const parts = unzipSync(bytes, { filter: ({ name }) => name === 'content.xml' || name === 'mimetype' });
-    const decode = (name: string) => new TextDecoder().decode(parts[name] ?? new Uint8Array());
-    if (!decode('mimetype').startsWith('application/vnd.oasis.opendocument.text')) return null;
-    content = decode('content.xml');
-  } catch {
-    return null;
-  }
-  const root = parseDocument(content, { xmlMode: true });
+export function readOdt(archive: Archive): DocNode | null {
+  const decode = (name: string) => new TextDecoder().decode(archive.read(name) ?? new Uint8Array());
+  if (!decode('mimetype').startsWith('application/vnd.oasis.opendocument.text')) return null;
+  const root = parseMarkup(decode('content.xml'), { xmlMode: true });
   const body = firstNamed(root, 'text');
   if (!body) return null;
   const styles = new Map(every(root, 'style').map((style) => [style.attribs['style:name'] ?? '', marksOf(style)]));

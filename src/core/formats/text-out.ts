@@ -98,17 +98,23 @@ export const toPlainText = (doc: DocNode): string =>
 
 const escaped = (text: string): string =>
   text
-    .replace(/[\\`*_[\]<>|#~]/g, (sign) => `\\${sign}`)
+    .replace(/[\r\n]+/g, ' ')
+    .replace(/[\\`*_[\]<>|#~$]|&(?=[a-z#])/gi, (sign) => `\\${sign}`)
     .replace(/^(\s*\d+)([.)])/g, '$1\\$2')
     .replace(/^(\s*)([-+])(?=\s)/g, '$1\\$2');
 
 function markdownInline(node: DocNode): string {
   if (node.type === 'hardBreak') return '\\\n';
-  if (node.type === 'formula') return `$${String(node.attrs?.tex ?? '').replaceAll('$', '\\$')}$`;
+  if (node.type === 'formula')
+    return `$${String(node.attrs?.tex ?? '')
+      .replace(/[\r\n]+/g, ' ')
+      .replaceAll('$', '\\$')}$`;
   if (node.text === undefined) return (node.content ?? []).map(markdownInline).join('');
   // White space inside the signs would keep them from being signs.
-  const [, before = '', core = '', after = ''] = /^(\s*)([\s\S]*?)(\s*)$/.exec(node.text) ?? [];
+  const core = node.text.trim();
   if (core === '') return node.text;
+  const before = node.text.slice(0, node.text.length - node.text.trimStart().length);
+  const after = node.text.slice(node.text.trimEnd().length);
   let words = has(node, 'code') ? `\`${core}\`` : escaped(core);
   if (has(node, 'bold')) words = `**${words}**`;
   if (has(node, 'italic')) words = `*${words}*`;
@@ -129,7 +135,7 @@ function markdownBlocks(node: DocNode): string[] {
     case 'heading':
       return [`${'#'.repeat(level(node))} ${markdownInline(node)}`];
     case 'question':
-      return [`## ${node.attrs?.number ?? ''} ${escaped(String(node.attrs?.text ?? ''))}`];
+      return [`## ${escaped(`${node.attrs?.number ?? ''} ${node.attrs?.text ?? ''}`)}`];
     case 'bulletList':
     case 'orderedList': {
       const items = (node.content ?? []).map((item, i) => {

@@ -1,8 +1,13 @@
+import { shortParts } from './short-parts';
+
 /**
  * Words and sentences by the boundary rules of Unicode UAX #29, through the runtime's `Intl.Segmenter`.
  * A word is a segment that holds a letter, a digit or an ideograph; a sentence is a segment with at
  * least one word in it.
  */
+/** Sentences are looked for in parts of this length: long enough that nobody's paragraph is cut. */
+const LONGEST_SENTENCES = 8000;
+
 const segmenters = new Map<string, Intl.Segmenter>();
 
 function segmenter(locale: string, granularity: 'word' | 'sentence'): Intl.Segmenter {
@@ -16,15 +21,15 @@ function segmenter(locale: string, granularity: 'word' | 'sentence'): Intl.Segme
 }
 
 /**
- * The lines of a text. A line break ends every word and every sentence (UAX #29, WB3b and SB4), and the
- * segmenter takes much longer than twice as long over a text twice as long.
+ * The lines of a text. A line break ends every word and every sentence (UAX #29, WB3b and SB4). The segmenter takes
+ * much longer than twice as long over a text twice as long, so that lines without an end are cut before it sees them.
  */
 const lines = (text: string): readonly string[] => text.split('\n');
 
 /** How many words a text has. */
 export function countWords(text: string, locale: string): number {
   let words = 0;
-  for (const part of lines(text)) {
+  for (const part of lines(text).flatMap((line) => shortParts(line))) {
     for (const segment of segmenter(locale, 'word').segment(part)) if (segment.isWordLike) words += 1;
   }
   return words;
@@ -45,7 +50,7 @@ export interface SentenceCount {
  * may close an abbreviation. Learners forget capitals more often than they abbreviate, so it is taken as one,
  * a tailoring that the annex leaves open (section 5).
  */
-const FORGOTTEN_CAPITAL = /(?<=\p{L}{3}\.["'”’»)]*)\s+(?=["'“‘«(]?\p{Ll})/u;
+const FORGOTTEN_CAPITAL = /(?<=\p{L}{3}\.["'”’»)]{0,3})\s+(?=["'“‘«(]?\p{Ll})/u;
 const ABBREVIATED = /(?:^|[^\p{L}])(?:etc|approx|dept|misc|min|max|fig|vol|est|incl|resp|viz)\.["'”’»)]*$/iu;
 
 /** A segment cut where a capital was forgotten. */
@@ -64,12 +69,14 @@ export function sentencesOf(
   text: string,
   locale: string,
 ): readonly { readonly text: string; readonly ended: boolean }[] {
-  return lines(text).flatMap((part) =>
-    [...segmenter(locale, 'sentence').segment(part)]
-      .flatMap(({ segment }) => cut(segment))
-      .filter((sentence) => HAS_WORD.test(sentence))
-      .map((sentence) => ({ text: sentence.trim(), ended: END_MARK.test(sentence) })),
-  );
+  return lines(text)
+    .flatMap((line) => shortParts(line, LONGEST_SENTENCES))
+    .flatMap((part) =>
+      [...segmenter(locale, 'sentence').segment(part)]
+        .flatMap(({ segment }) => cut(segment))
+        .filter((sentence) => HAS_WORD.test(sentence))
+        .map((sentence) => ({ text: sentence.trim(), ended: END_MARK.test(sentence) })),
+    );
 }
 
 /** How many sentences a text has, and whether the last one is finished. A line break ends a sentence. */

@@ -1,3 +1,5 @@
+import { trimmedEnd } from './trimmed';
+
 /**
  * A text document as JSON: the tree that the editor, the store and every computation share. Node types:
  * `doc`, `paragraph`, `heading` (level), `bulletList`, `orderedList`, `listItem`, `blockquote`, `image`
@@ -127,7 +129,7 @@ export function linksOf(node: DocNode): readonly string[] {
     if (mark) links.push(String(mark.attrs?.href ?? ''));
     else if (at.text !== undefined) {
       for (const [found] of at.text.matchAll(ADDRESS)) {
-        const address = found.replace(/[).,;:!?\]]+$/, '');
+        const address = trimmedEnd(found, /[).,;:!?\]]/);
         links.push(address.startsWith('www.') ? `https://${address}` : address);
       }
     }

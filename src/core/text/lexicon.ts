@@ -1,3 +1,5 @@
+import { trimmedEnd } from './trimmed';
+
 /** The kinds of word that the lexicon tells apart. */
 export const WORD_KINDS = ['noun', 'verb', 'adj', 'adv'] as const;
 export type WordKind = (typeof WORD_KINDS)[number];
@@ -70,6 +72,16 @@ export function offsetsIn(indexLine: string): readonly number[] {
   return Number.isInteger(senses) && senses > 0 ? fields.slice(-senses).map(Number) : [];
 }
 
+/** A gloss without the examples in quotation marks: what stands outside them, each part by itself. */
+function withoutExamples(gloss: string): string {
+  const parts = gloss.split('"').filter((_, i) => i % 2 === 0);
+  return parts
+    .map((part) => part.replace(/^[;\s]+/, ''))
+    .map((part) => trimmedEnd(part, /[;\s]/))
+    .filter((part) => part !== '')
+    .join('; ');
+}
+
 /** A meaning from a line of a data file: offset, file, kind, words, pointers, then `|` and the gloss. */
 export function meaningIn(dataLine: string, word: string, kind: WordKind): Meaning | null {
   const bar = dataLine.indexOf(' | ');
@@ -81,7 +93,7 @@ export function meaningIn(dataLine: string, word: string, kind: WordKind): Meani
   );
   const gloss = dataLine.slice(bar + 3).trim();
   const examples = [...gloss.matchAll(/"([^"]+)"/g)].map(([, example = '']) => example);
-  const says = gloss.replace(/;?\s*"[^"]*"/g, '').replace(/[;\s]+$/, '');
+  const says = withoutExamples(gloss);
   const also = words.filter((other) => other !== '' && other.toLowerCase() !== word.toLowerCase());
   return says === '' ? null : { word, kind, says, examples, also };
 }

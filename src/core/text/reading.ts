@@ -53,12 +53,14 @@ export function easeOf(score: number): Ease {
   return score >= 30 ? 'hard' : 'very-hard';
 }
 
+/** No word is longer; what is, is no word. */
+const LONGEST_WORD = 60;
 const PIECES = /[\p{L}\p{M}]+(?:['’][\p{L}]+)*/gu;
 
 /** The syllables of an English text, word by word; a word without letters has none. */
 export function countSyllables(text: string): number {
   let sum = 0;
-  for (const [word] of text.matchAll(PIECES)) sum += Math.max(1, syllable(word));
+  for (const [word] of text.matchAll(PIECES)) sum += Math.max(1, syllable(word.slice(0, LONGEST_WORD)));
   return sum;
 }
 

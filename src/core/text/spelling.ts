@@ -1,4 +1,6 @@
 import nspell from 'nspell';
+import { shortParts } from './short-parts';
+import { trimmedEnd } from './trimmed';
 
 /** The kinds of English that can be checked. */
 export const VARIETIES = ['en-GB', 'en-US'] as const;
@@ -21,8 +23,25 @@ export interface Speller {
   readonly forget: (word: string) => void;
 }
 
-/** Addresses, and names of files: nobody spells those. */
-const NO_WORDS = /\b(?:https?:\/\/|www\.)\S+|\S+@\S+\.\S+|\b[\w-]+\.(?:pdf|docx|odt|txt|png|jpe?g|mp[34])\b/giu;
+const ADDRESS_BEGINS = /\b(?:https?:\/\/|www\.)/iu;
+const FILE_ENDS = /\.(?:pdf|docx|odt|txt|png|jpe?g|mp[34])\b/giu;
+/** No word of a language that is spelt by letters is longer. */
+const LONGEST_WORD = 60;
+
+/** Blanks out what nobody spells in a run without spaces: addresses, and names of files. */
+function masked(run: string): string {
+  const mail = run.indexOf('@', 1);
+  const dot = mail < 0 ? -1 : run.indexOf('.', mail + 2);
+  if (dot > 0 && dot < run.length - 1) return ' '.repeat(run.length);
+  const begins = ADDRESS_BEGINS.exec(run)?.index ?? run.length;
+  let out = run.slice(0, begins) + ' '.repeat(run.length - begins);
+  for (const { 0: ending, index } of run.matchAll(FILE_ENDS)) {
+    const name = trimmedEnd(run.slice(0, index), /[\w-]/);
+    out =
+      out.slice(0, name.length) + ' '.repeat(index + ending.length - name.length) + out.slice(index + ending.length);
+  }
+  return out;
+}
 /** Words of the Latin script only; a word with a digit in it is a name or a measure. */
 const LATIN_WORD = /^[\p{Script=Latin}\p{M}'’]+$/u;
 const MOST_SUGGESTIONS = 6;
@@ -31,11 +50,15 @@ const segmenter = new Intl.Segmenter('en', { granularity: 'word' });
 
 /** The words of a text that a dictionary of English can judge, and where they stand. */
 export function wordsToSpell(text: string): readonly Misspelling[] {
-  const masked = text.replace(NO_WORDS, (found) => ' '.repeat(found.length));
   const words: Misspelling[] = [];
-  for (const { segment, index, isWordLike } of segmenter.segment(masked)) {
-    if (!isWordLike || !LATIN_WORD.test(segment)) continue;
-    words.push({ word: segment.replaceAll('’', "'"), from: index, to: index + segment.length });
+  let before = 0;
+  for (const part of shortParts(text.replace(/\S+/g, masked))) {
+    for (const { segment, index, isWordLike } of segmenter.segment(part)) {
+      if (!isWordLike || segment.length > LONGEST_WORD || !LATIN_WORD.test(segment)) continue;
+      const from = before + index;
+      words.push({ word: segment.replaceAll('’', "'"), from, to: from + segment.length });
+    }
+    before += part.length;
   }
   return words;
 }

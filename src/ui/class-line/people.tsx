@@ -7,11 +7,9 @@ import { SideSheet } from '@/ui/common/side-sheet';
 import { useTimes } from '@/ui/common/times';
 import classes from './class-line.module.css';
 
-interface Member {
+interface Account {
   readonly id: string;
-  readonly name: string;
-  readonly user_name: string;
-  readonly hours: string | null;
+  readonly userName: string;
 }
 
 interface Invite {
@@ -20,11 +18,11 @@ interface Invite {
   readonly expiresAt: number;
 }
 
-function ResetCode({ student }: { student: Member }) {
+function ResetCode({ account }: { account: Account }) {
   const t = useTranslations('class');
   const [code, setCode] = useState<string | null>(null);
   const make = async () => {
-    const answer = await post<{ code: string }>(`/api/people/${student.id}/reset-code`);
+    const answer = await post<{ code: string }>(`/api/people/${account.id}/reset-code`);
     setCode(answer.ok ? answer.code : '');
   };
   if (code === null) {
@@ -34,7 +32,7 @@ function ResetCode({ student }: { student: Member }) {
       </button>
     );
   }
-  return <span role="status">{code === '' ? t('no-code') : t('code', { user: student.user_name, code })}</span>;
+  return <span role="status">{code === '' ? t('no-code') : t('code', { user: account.userName, code })}</span>;
 }
 
 /** The code with which students get into the class; a teacher makes a new one, and the old one stops working. */
@@ -73,8 +71,9 @@ function InviteCode({ classId, given, zone }: { classId: string; given: Invite |
 
 interface Props {
   readonly classId: string;
-  readonly students: readonly Member[];
-  readonly teachers: readonly Member[];
+  /** With their accounts for their teachers only. */
+  readonly students: readonly { readonly name: string; readonly account: Account | null }[];
+  readonly teachers: readonly { readonly name: string; readonly hours: string | null }[];
   readonly teaching: boolean;
   readonly invite: Invite | null;
   readonly zone: string;
@@ -98,8 +97,8 @@ export function People({ classId, students, teachers, teaching, invite, zone }: 
         {teaching ? <InviteCode classId={classId} given={invite} zone={zone} /> : null}
         <h3>{t('teachers')}</h3>
         <ul className={classes.members}>
-          {teachers.map(({ id, name, hours }) => (
-            <li key={id}>
+          {teachers.map(({ name, hours }) => (
+            <li key={name}>
               <bdi>{name}</bdi>
               {hours ? <div className="soft">{t('answers', { hours })}</div> : null}
             </li>
@@ -107,9 +106,10 @@ export function People({ classId, students, teachers, teaching, invite, zone }: 
         </ul>
         <h3>{t('students')}</h3>
         <ul className={classes.members}>
-          {students.map((student) => (
-            <li key={student.id}>
-              <bdi>{student.name}</bdi> {teaching ? <ResetCode student={student} /> : null}
+          {students.map(({ name, account }, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: two classmates may have one name, and nothing else is known of them
+            <li key={i}>
+              <bdi>{name}</bdi> {account ? <ResetCode account={account} /> : null}
             </li>
           ))}
         </ul>

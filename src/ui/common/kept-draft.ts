@@ -1,15 +1,19 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import { NAMES, personKey } from '@/ui/device/person-store';
+
+/** Where a half-typed text of this person is kept. */
+export const draftKey = (name: string): string => personKey(`${NAMES.draft}${name}`);
 
 /** A half-typed text that survives a reload: kept in this browser until it is sent. */
-export function useKeptDraft(key: string): [string, (text: string) => void] {
+export function useKeptDraft(name: string): [string, (text: string) => void] {
   const [text, setText] = useState('');
-  useEffect(() => setText(localStorage.getItem(key) ?? ''), [key]);
+  useEffect(() => setText(localStorage.getItem(draftKey(name)) ?? ''), [name]);
   const change = (next: string): void => {
     setText(next);
-    if (next === '') localStorage.removeItem(key);
-    else localStorage.setItem(key, next);
+    if (next === '') localStorage.removeItem(draftKey(name));
+    else localStorage.setItem(draftKey(name), next);
   };
   return [text, change];
 }

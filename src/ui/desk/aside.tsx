@@ -5,7 +5,7 @@ import { useTranslations } from 'next-intl';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import type { AsideMessage } from '@/server/desk';
 import { newAct } from '@/ui/common/act';
-import { post } from '@/ui/common/client-request';
+import { post, sendBytes } from '@/ui/common/client-request';
 import { useFileSize } from '@/ui/common/file-size';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
@@ -19,18 +19,10 @@ interface Attached {
 }
 
 async function sendUp(file: File): Promise<{ ok: true; file: Attached } | { ok: false; code: string }> {
-  try {
-    const response = await fetch(`/api/asides/files?name=${encodeURIComponent(file.name)}`, {
-      method: 'POST',
-      body: file,
-    });
-    const answer = (await response.json()) as { ok: boolean; code?: string } & Attached;
-    return answer.ok
-      ? { ok: true, file: { sha256: answer.sha256, name: answer.name } }
-      : { ok: false, code: answer.code ?? 'broke' };
-  } catch {
-    return { ok: false, code: 'unreachable' };
-  }
+  const answer = await sendBytes<Attached>(`/api/asides/files?name=${encodeURIComponent(file.name)}`, file);
+  return answer.ok
+    ? { ok: true, file: { sha256: answer.sha256, name: answer.name } }
+    : { ok: false, code: answer.code };
 }
 
 interface MessageProps {
@@ -132,7 +124,7 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
   const t = useTranslations('aside');
   const refresh = useRefresh();
   const path = `/api/assignments/${assignment}/asides/${student}`;
-  const [draft, setDraft] = useKeptDraft(`kite-aside-${assignment}-${student}`);
+  const [draft, setDraft] = useKeptDraft(`aside-${assignment}-${student}`);
   const [files, setFiles] = useState<readonly Attached[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);

@@ -23,6 +23,7 @@ import { BriefSheet } from './brief-sheet';
 import { Countdown } from './countdown';
 import classes from './desk.module.css';
 import { Agree, OpensLater, StateWord, seenAs } from './desk-parts';
+import type { Safety } from './document-session';
 import { FeedbackSheet } from './feedback-sheet';
 import { placeNotesOf, useFindingWords } from './finding-words';
 import { HandInBar } from './hand-in-bar';
@@ -65,7 +66,14 @@ function useBoundaries(view: DeskView, now: number): void {
 
 function SafetyWords({ state, times }: { state: ReturnType<typeof useSessionState>; times: Times }) {
   const t = useTranslations('safety');
-  const look = { saved: 'moss', kept: 'plum', gone: 'plum', away: 'amber', saving: undefined, opening: undefined };
+  const look: Readonly<Partial<Record<Safety, string>>> = {
+    saved: 'moss',
+    kept: 'plum',
+    gone: 'plum',
+    'too-long': 'plum',
+    'too-intricate': 'plum',
+    away: 'amber',
+  };
   return (
     <span className={look[state.safety]} role="status" data-safety={state.safety}>
       {t(state.safety, { at: state.savedAt === null ? '' : times.clock(state.savedAt) })}

@@ -2,15 +2,18 @@ import { IndexeddbPersistence } from 'y-indexeddb';
 import * as Y from 'yjs';
 import { TEXT_FIELD } from '@/core/documents/text-document';
 import type { FromServer } from '@/server/save-messages';
+import { holdsUnsaved } from '@/ui/common/unsaved';
+import { NAMES, personKey } from '@/ui/device/person-store';
 import type { SaveLine } from './save-line';
 import { TypedJournal } from './typed-journal';
 
 /**
  * How safe what was typed is. `saved`: on the server's disk. `saving`: on its way. `away`: kept in this
  * browser, the server cannot be reached. `kept`: kept in this browser, the server does not take it while
- * the work is handed in. `gone`: the server does not know the document.
+ * the work is handed in. `too-long`, `too-intricate`: kept in this browser, there is more in it than the server
+ * takes; it can be made less. `gone`: the server does not know the document.
  */
-export type Safety = 'opening' | 'saved' | 'saving' | 'away' | 'kept' | 'gone';
+export type Safety = 'opening' | 'saved' | 'saving' | 'away' | 'kept' | 'too-long' | 'too-intricate' | 'gone';
 
 export interface SessionState {
   readonly safety: Safety;
@@ -21,6 +24,8 @@ export interface SessionState {
 }
 
 const SETTLE = 120;
+/** How long to wait before the server is asked again after it has refused: longer each time, until it takes something. */
+const AGAIN = { first: 1000, most: 30_000 };
 const FROM_SERVER = 'server';
 const FROM_TAB = 'tab';
 const FROM_JOURNAL = 'journal';
@@ -51,22 +56,29 @@ export class DocumentSession {
   readonly #kept: IndexeddbPersistence;
   readonly #tabs: BroadcastChannel;
   readonly #journal: TypedJournal;
+  readonly #unsavedKey: string;
+  readonly #letGo: () => void;
   readonly #listeners = new Set<() => void>();
   #state: SessionState = { safety: 'opening', savedAt: null, ready: false, editable: false };
   #pending: Uint8Array[] = [];
   #inFlight: { readonly n: number; readonly update: Uint8Array } | null = null;
   #n = 0;
   #joined = false;
+  #wait = AGAIN.first;
+  #again: ReturnType<typeof setTimeout> | undefined;
   #timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     readonly id: string,
     private readonly line: SaveLine,
   ) {
-    this.#kept = new IndexeddbPersistence(`kite-${id}`, this.ydoc);
-    this.#tabs = new BroadcastChannel(`kite-${id}`);
+    const name = personKey(`${NAMES.document}${id}`);
+    this.#kept = new IndexeddbPersistence(name, this.ydoc);
+    this.#tabs = new BroadcastChannel(name);
     this.#tabs.onmessage = ({ data }: MessageEvent<Uint8Array>) => Y.applyUpdate(this.ydoc, data, FROM_TAB);
-    this.#journal = new TypedJournal(id, localStorage);
+    this.#journal = new TypedJournal(personKey(`${NAMES.typed}${id}`), localStorage);
+    this.#unsavedKey = personKey(`${NAMES.unsaved}${id}`);
+    this.#letGo = holdsUnsaved((within) => this.flush(within));
     this.ydoc.on('update', this.#changed);
     addEventListener('pagehide', this.#leaving);
     void this.#kept.whenSynced.then(() => {
@@ -92,7 +104,7 @@ export class DocumentSession {
     this.#send();
     while (Date.now() < until) {
       if (!this.#unsaved() && this.#joined) return true;
-      if (this.#state.safety === 'kept' || this.#state.safety === 'gone') return false;
+      if (['kept', 'gone', 'too-long', 'too-intricate'].includes(this.#state.safety)) return false;
       await new Promise((resolve) => setTimeout(resolve, 40));
     }
     return false;
@@ -100,7 +112,9 @@ export class DocumentSession {
 
   close(): void {
     clearTimeout(this.#timer);
+    clearTimeout(this.#again);
     this.#send();
+    this.#letGo();
     this.line.leave(this.id);
     this.ydoc.off('update', this.#changed);
     removeEventListener('pagehide', this.#leaving);
@@ -119,13 +133,16 @@ export class DocumentSession {
 
   /** A mark in this browser that something has not been acknowledged: deletions alone leave no other trace. */
   #mark(unsaved: boolean): void {
-    const key = `kite-unsaved-${this.id}`;
-    if (unsaved) localStorage.setItem(key, '1');
-    else localStorage.removeItem(key);
+    try {
+      if (unsaved) localStorage.setItem(this.#unsavedKey, '1');
+      else localStorage.removeItem(this.#unsavedKey);
+    } catch {
+      // A full storage keeps nothing from being sent.
+    }
   }
 
   #wasLeftUnsaved(): boolean {
-    return localStorage.getItem(`kite-unsaved-${this.id}`) === '1';
+    return localStorage.getItem(this.#unsavedKey) === '1';
   }
 
   readonly #changed = (update: Uint8Array, origin: unknown): void => {
@@ -134,7 +151,9 @@ export class DocumentSession {
     this.#tabs.postMessage(update);
     this.#pending.push(update);
     this.#mark(true);
-    if (this.#state.safety !== 'away') this.#set({ safety: 'saving' });
+    // What was too much may be less now.
+    if (this.#isTooMuch()) this.#joinLater();
+    else if (this.#state.safety !== 'away') this.#set({ safety: 'saving' });
     clearTimeout(this.#timer);
     this.#timer = setTimeout(() => this.#send(), SETTLE);
   };
@@ -146,6 +165,17 @@ export class DocumentSession {
     this.#n += 1;
     this.#inFlight = { n: this.#n, update };
     this.line.send({ kind: 'update', document: this.id, n: this.#n, update: encode(update) });
+  }
+
+  #isTooMuch(): boolean {
+    return this.#state.safety === 'too-long' || this.#state.safety === 'too-intricate';
+  }
+
+  /** Asks the server again after a while. One wait serves every refusal, and one request at a time is on its way. */
+  #joinLater(): void {
+    clearTimeout(this.#again);
+    this.#again = setTimeout(this.#sayWhatIsHere, this.#wait);
+    this.#wait = Math.min(AGAIN.most, this.#wait * 2);
   }
 
   readonly #leaving = (): void => this.#send();
@@ -170,6 +200,7 @@ export class DocumentSession {
       case 'saved':
         if (this.#inFlight?.n !== message.n) break;
         this.#inFlight = null;
+        this.#wait = AGAIN.first;
         if (this.#pending.length > 0) this.#send();
         else {
           this.#mark(false);
@@ -178,13 +209,7 @@ export class DocumentSession {
         break;
       case 'refused':
         if (message.code === 'gone') this.#set({ safety: 'gone', editable: false });
-        else if (message.code === 'broke') this.#sayWhatIsHere();
-        else {
-          if (this.#inFlight) this.#pending.unshift(this.#inFlight.update);
-          this.#inFlight = null;
-          this.#joined = false;
-          this.#set({ safety: 'kept', editable: false });
-        }
+        else this.#refused(message.code);
         break;
       case 'changed':
         Y.applyUpdate(this.ydoc, decode(message.update), FROM_SERVER);
@@ -196,6 +221,16 @@ export class DocumentSession {
     }
   };
 
+  /** What was sent is not taken: it stays here, and the server hears of it again when that may help. */
+  #refused(code: string): void {
+    if (this.#inFlight) this.#pending.unshift(this.#inFlight.update);
+    this.#inFlight = null;
+    this.#joined = false;
+    if (code === 'too-long' || code === 'too-intricate') this.#set({ safety: code });
+    else if (code === 'broke' || code === 'too-busy') this.#joinLater();
+    else this.#set({ safety: 'kept', editable: false });
+  }
+
   #meet(lacking: Uint8Array, vector: Uint8Array, editable: boolean): void {
     Y.applyUpdate(this.ydoc, lacking, FROM_SERVER);
     this.#joined = true;
@@ -206,7 +241,7 @@ export class DocumentSession {
     this.#set({
       ready: true,
       editable,
-      safety: more ? (editable ? 'saving' : 'kept') : 'saved',
+      safety: this.#isTooMuch() && more ? this.#state.safety : more ? (editable ? 'saving' : 'kept') : 'saved',
       savedAt: more ? this.#state.savedAt : (this.#state.savedAt ?? Date.now()),
     });
     if (more && editable) this.#send();

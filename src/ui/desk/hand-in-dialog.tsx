@@ -44,7 +44,7 @@ export function HandInDialog({ view, check, times, opened, sending, close, flush
   const t = useTranslations('hand-in');
   const { todo } = useFindingWords();
   const size = useFileSize();
-  const [note, setNote] = useKeptDraft(`kite-note-${view.id}`);
+  const [note, setNote] = useKeptDraft(`note-${view.id}`);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   // One act for as long as the dialog is open: a retry after a lost answer gives the same receipt.

@@ -2,6 +2,7 @@ import { Node } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
+import { sendBytes } from '@/ui/common/client-request';
 
 /** What the editor needs to say about pictures, in the person's language. */
 export interface PictureWords {
@@ -11,13 +12,8 @@ export interface PictureWords {
 
 /** Sends a picture to the school. Gives back its address, or the code of a refusal. */
 export async function sendPicture(file: Blob): Promise<{ readonly address: string } | { readonly code: string }> {
-  try {
-    const response = await fetch('/api/text-pictures', { method: 'POST', body: file });
-    const answer = (await response.json()) as { ok: boolean; address?: string; code?: string };
-    return answer.ok && answer.address ? { address: answer.address } : { code: answer.code ?? 'broke' };
-  } catch {
-    return { code: 'unreachable' };
-  }
+  const answer = await sendBytes<{ address: string }>('/api/text-pictures', file);
+  return answer.ok ? { address: answer.address } : { code: answer.code };
 }
 
 const picturesAmong = (files: FileList | undefined | null): File[] =>

@@ -3,6 +3,7 @@ import type { Node as ProseMirrorNode } from '@tiptap/pm/model';
 import { type EditorState, Plugin, PluginKey } from '@tiptap/pm/state';
 import { Decoration, DecorationSet, type EditorView } from '@tiptap/pm/view';
 import type { Misspelling } from '@/core/text/spelling';
+import { trimmedEnd } from '@/core/text/trimmed';
 import type { WritingHelp } from './writing-help';
 
 const SETTLE = 250;
@@ -168,7 +169,7 @@ export function wordAt(editor: Editor): Marked | null {
   if (!$from.parent.isTextblock) return null;
   const text = saidBy($from.parent);
   const at = $from.parentOffset;
-  const start = at - (/[\p{L}\p{M}'’-]*$/u.exec(text.slice(0, at))?.[0].length ?? 0);
+  const start = trimmedEnd(text.slice(0, at), /[\p{L}\p{M}'’-]/u).length;
   const end = at + (/^[\p{L}\p{M}'’-]*/u.exec(text.slice(at))?.[0].length ?? 0);
   const word = text.slice(start, end);
   return word === '' ? null : { word, from: $from.start() + start, to: $from.start() + end };

@@ -10,10 +10,10 @@ export class TypedJournal {
   #n = 0;
 
   constructor(
-    document: string,
+    name: string,
     private readonly storage: Storage,
   ) {
-    this.#prefix = `kite-typed-${document}-`;
+    this.#prefix = `${name}:`;
   }
 
   write(update: string): void {

@@ -9,6 +9,13 @@ const OPENING: SessionState = { safety: 'opening', savedAt: null, ready: false, 
 
 let line: SaveLine | undefined;
 
+/** The one line of this tab on which documents are saved. */
+export async function saveLine(): Promise<SaveLine> {
+  const { SaveLine: Line } = await import('./save-line');
+  line ??= new Line(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/save`);
+  return line;
+}
+
 /** The documents of the steps of a Desk. */
 export const documentsOf = (steps: readonly DeskStep[]): readonly string[] =>
   steps.flatMap((step) => (step.document ? [step.document.id as string] : []));
@@ -21,14 +28,11 @@ export function useSessions(documents: readonly string[]): ReadonlyMap<string, D
     if (wanted === '') return;
     let left = false;
     const opened: DocumentSession[] = [];
-    void Promise.all([import('./document-session'), import('./save-line')]).then(
-      ([{ DocumentSession }, { SaveLine }]) => {
-        if (left) return;
-        line ??= new SaveLine(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/save`);
-        for (const id of wanted.split(' ')) opened.push(new DocumentSession(id, line));
-        setSessions(new Map(opened.map((session) => [session.id, session])));
-      },
-    );
+    void Promise.all([import('./document-session'), saveLine()]).then(([{ DocumentSession }, open]) => {
+      if (left) return;
+      for (const id of wanted.split(' ')) opened.push(new DocumentSession(id, open));
+      setSessions(new Map(opened.map((session) => [session.id, session])));
+    });
     return () => {
       left = true;
       for (const session of opened) session.close();

@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { DetailedError, Upload } from 'tus-js-client';
+import { tellLimit } from '@/ui/common/client-request';
 
 /** One file on its way. */
 export interface Sending {
@@ -30,7 +31,9 @@ const WAITS = [0, 1000, 2000, 4000, 8000, 15_000, 30_000];
 function codeOf(error: Error): string | null {
   const body = error instanceof DetailedError ? error.originalResponse?.getBody() : undefined;
   try {
-    const { code } = JSON.parse(body ?? '') as { code?: unknown };
+    const answer = JSON.parse(body ?? '') as { code?: unknown };
+    tellLimit(answer);
+    const { code } = answer;
     return typeof code === 'string' ? code : null;
   } catch {
     return null;

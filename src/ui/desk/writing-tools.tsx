@@ -26,6 +26,7 @@ import { type FormEvent, type KeyboardEvent, type ReactNode, useEffect, useRef, 
 import { safeAddress } from '@/core/formats/text-out';
 import type { DocNode } from '@/core/text/document-json';
 import { GLOWS, INKS } from '@/core/text/tones';
+import { sendBytes } from '@/ui/common/client-request';
 import { replace, seek, soughtIn, step } from './find-in-text';
 import { FormulaLine } from './formula-line';
 import { sendPicture } from './pictures';
@@ -268,16 +269,14 @@ function Download({ address, print, editor, refused }: DownloadProps) {
   const t = useTranslations('writing');
   const input = useRef<HTMLInputElement>(null);
   const readIn = async (file: File) => {
-    const answer = await fetch(`/api/import?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file })
-      .then((response) => response.json() as Promise<{ ok: boolean; content?: DocNode; code?: string }>)
-      .catch(() => ({ ok: false, code: 'unreachable' }) as { ok: boolean; content?: DocNode; code?: string });
-    if (answer.ok && answer.content)
+    const answer = await sendBytes<{ content: DocNode }>(`/api/import?name=${encodeURIComponent(file.name)}`, file);
+    if (answer.ok)
       editor
         .chain()
         .focus()
         .insertContent((answer.content.content ?? []) as Content)
         .run();
-    else refused(answer.code ?? 'broke');
+    else refused(answer.code);
   };
   return (
     <details className={classes.download}>

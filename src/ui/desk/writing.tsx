@@ -31,6 +31,7 @@ import { SpellingMarks } from './spelling-marks';
 import { Tables } from './tables';
 import { Glow, Ink } from './tone-marks';
 import { useSessionState } from './use-sessions';
+import { WithinLimits } from './within-limits';
 import classes from './writing.module.css';
 import type { SpellingSettings, WritingHelp } from './writing-help';
 import { type Panel, WritingTools } from './writing-tools';
@@ -169,6 +170,7 @@ export function Writing({
         Pictures.configure({ words: { alt: t('picture-alt') }, refused: setProblem }),
         Formulas,
         CleanedPaste,
+        WithinLimits,
         SpellingMarks.configure({ help }),
         RemarkMarks,
       ],

@@ -1,6 +1,7 @@
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import { PlaceLink } from '@/ui/common/place-link';
+import { DeviceKeeper } from '@/ui/device/keeper';
 import { Clock } from './clock';
 import { FarTools } from './far-tools';
 import classes from './frame.module.css';
@@ -18,11 +19,13 @@ interface Props {
   readonly now: number;
   /** Up to where what happens has gone into this screen. */
   readonly heard: string;
+  /** By what this browser tells whose words it keeps. */
+  readonly tag: string;
   readonly children: ReactNode;
 }
 
 /** What stands around every screen: the bar above, and on a phone the words below. */
-export function Frame({ shortName, teaching, unread, help, now, heard, children }: Props) {
+export function Frame({ shortName, teaching, unread, help, now, heard, tag, children }: Props) {
   const t = useTranslations('frame');
   const words = [
     { href: '/today', word: t('today') },
@@ -31,7 +34,7 @@ export function Frame({ shortName, teaching, unread, help, now, heard, children 
     teaching ? { href: '/asides', word: t('asides') } : { href: '/shelf', word: t('shelf') },
   ];
   return (
-    <div className={classes.frame}>
+    <div className={classes.frame} data-device={tag}>
       <a className="skip" href="#main">
         {t('skip')}
       </a>
@@ -48,6 +51,7 @@ export function Frame({ shortName, teaching, unread, help, now, heard, children 
       {children}
       <Clock server={now} />
       <LiveUpdates from={heard} />
+      {tag === '' ? null : <DeviceKeeper tag={tag} />}
     </div>
   );
 }

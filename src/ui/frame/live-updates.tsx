@@ -2,12 +2,37 @@
 
 import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
+import { LIMIT_EVENT, type LimitTold } from '@/ui/common/client-request';
 import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './frame.module.css';
 import { waitForScreens } from './patient-fetch';
 
 const SETTLE = 250;
 const AGAIN = 4000;
+
+const SAYS_LIMIT = 20_000;
+
+/** What was refused now and goes on later, as it was last told; `null` when that has been said for long enough. */
+function useLimit(): { readonly words: string; readonly minutes: number } | null {
+  const t = useTranslations('frame');
+  const [limit, setLimit] = useState<{ words: string; minutes: number } | null>(null);
+  useEffect(() => {
+    let gone: ReturnType<typeof setTimeout> | undefined;
+    const tell = (event: Event) => {
+      const { what, seconds } = (event as CustomEvent<LimitTold>).detail;
+      const words = t.has(`limit-${what}`) ? `limit-${what}` : 'limit-too-fast';
+      setLimit({ words, minutes: Math.max(1, Math.ceil(seconds / 60)) });
+      clearTimeout(gone);
+      gone = setTimeout(() => setLimit(null), SAYS_LIMIT);
+    };
+    window.addEventListener(LIMIT_EVENT, tell);
+    return () => {
+      window.removeEventListener(LIMIT_EVENT, tell);
+      clearTimeout(gone);
+    };
+  }, [t]);
+  return limit;
+}
 
 /**
  * Hears what happens elsewhere, from the moment on at which the screen was drawn (`from`), and asks for the
@@ -18,6 +43,8 @@ export function LiveUpdates({ from }: { readonly from: string }) {
   const t = useTranslations('frame');
   const refresh = useRefresh();
   const [away, setAway] = useState(false);
+  const [crowded, setCrowded] = useState(false);
+  const limit = useLimit();
   const heard = useRef(from);
   useEffect(waitForScreens, []);
   useEffect(() => {
@@ -36,7 +63,13 @@ export function LiveUpdates({ from }: { readonly from: string }) {
         // A refusal ends the stream for the browser; for us it does not.
         if (stream?.readyState === EventSource.CLOSED) again = setTimeout(open, AGAIN);
       };
-      stream.onopen = () => setAway(false);
+      stream.onopen = () => {
+        setAway(false);
+        setCrowded(false);
+      };
+      // Whoever is signed out elsewhere is signed out here: nothing of theirs stays on the screen.
+      stream.addEventListener('signed-out', () => window.location.assign('/sign-in'));
+      stream.addEventListener('too-many-open', () => setCrowded(true));
     };
     open();
     return () => {
@@ -58,7 +91,13 @@ export function LiveUpdates({ from }: { readonly from: string }) {
   }, [away]);
   return (
     <p role="status" className={classes.away}>
-      {away ? t('away') : null}
+      {away
+        ? t('away')
+        : crowded
+          ? t('too-many-open')
+          : limit
+            ? t(limit.words as 'limit-bytes', { minutes: limit.minutes })
+            : null}
     </p>
   );
 }

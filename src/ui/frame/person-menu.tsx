@@ -7,6 +7,7 @@ import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
 import { useReadingSettings } from '@/ui/common/reading-settings';
 import { READING_CHOICES } from '@/ui/common/reading-style';
+import { sendUnsaved } from '@/ui/common/unsaved';
 import classes from './person-menu.module.css';
 
 const SCHEMES = ['light', 'dark', 'auto'] as const;
@@ -69,6 +70,8 @@ export function PersonMenu({ name, teaching }: { name: string; teaching: boolean
     window.location.reload();
   };
   const leave = async () => {
+    // What has not been sent yet goes first, for as long as somebody may be kept waiting.
+    await sendUnsaved(4000);
     await post('/api/sign-out');
     window.location.assign('/sign-in');
   };
@@ -112,6 +115,7 @@ export function PersonMenu({ name, teaching }: { name: string; teaching: boolean
             <ReadingChoices />
           </fieldset>
           <a href={teaching ? '/asides' : '/receipts'}>{t(teaching ? 'asides' : 'receipts')}</a>
+          <a href="/password">{t('password')}</a>
           <button type="button" onClick={leave}>
             {t('sign-out')}
           </button>

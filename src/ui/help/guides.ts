@@ -13,6 +13,7 @@ export const GUIDES = [
   { key: 'find', at: null },
   { key: 'marking', at: /^\/marking/ },
   { key: 'asides', at: /^\/asides/ },
+  { key: 'password', at: /^\/password/ },
 ] as const;
 
 export type GuideKey = (typeof GUIDES)[number]['key'];

@@ -20,7 +20,7 @@ const SpreadChart = dynamic(() => import('./spread-chart').then(({ SpreadChart: 
 /** Writes to everybody who has not handed in, to each in their own aside. */
 function WriteToMissing({ view, close }: { view: MarkingView; close: () => void }) {
   const t = useTranslations('class-tools');
-  const [body, setBody] = useKeptDraft(`kite-missing-${view.id}`);
+  const [body, setBody] = useKeptDraft(`missing-${view.id}`);
   const [problem, setProblem] = useState(false);
   const [sent, setSent] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);

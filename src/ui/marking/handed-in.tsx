@@ -8,6 +8,7 @@ import { markedDocument } from '@/core/remarks/marked-document';
 import type { DocNode } from '@/core/text/document-json';
 import type { MarkingView } from '@/server/marking-desk';
 import { DocumentView } from '@/ui/common/document-view';
+import { Foreign } from '@/ui/common/foreign';
 import { QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
 import { ComparedPiece } from '@/ui/compare/compare-screen';
@@ -83,7 +84,11 @@ function SinceBefore({ view }: { view: MarkingView }) {
     const was = before.pieces.find(({ document }) => document !== null && document === piece.document);
     if (!piece.content) return null;
     const pair = { title: piece.title, before: was?.content ?? { type: 'doc' }, after: piece.content, file: null };
-    return <ComparedPiece key={piece.position} pair={pair} lang={view.class.locale} />;
+    return (
+      <Foreign key={piece.position} download={piece.file}>
+        <ComparedPiece pair={pair} lang={view.class.locale} />
+      </Foreign>
+    );
   });
 }
 
@@ -134,20 +139,21 @@ export function HandedIn({ view, zone, now, remarks, choose, chosen, say }: Prop
             <h3 className={classes.pieceTitle}>
               <bdi>{piece.title}</bdi>
             </h3>
-            {piece.content ? (
-              <HandedInText
-                sha256={piece.sha256}
-                content={piece.content}
-                lang={view.class.locale}
-                remarks={remarks}
-                choose={choose}
-              />
-            ) : null}
-            {piece.address ? (
-              <div className={classes.piece}>
-                <PieceContent address={piece.address} lang={view.class.locale} />
-              </div>
-            ) : null}
+            <Foreign download={piece.file}>
+              {piece.content ? (
+                <HandedInText
+                  sha256={piece.sha256}
+                  content={piece.content}
+                  lang={view.class.locale}
+                  remarks={remarks}
+                  choose={choose}
+                />
+              ) : piece.address ? (
+                <div className={classes.piece}>
+                  <PieceContent address={piece.address} lang={view.class.locale} />
+                </div>
+              ) : null}
+            </Foreign>
           </section>
         ))
       )}

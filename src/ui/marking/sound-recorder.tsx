@@ -2,6 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { sendBytes } from '@/ui/common/client-request';
 import { QuietButton } from '@/ui/common/primary-button';
 import classes from './marking.module.css';
 
@@ -25,17 +26,9 @@ export function SoundRecorder({ handIn, sound, setSound }: Props) {
   const send = async (bytes: Blob) => {
     setState('sending');
     setProblem(null);
-    try {
-      const answer = (await (await fetch(address, { method: 'POST', body: bytes })).json()) as {
-        ok: boolean;
-        sha256?: string;
-        code?: string;
-      };
-      if (answer.ok && answer.sha256) setSound(answer.sha256);
-      else setProblem(answer.code ?? 'broke');
-    } catch {
-      setProblem('unreachable');
-    }
+    const answer = await sendBytes<{ sha256: string }>(address, bytes);
+    if (answer.ok) setSound(answer.sha256);
+    else setProblem(answer.code);
     setState('still');
   };
 

@@ -7,6 +7,7 @@ import { type Annotation, readAnnotation } from '@/core/remarks/annotation';
 import { isWithTeacher } from '@/core/work/standing';
 import type { MarkingView } from '@/server/marking-desk';
 import { post } from '@/ui/common/client-request';
+import { draftKey } from '@/ui/common/kept-draft';
 import { useRefresh } from '@/ui/common/use-refresh';
 
 const SETTLE = 500;
@@ -75,11 +76,11 @@ export function useMarking(view: MarkingView) {
   const touched = useRef(false);
   const receiptId = receipt?.id ?? null;
   // What the server has not acknowledged yet stays in this browser, through a reload as well.
-  const local = receiptId === null ? null : `kite-marks-${receiptId}`;
+  const local = receiptId === null ? null : `marks-${receiptId}`;
   const latest = useRef(0);
 
   useEffect(() => {
-    const left = local === null ? null : readKept(localStorage.getItem(local));
+    const left = local === null ? null : readKept(localStorage.getItem(draftKey(local)));
     if (!left) return;
     touched.current = true;
     setMarks(left.marks);
@@ -95,11 +96,11 @@ export function useMarking(view: MarkingView) {
     const own = latest.current;
     setKeptAt(null);
     const said = { marks, general, remarks, sound };
-    localStorage.setItem(local, JSON.stringify(said));
+    localStorage.setItem(draftKey(local), JSON.stringify(said));
     const timer = setTimeout(async () => {
       const answer = await post<{ at: number }>(`/api/hand-ins/${receiptId}/draft`, said);
       if (!answer.ok || own !== latest.current) return;
-      localStorage.removeItem(local);
+      localStorage.removeItem(draftKey(local));
       setKeptAt(answer.at);
     }, SETTLE);
     return () => clearTimeout(timer);
@@ -125,7 +126,7 @@ export function useMarking(view: MarkingView) {
     }
     latest.current += 1;
     touched.current = false;
-    if (local !== null) localStorage.removeItem(local);
+    if (local !== null) localStorage.removeItem(draftKey(local));
     setProblem(null);
     refresh();
   };

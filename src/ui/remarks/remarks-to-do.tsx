@@ -29,7 +29,7 @@ function One({ one, handIn, was, is, lang, goTo, changed }: OneProps) {
   const t = useTranslations('remarks');
   const { remark } = one;
   const [done, setDone] = useState(one.doneAt !== null);
-  const [answer, setAnswer] = useKeptDraft(`kite-remark-${remark.id}`);
+  const [answer, setAnswer] = useKeptDraft(`remark-${remark.id}`);
   const [problem, setProblem] = useState(false);
   const comparison = useComparison(was, is, lang);
   useEffect(() => setDone(one.doneAt !== null), [one.doneAt]);

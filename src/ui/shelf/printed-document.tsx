@@ -3,10 +3,11 @@
 import { useTranslations } from 'next-intl';
 import type { DocNode } from '@/core/text/document-json';
 import { DocumentView } from '@/ui/common/document-view';
+import { Foreign } from '@/ui/common/foreign';
 import classes from './printed-document.module.css';
 
 /** A document as it comes out on paper, or as a PDF: nothing around it is printed. */
-export function PrintedDocument({ title, content, lang }: { title: string; content: DocNode; lang: string }) {
+export function PrintedDocument({ title, content, lang }: { title: string; content: DocNode | null; lang: string }) {
   const t = useTranslations('writing');
   return (
     <main className={classes.main} id="main">
@@ -18,7 +19,7 @@ export function PrintedDocument({ title, content, lang }: { title: string; conte
       </p>
       <article className={classes.sheet}>
         <h1 dir="auto">{title}</h1>
-        <DocumentView document={content} lang={lang} />
+        <Foreign download={null}>{content ? <DocumentView document={content} lang={lang} /> : null}</Foreign>
       </article>
     </main>
   );

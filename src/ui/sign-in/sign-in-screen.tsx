@@ -6,8 +6,10 @@ import { type FormEvent, useState } from 'react';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
 import { PrimaryButton } from '@/ui/common/primary-button';
+import { useClearedDevice } from '@/ui/device/use-cleared-device';
 import { Mark } from '@/ui/frame/mark';
 import classes from './sign-in.module.css';
+import { useTurn } from './use-turn';
 
 interface DemoPerson {
   readonly id: string;
@@ -19,6 +21,7 @@ interface DemoPerson {
 export function SignInScreen({ school, help, people }: { school: string; help: string; people: DemoPerson[] }) {
   const t = useTranslations('sign-in');
   const frame = useTranslations('frame');
+  const device = useTranslations('device');
   const locale = localeOf(useLocale());
   const [forgotten, setForgotten] = useState(false);
   const [userName, setUserName] = useState('');
@@ -26,17 +29,23 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
   const [code, setCode] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const [wait, setWait] = useState(0);
+  const { inLine, inTurn } = useTurn();
+  const locked = useClearedDevice();
+  const later = (seconds: number) =>
+    seconds < 90 ? t('wait-seconds', { n: seconds }) : t('wait-minutes', { n: Math.ceil(seconds / 60) });
 
   const enter = async (path: string, body: object) => {
     setBusy(true);
     setProblem(null);
-    const answer = await post(path, body);
+    const answer = await inTurn((ticket) => post(path, { ...body, ticket }));
     if (answer.ok) {
       // A full load: the language and the direction may be another person's now.
       window.location.assign('/today');
       return;
     }
     setBusy(false);
+    setWait(typeof answer.seconds === 'number' ? answer.seconds : 0);
     setProblem(t.has(`problem.${answer.code}`) ? answer.code : 'broke');
   };
   const submit = (event: FormEvent) => {
@@ -74,6 +83,7 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
         <section className={classes.form} aria-labelledby="sign-in-title">
           <h1 id="sign-in-title">{forgotten ? t('new-password') : t('title')}</h1>
           <p className="soft">{school}</p>
+          {locked ? <p role="note">{device('locked')}</p> : null}
           <form onSubmit={submit}>
             <TextInput
               label={t('user-name')}
@@ -111,7 +121,10 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
               withAsterisk={false}
             />
             <p role="alert" className={classes.problem}>
-              {problem ? t(`problem.${problem}`, { help }) : null}
+              {problem ? t(`problem.${problem}`, { help, wait: later(wait) }) : null}
+            </p>
+            <p role="status" className="soft">
+              {inLine > 0 ? t('in-turn', { wait: later(inLine) }) : null}
             </p>
             <PrimaryButton type="submit" loading={busy} fullWidth>
               {forgotten ? t('set-and-enter') : t('enter')}

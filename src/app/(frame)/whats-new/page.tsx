@@ -10,7 +10,7 @@ export async function generateMetadata(): Promise<Metadata> {
 
 export default async function WhatsNewPage() {
   const { db, person, school, now } = await enter('PAGE /whats-new');
-  const groups = await whatsNew(db, person.id);
+  const groups = await whatsNew(db, person.id, now);
   return (
     <NewsList
       groups={groups.map((group) => ({

@@ -3,10 +3,14 @@ import { route } from '@/server/route';
 import { signInResponse } from '@/server/session-cookie';
 import { signIn } from '@/server/signing-in';
 
-const shape = z.object({ userName: z.string().min(1).max(100), password: z.string().min(1).max(500) });
+const shape = z.object({
+  userName: z.string().min(1).max(100),
+  password: z.string().min(1).max(500),
+  ticket: z.string().max(64).default(''),
+});
 
 export const POST = route(
   'POST /api/sign-in',
-  async ({ db, body, address, now, request }) => signInResponse(await signIn(db, { ...body, address }, now), request),
+  async ({ db, body, address, now }) => signInResponse(await signIn(db, { ...body, address }, now)),
   shape,
 );

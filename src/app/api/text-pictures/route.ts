@@ -1,12 +1,13 @@
-import { bodyBytes, route } from '@/server/route';
+import { route } from '@/server/route';
+import { spooled } from '@/server/spool';
 import { keepTextPicture, LARGEST_PICTURE } from '@/server/text-pictures';
 import type { Person } from '@/store/people';
 
 export const POST = route(
   'POST /api/text-pictures',
-  async ({ db, person, request, now }) => {
-    const bytes = await bodyBytes(request, LARGEST_PICTURE);
-    return bytes ? keepTextPicture(db, person as Person, bytes, now) : { ok: false as const, code: 'too-large' };
-  },
+  (visit) =>
+    spooled(visit, { most: LARGEST_PICTURE, counts: 'readings' }, (file) =>
+      keepTextPicture(visit.db, visit.person as Person, file, visit.now),
+    ),
   'raw',
 );

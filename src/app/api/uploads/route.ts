@@ -4,6 +4,6 @@ import type { Person } from '@/store/people';
 
 export const POST = route(
   'POST /api/uploads',
-  ({ db, person, request, now }) => receiveUpload(db, person as Person, request, now),
+  ({ db, person, request, now }) => receiveUpload(db, person as Person, { request, upload: null }, now),
   'raw',
 );

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { documentJson } from '@/core/documents/text-document';
 import type { DocumentId } from '@/core/ids';
 import { enter } from '@/server/page';
+import { contentOf } from '@/server/stored-documents';
 import { findClass } from '@/store/classes';
-import { findDocument, loadDocument } from '@/store/documents';
+import { findDocument } from '@/store/documents';
 import { PrintedDocument } from '@/ui/shelf/printed-document';
 
 interface Props {
@@ -23,8 +23,12 @@ export default async function PrintPage({ params }: Props) {
   const found = await findDocument(db, given.document as DocumentId);
   if (!found) notFound();
   const at = found.class_id === null ? null : await findClass(db, found.class_id);
-  const ydoc = await loadDocument(db, found.id);
-  const content = documentJson(ydoc);
-  ydoc.destroy();
-  return <PrintedDocument title={found.title} content={content} lang={at?.locale ?? person.locale ?? 'en'} />;
+  const read = await contentOf(db, person.id, found.id);
+  return (
+    <PrintedDocument
+      title={found.title}
+      content={read.ok ? read.content : null}
+      lang={at?.locale ?? person.locale ?? 'en'}
+    />
+  );
 }

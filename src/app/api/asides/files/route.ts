@@ -1,13 +1,15 @@
 import { keepLoose, LARGEST_LOOSE } from '@/server/loose-files';
-import { bodyBytes, route } from '@/server/route';
+import { route } from '@/server/route';
+import { spooled } from '@/server/spool';
 import type { Person } from '@/store/people';
 
 export const POST = route(
   'POST /api/asides/files',
-  async ({ db, person, request, now }) => {
-    const name = new URL(request.url).searchParams.get('name') ?? '';
-    const bytes = await bodyBytes(request, LARGEST_LOOSE);
-    return keepLoose(db, person as Person, { bytes, name, only: null }, now);
+  (visit) => {
+    const name = new URL(visit.request.url).searchParams.get('name') ?? '';
+    return spooled(visit, { most: LARGEST_LOOSE, counts: 'messages' }, (file) =>
+      keepLoose(visit.db, visit.person as Person, { file, name, only: null }, visit.now),
+    );
   },
   'raw',
 );

@@ -12,6 +12,6 @@ const body = z.object({
 
 export const POST = route(
   'POST /api/news/read',
-  ({ db, person, body: read }) => readNews(db, (person as Person).id, read),
+  ({ db, person, body: read, now }) => readNews(db, (person as Person).id, read, now),
   body,
 );

@@ -10,7 +10,9 @@ const body = z.discriminatedUnion('act', [
   z.object({ act: z.literal('bring-back') }),
 ]);
 
-export const GET = route('GET /api/pieces/[piece]', ({ db, params }) => viewPiece(db, params.piece ?? ''));
+export const GET = route('GET /api/pieces/[piece]', ({ db, person, params }) =>
+  viewPiece(db, person as Person, params.piece ?? ''),
+);
 
 export const POST = route(
   'POST /api/pieces/[piece]',

@@ -6,6 +6,6 @@ import { signInToDemo } from '@/server/signing-in';
 
 export const POST = route(
   'POST /api/sign-in/demo',
-  async ({ db, body, now, request }) => signInResponse(await signInToDemo(db, body.person as PersonId, now), request),
+  async ({ db, body, now }) => signInResponse(await signInToDemo(db, body.person as PersonId, now)),
   z.object({ person: z.string().max(64) }),
 );

@@ -4,16 +4,19 @@ import type { Person } from '@/store/people';
 
 export const HEAD = route(
   'HEAD /api/uploads/[upload]',
-  ({ db, person, request, now }) => receiveUpload(db, person as Person, request, now),
+  ({ db, person, params, request, now }) =>
+    receiveUpload(db, person as Person, { request, upload: params.upload ?? '' }, now),
   'raw',
 );
 export const PATCH = route(
   'PATCH /api/uploads/[upload]',
-  ({ db, person, request, now }) => receiveUpload(db, person as Person, request, now),
+  ({ db, person, params, request, now }) =>
+    receiveUpload(db, person as Person, { request, upload: params.upload ?? '' }, now),
   'raw',
 );
 export const DELETE = route(
   'DELETE /api/uploads/[upload]',
-  ({ db, person, request, now }) => receiveUpload(db, person as Person, request, now),
+  ({ db, person, params, request, now }) =>
+    receiveUpload(db, person as Person, { request, upload: params.upload ?? '' }, now),
   'raw',
 );

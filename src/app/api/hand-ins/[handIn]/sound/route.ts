@@ -1,12 +1,13 @@
 import { keepLoose, LARGEST_LOOSE } from '@/server/loose-files';
-import { bodyBytes, route } from '@/server/route';
+import { route } from '@/server/route';
+import { spooled } from '@/server/spool';
 import type { Person } from '@/store/people';
 
 export const POST = route(
   'POST /api/hand-ins/[handIn]/sound',
-  async ({ db, person, request, now }) => {
-    const bytes = await bodyBytes(request, LARGEST_LOOSE);
-    return keepLoose(db, person as Person, { bytes, name: 'remark', only: 'sound' }, now);
-  },
+  (visit) =>
+    spooled(visit, { most: LARGEST_LOOSE, counts: 'messages' }, (file) =>
+      keepLoose(visit.db, visit.person as Person, { file, name: 'remark', only: 'sound' }, visit.now),
+    ),
   'raw',
 );

@@ -33,7 +33,7 @@ export default async function MaterialPage({ params }: Props) {
       opensAt={material.opens_at}
       closesAt={material.closes_at}
       // Until the window opens, nothing of the contents leaves the server.
-      view={open ? await viewMaterial(db, material, person.id) : null}
+      view={open ? await viewMaterial(db, material, person) : null}
       zone={school.zone}
       now={now}
     />

@@ -1,7 +1,8 @@
 import type { DocumentId } from '@/core/ids';
 import { versionContent } from '@/server/own-documents';
 import { route } from '@/server/route';
+import type { Person } from '@/store/people';
 
-export const GET = route('GET /api/documents/[document]/versions/[version]', ({ db, params }) =>
-  versionContent(db, params.document as DocumentId, Number(params.version)),
+export const GET = route('GET /api/documents/[document]/versions/[version]', ({ db, person, params }) =>
+  versionContent(db, person as Person, params.document as DocumentId, Number(params.version)),
 );

@@ -1,7 +1,8 @@
 import { chapterOf } from '@/server/materials';
 import { route } from '@/server/route';
+import type { Person } from '@/store/people';
 
-export const GET = route('GET /api/materials/[material]/chapters/[chapter]', async ({ db, params }) => {
-  const chapter = await chapterOf(db, params.material ?? '', Number(params.chapter) - 1);
+export const GET = route('GET /api/materials/[material]/chapters/[chapter]', async ({ db, person, params }) => {
+  const chapter = await chapterOf(db, person as Person, params.material ?? '', Number(params.chapter) - 1);
   return chapter ?? Response.json({ ok: false, code: 'gone' }, { status: 404 });
 });

@@ -1,0 +1,13 @@
+import type { Metadata } from 'next';
+import { getTranslations } from 'next-intl/server';
+import { enter } from '@/server/page';
+import { PasswordScreen } from '@/ui/password/password-screen';
+
+export async function generateMetadata(): Promise<Metadata> {
+  return { title: (await getTranslations('password'))('title') };
+}
+
+export default async function PasswordPage() {
+  const { person } = await enter('PAGE /password');
+  return <PasswordScreen userName={person.user_name} />;
+}

@@ -1,0 +1,8 @@
+import { deviceKey } from '@/server/device-keys';
+import { route } from '@/server/route';
+import type { Person } from '@/store/people';
+
+export const GET = route('GET /api/device-key', async ({ db, person }) => ({
+  ok: true as const,
+  key: await deviceKey(db, person as Person),
+}));

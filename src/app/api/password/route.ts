@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { sessionToken } from '@/server/origin';
+import { route } from '@/server/route';
+import { changePassword } from '@/server/signing-in';
+import type { Person } from '@/store/people';
+
+const shape = z.object({
+  old: z.string().min(1).max(500),
+  password: z.string().min(1).max(500),
+  ticket: z.string().max(64).default(''),
+});
+
+export const POST = route(
+  'POST /api/password',
+  ({ db, person, body, address, now, request }) => {
+    const token = sessionToken(request.headers.get('cookie')) ?? '';
+    return changePassword(db, person as Person, { ...body, token, address }, now);
+  },
+  shape,
+);

@@ -1,0 +1,165 @@
+import { IndexeddbPersistence } from 'y-indexeddb';
+import * as Y from 'yjs';
+import { keyOf, NAMES, ownerOf } from './person-store';
+import { type Lock, type Sealed, seal, unseal } from './sealing';
+
+/** What had not reached the school when somebody left: documents as updates in base64, and half-typed texts. */
+interface Unsent {
+  readonly documents: readonly { readonly id: string; readonly update: string }[];
+  readonly drafts: Readonly<Record<string, string>>;
+}
+
+const SEALED = 'kite-sealed';
+
+const encode = (bytes: Uint8Array): string => {
+  let letters = '';
+  for (let i = 0; i < bytes.length; i += 8192) letters += String.fromCharCode(...bytes.subarray(i, i + 8192));
+  return btoa(letters);
+};
+const decode = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+
+const settled = <Value>(request: IDBRequest<Value>): Promise<Value> =>
+  new Promise((resolve, reject) => {
+    request.onsuccess = () => resolve(request.result);
+    request.onerror = () => reject(request.error);
+  });
+
+async function sealedStore<Value>(
+  mode: IDBTransactionMode,
+  work: (store: IDBObjectStore) => Promise<Value>,
+): Promise<Value> {
+  const opening = indexedDB.open(SEALED, 1);
+  opening.onupgradeneeded = () => opening.result.createObjectStore(SEALED, { autoIncrement: true });
+  const db = await settled(opening);
+  try {
+    return await work(db.transaction(SEALED, mode).objectStore(SEALED));
+  } finally {
+    db.close();
+  }
+}
+
+const keysHere = (): string[] => Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '');
+
+/** Does something with a document as this browser keeps it, and closes it again. */
+async function withDocument<Value>(
+  tag: string,
+  id: string,
+  work: (ydoc: Y.Doc, kept: IndexeddbPersistence) => Value,
+): Promise<Value> {
+  const ydoc = new Y.Doc();
+  const kept = new IndexeddbPersistence(keyOf(tag, `${NAMES.document}${id}`), ydoc);
+  await kept.whenSynced;
+  try {
+    return work(ydoc, kept);
+  } finally {
+    await kept.destroy();
+    ydoc.destroy();
+  }
+}
+
+/** Everybody of whom something is kept here, but for one. */
+async function others(tag: string | null): Promise<readonly string[]> {
+  const databases = (await indexedDB.databases()).map(({ name }) => name ?? '');
+  const tags = [...keysHere(), ...databases].flatMap((key) => ownerOf(key)?.tag ?? []);
+  return [...new Set(tags)].filter((one) => one !== tag);
+}
+
+/** What somebody typed here and the school does not have. */
+async function unsentOf(tag: string): Promise<Unsent> {
+  const own = keysHere().flatMap((key) => {
+    const owner = ownerOf(key);
+    return owner?.tag === tag ? [{ key, name: owner.name }] : [];
+  });
+  const documents: { id: string; update: string }[] = [];
+  for (const { name } of own) {
+    if (!name.startsWith(NAMES.unsaved)) continue;
+    const id = name.slice(NAMES.unsaved.length);
+    const typed = own
+      .filter((one) => one.name.startsWith(`${NAMES.typed}${id}:`))
+      .map(({ key }) => localStorage.getItem(key));
+    const update = await withDocument(tag, id, (ydoc) => {
+      for (const one of typed) if (one) Y.applyUpdate(ydoc, decode(one));
+      return encode(Y.encodeStateAsUpdate(ydoc));
+    });
+    documents.push({ id, update });
+  }
+  const drafts = own
+    .filter(({ name }) => name.startsWith(NAMES.draft))
+    .map(({ key, name }) => [name, localStorage.getItem(key) ?? ''] as const);
+  return { documents, drafts: Object.fromEntries(drafts) };
+}
+
+/** Locks away what somebody has not saved; false where that cannot be done here. */
+async function lockAway(tag: string, unsent: Unsent): Promise<boolean> {
+  const lock = localStorage.getItem(keyOf(tag, NAMES.lock));
+  // Without the platform's own cipher, which it gives only to pages that came safely, nothing is thrown away.
+  if (!lock || !globalThis.crypto?.subtle) return false;
+  const sealed = await seal(JSON.parse(lock) as Lock, new TextEncoder().encode(JSON.stringify(unsent)));
+  await sealedStore('readwrite', (store) => settled(store.add({ tag, ...sealed })));
+  return true;
+}
+
+async function forget(tag: string): Promise<void> {
+  for (const key of keysHere()) if (ownerOf(key)?.tag === tag) localStorage.removeItem(key);
+  for (const { name = '' } of await indexedDB.databases()) {
+    if (ownerOf(name)?.tag !== tag) continue;
+    // One that another tab has open goes when that tab does, which is on its way out.
+    indexedDB.deleteDatabase(name);
+  }
+}
+
+/** What is nobody's by name and came with somebody all the same: uploads that were cut, where a divider was left. */
+function forgetTraces(): void {
+  for (const key of keysHere()) if (/^(tus::|react-resizable-panels)/.test(key)) localStorage.removeItem(key);
+  sessionStorage.clear();
+}
+
+/**
+ * Clears this browser of everybody but one, or of everybody: what the school has is thrown away, what it does not have
+ * is locked so that only whose it is can open it.
+ *
+ * @returns whether anything lies locked here
+ */
+export async function clearOthers(tag: string | null): Promise<boolean> {
+  const clear = async () => {
+    const found = await others(tag);
+    for (const other of found) {
+      const unsent = await unsentOf(other);
+      const isAll = unsent.documents.length === 0 && Object.keys(unsent.drafts).length === 0;
+      if (isAll || (await lockAway(other, unsent))) await forget(other);
+    }
+    if (tag === null || found.length > 0) forgetTraces();
+  };
+  // Two tabs that leave together clear one after the other.
+  if (navigator.locks) await navigator.locks.request('kite-clear', clear);
+  else await clear();
+  return (await sealedStore('readonly', (store) => settled(store.count()))) > 0;
+}
+
+/**
+ * Puts back what was locked here for whoever is signed in now.
+ *
+ * @returns the documents in which there is something to be saved
+ */
+export async function openLocked(tag: string, fetchKey: () => Promise<JsonWebKey | null>): Promise<readonly string[]> {
+  const found = await sealedStore('readonly', async (store) => {
+    const [keys, values] = [store.getAllKeys(), store.getAll()];
+    const all = (await settled(values)) as ({ tag: string } & Sealed)[];
+    return (await settled(keys)).flatMap((key, i) => (all[i]?.tag === tag ? [{ key, sealed: all[i] as Sealed }] : []));
+  });
+  if (found.length === 0) return [];
+  const own = await fetchKey();
+  if (!own) return [];
+  const documents: string[] = [];
+  for (const { key, sealed } of found) {
+    const unsent = JSON.parse(new TextDecoder().decode(await unseal(own, sealed))) as Unsent;
+    for (const { id, update } of unsent.documents) {
+      localStorage.setItem(keyOf(tag, `${NAMES.unsaved}${id}`), '1');
+      await withDocument(tag, id, (ydoc) => Y.applyUpdate(ydoc, decode(update)));
+      documents.push(id);
+    }
+    for (const [name, text] of Object.entries(unsent.drafts)) localStorage.setItem(keyOf(tag, name), text);
+    await sealedStore('readwrite', (store) => settled(store.delete(key)));
+  }
+  return [...new Set(documents)];
+}

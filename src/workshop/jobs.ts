@@ -1,0 +1,53 @@
+/** How a job is held: how much of a processor it may take, and whether somebody who types waits for it. */
+interface Job<In, Out> {
+  /** Milliseconds of processor time, after which whoever sent this hears that it was given up. */
+  readonly cpu: number;
+  readonly pace: 'quick' | 'slow';
+  readonly load: () => Promise<(given: In) => Promise<Out>>;
+}
+
+type Load<In, Out> = () => Promise<(given: In) => Promise<Out>>;
+
+const quick = <In, Out>(load: Load<In, Out>): Job<In, Out> => ({ cpu: 2000, pace: 'quick', load });
+const slow = <In, Out>(load: Load<In, Out>): Job<In, Out> => ({ cpu: 5000, pace: 'slow', load });
+
+/**
+ * Everything that reads what a person sent. Each is loaded when it is first asked for, so that a process that only
+ * saves stays small.
+ */
+export const JOBS = {
+  admit: quick(async () => (await import('./documents')).admit),
+  join: quick(async () => (await import('./documents')).join),
+  compact: quick(async () => (await import('./documents')).compact),
+  read: quick(async () => (await import('./documents')).read),
+  checkWork: quick(async () => (await import('./checking')).checkWork),
+  importText: slow(async () => (await import('./importing')).importText),
+  textPicture: slow(async () => (await import('./pictures')).textPicture),
+  thumb: slow(async () => (await import('./pictures')).thumb),
+  lookAtPdf: slow(async () => (await import('./looking')).lookAtPdf),
+  lookAtPicture: slow(async () => (await import('./looking')).lookAtPicture),
+  sheet: slow(async () => (await import('./showing')).sheet),
+  textFile: slow(async () => (await import('./showing')).textFile),
+  book: slow(async () => (await import('./showing')).book),
+  chapter: slow(async () => (await import('./showing')).chapter),
+  bookPicture: slow(async () => (await import('./showing')).bookPicture),
+  exportDocument: slow(async () => (await import('./exporting')).exportDocument),
+  rowsPdf: slow(async () => (await import('./exporting')).rowsPdf),
+} as const;
+
+export type JobName = keyof typeof JOBS;
+type Work<Name extends JobName> = Awaited<ReturnType<(typeof JOBS)[Name]['load']>>;
+export type JobGiven<Name extends JobName> = Parameters<Work<Name>>[0];
+export type JobMade<Name extends JobName> = Awaited<ReturnType<Work<Name>>>;
+
+/** What goes to a process of the workshop and what comes back. */
+export interface Asked {
+  readonly n: number;
+  readonly name: JobName;
+  readonly given: unknown;
+}
+
+export type Answered = { readonly n: number; readonly rss: number } & (
+  | { readonly ok: true; readonly made: unknown }
+  | { readonly ok: false; readonly error: string }
+);

@@ -1,0 +1,51 @@
+import { Worker } from 'node:worker_threads';
+import { type Answered, type Asked, JOBS } from './jobs';
+
+// A process that reads what people sent, and nothing else: it has no database, no keys and no way back but an answer.
+// A thread of its own looks after it, since a reader that goes round in circles lets nothing else run: past its memory
+// or its share of the processor the whole process ends, and the one that answers people hears of that.
+
+const LARGEST = Number(process.env.KITE_WORKSHOP_MB ?? 300) * 1024 * 1024;
+
+const WATCHDOG = `
+  const { workerData: { limits, largest } } = require('node:worker_threads');
+  const die = () => process.kill(process.pid, 'SIGKILL');
+  setInterval(() => {
+    if (process.memoryUsage.rss() > largest) die();
+    const [most, began] = limits;
+    if (most > 0) {
+      const { user, system } = process.cpuUsage();
+      if ((user + system) / 1000 - began > most) die();
+    }
+  }, 20);
+`;
+
+/** How much of the processor the present job may take, and how much had been taken when it began, in milliseconds. */
+const limits = new Float64Array(new SharedArrayBuffer(16));
+new Worker(WATCHDOG, { eval: true, workerData: { limits, largest: LARGEST } }).unref();
+
+const taken = (): number => {
+  const { user, system } = process.cpuUsage();
+  return (user + system) / 1000;
+};
+
+const answer = (answered: Answered): void => {
+  process.send?.(answered);
+};
+
+process.on('message', async ({ n, name, given }: Asked) => {
+  const { load, cpu } = JOBS[name];
+  try {
+    const work = (await load()) as (given: unknown) => Promise<unknown>;
+    limits[1] = taken();
+    limits[0] = cpu;
+    const made = await work(given);
+    limits[0] = 0;
+    answer({ n, ok: true, made, rss: process.memoryUsage.rss() });
+  } catch (error) {
+    limits[0] = 0;
+    // What went wrong is named and not told: the words of an error may be those of the person.
+    answer({ n, ok: false, error: error instanceof Error ? error.name : 'unknown', rss: process.memoryUsage.rss() });
+  }
+});
+process.on('disconnect', () => process.exit(0));

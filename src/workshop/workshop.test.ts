@@ -1,0 +1,169 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { jest } from '@jest/globals';
+import sharp from 'sharp';
+import { firstUpdate } from '@/core/documents/text-document';
+import { plainText } from '@/core/text/document-json';
+import { Workshop } from '@/server/workshop';
+import { docx, gif, hostileUpdates, madeFiles, namedFiles } from '../../bench/hostile-inputs';
+
+let folder: string;
+let shop: Workshop;
+const words = firstUpdate({
+  type: 'doc',
+  content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Wind.' }] }],
+});
+
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'kite-shop-'));
+  shop = new Workshop();
+  shop.warm();
+  jest.spyOn(console, 'error').mockImplementation(() => {});
+});
+afterAll(() => {
+  shop.close();
+  rmSync(folder, { recursive: true });
+});
+
+function put(name: string, bytes: Uint8Array): string {
+  const path = join(folder, name);
+  writeFileSync(path, bytes);
+  return path;
+}
+
+/** Memory of a process, in megabytes, as the system counts it. */
+const resident = (pid: number): number =>
+  Number(/^VmRSS:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+
+/** The longest that this process could not answer anybody while something went on, in milliseconds. */
+async function longestPause(work: () => Promise<unknown>): Promise<number> {
+  let last = performance.now();
+  let longest = 0;
+  const timer = setInterval(() => {
+    longest = Math.max(longest, performance.now() - last - 10);
+    last = performance.now();
+  }, 10);
+  await work();
+  clearInterval(timer);
+  return longest;
+}
+
+describe('the workshop', () => {
+  test('reads what is sent, and says what it made', async () => {
+    const read = await shop.do('a', 'read', { updates: [words] });
+    expect(read.ok && plainText(read.made.content)).toBe('Wind.');
+    const path = put('fine.docx', docx('<w:p><w:r><w:t>Seven sails</w:t></w:r></w:p>'));
+    const text = await shop.do('a', 'importText', { path, name: 'fine.docx' });
+    expect(text.ok && text.made.ok && plainText(text.made.content)).toBe('Seven sails');
+  });
+
+  test('gives a job up that takes too long, and goes on with another process', async () => {
+    const before = shop.processes;
+    const stuck = shop.do('a', 'exportDocument', {
+      content: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'On and on.' }] }] },
+      formats: Array.from({ length: 20_000 }, () => 'pdf' as const),
+      title: '',
+      lang: 'en',
+      pictures: [],
+    });
+    const free = await shop.do('b', 'read', { updates: [words] });
+    expect(free.ok).toBe(true);
+    expect(await stuck).toEqual({ ok: false, code: 'too-intricate' });
+    expect((await shop.do('a', 'read', { updates: [words] })).ok).toBe(true);
+    expect(shop.processes.length).toBeGreaterThanOrEqual(2);
+    expect(before.some((pid) => !shop.processes.includes(pid))).toBe(true);
+  });
+
+  test('does one job of a person at a time, and of too many says so', async () => {
+    const all = Array.from({ length: 60 }, () => shop.do('greedy', 'read', { updates: [words] }));
+    const other = await shop.do('patient', 'read', { updates: [words] });
+    expect(other.ok).toBe(true);
+    const codes = (await Promise.all(all)).map((done) => (done.ok ? 'ok' : done.code));
+    expect(codes.filter((code) => code === 'too-busy').length).toBeGreaterThan(20);
+    expect(codes.filter((code) => code === 'ok').length).toBeGreaterThanOrEqual(30);
+  });
+
+  test('is told when the process it asked has died, and answers all the same', async () => {
+    const asked = shop.do('c', 'read', { updates: [words] });
+    for (const pid of shop.processes) process.kill(pid, 'SIGKILL');
+    expect(await asked).toEqual({ ok: false, code: 'too-intricate' });
+    expect((await shop.do('c', 'read', { updates: [words] })).ok).toBe(true);
+  });
+});
+
+// What was sent when the application was attacked.
+describe('nobody is held up by', () => {
+  test.each(namedFiles().map(({ name, bytes }) => [name, bytes] as const))(
+    '%s: it gets a clear word, and memory comes back',
+    async (name, bytes) => {
+      const path = put(name, bytes);
+      const job = name.endsWith('.pdf')
+        ? shop.do('x', 'lookAtPdf', { path })
+        : name.endsWith('.xlsx')
+          ? shop.do('x', 'sheet', { path })
+          : name.endsWith('.gif')
+            ? shop.do('x', 'textPicture', { path })
+            : shop.do('x', 'importText', { path, name });
+      let largest = 0;
+      const watch = setInterval(() => {
+        for (const pid of shop.processes) {
+          try {
+            largest = Math.max(largest, resident(pid));
+          } catch {
+            // It ended between the two.
+          }
+        }
+      }, 25);
+      const pause = await longestPause(() => job);
+      clearInterval(watch);
+      const done = await job;
+      // Whatever it is, it is a short answer: nothing that was sent grows into megabytes.
+      const said = JSON.stringify(done);
+      expect(said.length).toBeLessThan(Math.max(500_000, 8 * bytes.length));
+      if (done.ok === false) expect(done.code).toBe('too-intricate');
+      expect(largest).toBeLessThan(420);
+      expect(pause).toBeLessThan(500);
+    },
+    60_000,
+  );
+
+  test('updates that take long, go deep or are none', async () => {
+    const updates = hostileUpdates();
+    const admit = async (update: Uint8Array | undefined) =>
+      shop.do('x', 'admit', { updates: [words], update: update ?? new Uint8Array() });
+    expect(await admit(updates.crowd)).toEqual({ ok: true, made: null });
+    expect(await admit(updates.deep)).toEqual({ ok: true, made: 'depth' });
+    expect(await admit(updates.wide)).toEqual({ ok: true, made: 'columns' });
+    expect(await admit(updates.noise)).toEqual({ ok: true, made: 'malformed' });
+  });
+
+  test('forty files made by chance from what hurts', async () => {
+    for (const { name, bytes } of madeFiles(40)) {
+      const path = put(name, bytes);
+      const done = await shop.do('x', 'importText', { path, name });
+      const said = done.ok ? (done.made.ok ? 'read' : done.made.code) : done.code;
+      expect(['read', 'too-intricate', 'too-large', 'broken', 'not-a-text']).toContain(said);
+      rmSync(path);
+    }
+  }, 120_000);
+});
+
+describe('pictures', () => {
+  test('are counted as frames by pixels', async () => {
+    const path = put('frames.gif', gif(99, 1000, 1000));
+    expect(await shop.do('p', 'textPicture', { path })).toEqual({ ok: true, made: 'picture-too-large' });
+    const few = put('few.gif', gif(3, 400, 300));
+    const made = await shop.do('p', 'textPicture', { path: few });
+    expect(made).toMatchObject({ ok: true, made: { type: 'image/gif' } });
+    const photo = put(
+      'photo.jpg',
+      new Uint8Array(
+        await sharp({ create: { width: 7000, height: 7200, channels: 3, background: '#9bd' } })
+          .jpeg()
+          .toBuffer(),
+      ),
+    );
+    expect(await shop.do('p', 'lookAtPicture', { path: photo })).toMatchObject({ made: { code: 'picture-too-large' } });
+  });
+});
