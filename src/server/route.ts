@@ -119,7 +119,7 @@ const SENDS_BYTES = /^application\/(octet-stream|offset\+octet-stream)\s*(;|$)/i
 /** What is refused now and taken later says when, in the way of the protocol, too. */
 const statusOf = (result: object): number => ('seconds' in result ? 429 : 409);
 
-type Context = { readonly params: Promise<Params> };
+type Context = { readonly params: Promise<Params | undefined> };
 
 /**
  * A route handler behind the permission table: origin, session, permission and body are checked in that
@@ -140,7 +140,8 @@ export function route<Body extends z.ZodType = z.ZodObject<Record<never, never>>
       const token = sessionToken(request.headers.get('cookie'));
       const person = await whoIs(db, token, now);
       if (person && token) gate().know(token);
-      const params = await context.params;
+      // Routes without parameters are given none at all.
+      const params = (await context.params) ?? {};
       if (!isAddressable(params, request.url)) return refuse(404, 'not-found');
       const verdict = await may(db, entry, person, params, now);
       if (verdict === 'sign-in-first') return refuse(401, 'sign-in-first');

@@ -180,3 +180,13 @@ test('only addresses of pages and mail leave with a document', () => {
 test('the direction is that of the first letter', () => {
   expect(['مرحبا abc', '12 שלום', 'abc مرحبا', '12', ''].map(isRightToLeft)).toEqual([true, true, false, false, false]);
 });
+
+test('Markdown: what a question says is words, however it is written', () => {
+  const question = {
+    type: 'question',
+    attrs: { number: '1\n# 2', text: 'Why?\n# <script> &lt; $x$ [a](javascript:b)' },
+  };
+  expect(toMarkdown({ type: 'doc', content: [question] })).toBe(
+    '## 1 \\# 2 Why? \\# \\<script\\> \\&lt; \\$x\\$ \\[a\\](javascript:b)\n',
+  );
+});
