@@ -4,6 +4,7 @@ import { buildIfNeeded } from '../scripts/prepare.mjs';
 import { doingFigures } from './doing';
 import { type Figure, line } from './figures';
 import { eventFigures, findFigures, pdfFigures, stringFigures } from './find-work';
+import { hostileFigures } from './hostile';
 import { pageFigures, scriptFigures } from './pages';
 import { readyCheckFigures } from './ready-check';
 import { compareFigures, markingFigures, rushFigures } from './round';
@@ -22,6 +23,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   events: eventFigures,
   pdf: pdfFigures,
   saving: savingFigures,
+  hostile: hostileFigures,
   pages: () => pageFigures(25),
   'pages-400': () => pageFigures(50),
 };

@@ -42,6 +42,8 @@ async function stored(school: School, cookie: string, document: string): Promise
     socket.on('error', reject);
     socket.on('message', (data) => {
       const message = JSON.parse(String(data));
+      // What is typed meanwhile may be heard before the answer.
+      if (message.kind === 'changed') return;
       socket.close();
       if (message.kind !== 'joined') reject(new Error(`${document}: ${data}`));
       else resolve(Y.decodeStateVector(new Uint8Array(Buffer.from(message.vector, 'base64'))));
@@ -82,8 +84,10 @@ test(`the server is killed ${ROUNDS} times while three browsers type: nothing ac
     await new Promise((resolve) => setTimeout(resolve, 150));
     await school.start();
     for (const { id, wire, cookie } of writers) {
+      // What was acknowledged before the server is asked: they type on meanwhile.
+      const acknowledged = [...wire.acknowledged];
       const has = await stored(school, cookie, wire.document);
-      for (const update of wire.acknowledged) {
+      for (const update of acknowledged) {
         for (const { id: at, length } of Y.decodeUpdate(update).structs) {
           expect([round, id, (has.get(at.client) ?? 0) >= at.clock + length]).toEqual([round, id, true]);
         }

@@ -7,6 +7,7 @@ import { expect, saved, signIn, test, typeAnswer } from './school';
 
 /** Selects words of the work on the Marking desk, as a mouse would. */
 async function selectWords(page: Page, words: string): Promise<void> {
+  await expect(page.getByRole('article')).toContainText(words);
   await page.getByRole('article').evaluate((article, wanted) => {
     const walker = document.createTreeWalker(article, NodeFilter.SHOW_TEXT);
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {

@@ -28,6 +28,11 @@ export class School {
     return school;
   }
 
+  /** The process that answers. */
+  get pid(): number {
+    return this.#process?.pid ?? 0;
+  }
+
   get url(): string {
     return `http://localhost:${this.port}`;
   }

@@ -6,6 +6,7 @@ import { documentJson } from '@/core/documents/text-document';
 import type { AssignmentId, PersonId, StepId } from '@/core/ids';
 import { plainText } from '@/core/text/document-json';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
+import { hostileUpdates } from '../../bench/hostile-inputs';
 import { handIn, openCopy, takeBack } from './handing-in';
 import { SaveSocket } from './save-socket';
 import { signInToDemo, signOut } from './signing-in';
@@ -170,6 +171,77 @@ describe('the save socket', () => {
     await signOut(school.db, tab.token);
     for (let i = 0; i < 100 && tab.closed === null; i += 1) await new Promise((resolve) => setTimeout(resolve, 10));
     expect(tab.closed).toBe(4401);
+  });
+
+  test('a reset, a change of role and leaving a class end the lines at once, whoever did it', async () => {
+    const closed = async (tab: Tab) => {
+      for (let i = 0; i < 100 && tab.closed === null; i += 1) await new Promise((resolve) => setTimeout(resolve, 10));
+      return tab.closed;
+    };
+    const [reset, other] = [await Tab.open('s-yusuf'), await Tab.open('s-yusuf')];
+    await school.db.query("DELETE FROM session WHERE person_id = 's-yusuf'");
+    expect([await closed(reset), await closed(other)]).toEqual([4401, 4401]);
+    const left = await Tab.open('s-keanu');
+    await school.db.query("DELETE FROM membership WHERE person_id = 's-keanu' AND class_id = 'workshop'");
+    expect(await closed(left)).toBe(4409);
+    const role = await Tab.open('s-keanu');
+    await school.db.query("UPDATE person SET role = role WHERE id = 's-keanu'");
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(role.closed).toBeNull();
+    await school.db.query("UPDATE person SET role = 'teacher' WHERE id = 's-keanu'");
+    expect(await closed(role)).toBe(4409);
+    await school.db.query("UPDATE person SET role = 'student' WHERE id = 's-keanu'");
+  });
+
+  test('a person has twenty lines and no more, and a message without an end ends them', async () => {
+    const tabs = await Promise.all(Array.from({ length: 20 }, () => Tab.open('s-goran')));
+    await expect(Tab.open('s-goran')).rejects.toThrow('429');
+    tabs[0]?.socket.close();
+    for (let i = 0; i < 100 && tabs[0]?.closed === null; i += 1)
+      await new Promise((resolve) => setTimeout(resolve, 10));
+    tabs[0] = await Tab.open('s-goran');
+    // Eleven of 19 half-sent messages of a megabyte each are more than a person may have on the way.
+    const frame = Buffer.concat([
+      Buffer.from([0x01, 0xff, 0, 0, 0, 0, 0, 0x20, 0, 0, 1, 2, 3, 4]),
+      Buffer.alloc(1_000_000),
+    ]);
+    for (const { socket } of tabs.slice(0, 11)) {
+      (socket as unknown as { _socket: { write: (bytes: Buffer) => void } })._socket.write(frame);
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+    for (let i = 0; i < 200 && tabs.every(({ closed }) => closed === null); i += 1)
+      await new Promise((resolve) => setTimeout(resolve, 10));
+    expect(tabs.some(({ closed }) => closed !== null)).toBe(true);
+    expect(tabs.filter(({ closed }) => closed === null).length).toBeGreaterThan(5);
+    for (const { socket } of tabs) socket.terminate();
+  });
+
+  test('whoever sends more than anybody types, or asks again and again, is let go of; others are answered meanwhile', async () => {
+    const document = await copyOf('s-yusuf');
+    const [flood, other] = [await Tab.open('s-yusuf'), await Tab.open('s-wren')];
+    const vector = Buffer.from(Y.encodeStateVector(new Y.Doc())).toString('base64');
+    for (let i = 0; i < 150; i += 1) flood.say({ kind: 'join', document, vector });
+    expect(await other.join(await copyOf('s-wren'))).toMatchObject({ kind: 'joined' });
+    for (let i = 0; i < 300 && flood.closed === null; i += 1) await new Promise((resolve) => setTimeout(resolve, 10));
+    expect(flood.closed).toBe(4429);
+    other.socket.close();
+  });
+
+  test('what holds more than a document may is refused by a word, and what is typed afterwards is taken', async () => {
+    const document = await copyOf('s-keanu');
+    const tab = await Tab.open('s-keanu');
+    await tab.join(document);
+    const { deep, crowd } = hostileUpdates();
+    const update = (bytes: Uint8Array | undefined) => Buffer.from(bytes ?? []).toString('base64');
+    tab.say({ kind: 'update', document, n: 1, update: update(deep) });
+    expect(await tab.wait('refused')).toMatchObject({ n: 1, code: 'too-intricate' });
+    tab.say({ kind: 'update', document, n: 2, update: update(deep?.slice(0, 9000)) });
+    expect(await tab.wait('refused')).toMatchObject({ n: 2, code: 'malformed' });
+    tab.type(document, 3, 'Typed afterwards.');
+    expect(await tab.wait('saved')).toMatchObject({ n: 3 });
+    expect(await stored(document)).toContain('Typed afterwards.');
+    expect(crowd?.byteLength).toBeGreaterThan(4096);
+    tab.socket.close();
   });
 
   test.each([

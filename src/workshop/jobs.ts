@@ -20,7 +20,8 @@ export const JOBS = {
   join: quick(async () => (await import('./documents')).join),
   compact: quick(async () => (await import('./documents')).compact),
   read: quick(async () => (await import('./documents')).read),
-  checkWork: quick(async () => (await import('./checking')).checkWork),
+  // Somebody waits for it, and the first time a dictionary has to be read.
+  checkWork: { ...quick(async () => (await import('./checking')).checkWork), cpu: 6000 },
   importText: slow(async () => (await import('./importing')).importText),
   textPicture: slow(async () => (await import('./pictures')).textPicture),
   thumb: slow(async () => (await import('./pictures')).thumb),

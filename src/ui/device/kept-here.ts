@@ -143,9 +143,9 @@ export async function clearOthers(tag: string | null): Promise<boolean> {
  */
 export async function openLocked(tag: string, fetchKey: () => Promise<JsonWebKey | null>): Promise<readonly string[]> {
   const found = await sealedStore('readonly', async (store) => {
-    const [keys, values] = [store.getAllKeys(), store.getAll()];
-    const all = (await settled(values)) as ({ tag: string } & Sealed)[];
-    return (await settled(keys)).flatMap((key, i) => (all[i]?.tag === tag ? [{ key, sealed: all[i] as Sealed }] : []));
+    const [keys, values] = await Promise.all([settled(store.getAllKeys()), settled(store.getAll())]);
+    const all = values as ({ tag: string } & Sealed)[];
+    return keys.flatMap((key, i) => (all[i]?.tag === tag ? [{ key, sealed: all[i] as Sealed }] : []));
   });
   if (found.length === 0) return [];
   const own = await fetchKey();
