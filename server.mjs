@@ -27,9 +27,12 @@ try {
 
 const handle = app.getRequestHandler();
 const handleUpgrade = app.getUpgradeHandler();
-const server = createServer({ headersTimeout: 20_000, requestTimeout: 300_000 }, (request, response) => {
-  if (globalThis.kiteEnter(request, response)) void handle(request, response);
-});
+const server = createServer(
+  { headersTimeout: 20_000, requestTimeout: 300_000, keepAliveTimeout: 65_000 },
+  (request, response) => {
+    if (globalThis.kiteEnter(request, response)) void handle(request, response);
+  },
+);
 server.on('upgrade', (request, socket, head) => {
   socket.on('error', () => socket.destroy());
   globalThis

@@ -89,6 +89,8 @@ class Others {
   readonly waits: number[] = [];
   readonly saves: number[] = [];
   largest = 0;
+  /** What is being read just now, to be named where somebody waits. */
+  readonly meanwhile = new Set<string>();
   #going = true;
   readonly #done: Promise<unknown>;
 
@@ -100,7 +102,9 @@ class Others {
     while (this.#going) {
       const before = performance.now();
       await (await reader.get('/api/find?q=cloud')).arrayBuffer();
-      this.waits.push(performance.now() - before);
+      const waited = performance.now() - before;
+      this.waits.push(waited);
+      if (waited > 400) console.log(`# ${waited.toFixed(0)} ms while ${[...this.meanwhile].join(', ')} was read`);
       await new Promise((resolve) => setTimeout(resolve, 60));
     }
   }
@@ -149,7 +153,11 @@ async function attack(person: Person, { name, bytes }: HostileFile): Promise<boo
 
 /** Every input that once stopped the school, and two hundred made from them, while others read and write. */
 export async function hostileFigures(): Promise<Figure[]> {
+  // Made beforehand: this process must not be busy while it measures.
+  const files = [...namedFiles(), ...madeFiles(200)];
+  const updates = Object.entries(hostileUpdates());
   const school = await School.open();
+  let others: Others | null = null;
   try {
     const people = await Promise.all(STUDENTS.slice(0, 8).map(({ id }) => Person.signIn(school, id)));
     const [reader, writer, ...attackers] = people as [Person, Person, ...Person[]];
@@ -161,9 +169,8 @@ export async function hostileFigures(): Promise<Figure[]> {
     for (let i = 0; i < 30; i += 1) await (await reader.get('/api/find?q=cloud')).arrayBuffer();
     await new Promise((resolve) => setTimeout(resolve, 1500));
     const before = resident(school.pid);
-    const others = new Others(school, reader, socket, document, ydoc);
+    others = new Others(school, reader, socket, document, ydoc);
     let unclear = 0;
-    const files = [...namedFiles(), ...madeFiles(200)];
     // The readings of one person are limited for an hour, so several take turns; each sends one after the other.
     let next = 0;
     const took: number[] = [];
@@ -173,11 +180,13 @@ export async function hostileFigures(): Promise<Figure[]> {
           const file = files[next] as HostileFile;
           next += 1;
           const began = performance.now();
+          others?.meanwhile.add(file.name);
           const who = attackers[(next % 3) * 2 + turn] ?? (attackers[turn] as Person);
           if (!(await attack(who, file))) {
             unclear += 1;
             console.log(`# no clear word for ${file.name}`);
           }
+          others?.meanwhile.delete(file.name);
           took.push(performance.now() - began);
         }
       }),
@@ -185,13 +194,16 @@ export async function hostileFigures(): Promise<Figure[]> {
     // Updates, joins without reading the answers, and lines without an end.
     const one = attackers[0] as Person;
     const target = await one.copy('tide-tables-2');
-    for (const [name, update] of Object.entries(hostileUpdates())) {
+    for (const [name, update] of updates) {
+      others.meanwhile.add(name);
       const line = await one.line();
       await told(line, { kind: 'join', document: target, vector: '' });
       const answer = await told(line, { kind: 'update', document: target, n: 1, update: base64(update) });
       console.log(`# update ${name}: ${answer.kind} ${answer.code ?? ''}`);
       line.terminate();
+      others.meanwhile.delete(name);
     }
+    others.meanwhile.add('joins');
     const flood = await one.line();
     flood.pause();
     for (let i = 0; i < 150; i += 1) flood.send(JSON.stringify({ kind: 'join', document: target, vector: '' }));
@@ -221,6 +233,7 @@ export async function hostileFigures(): Promise<Figure[]> {
       ...(await rushFigures(school)),
     ];
   } finally {
+    await others?.end().catch(() => {});
     await school.end();
     school.remove();
   }

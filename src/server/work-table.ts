@@ -24,6 +24,9 @@ export interface Chosen {
   readonly week: number | null;
 }
 
+/** Further away than ten years there is no school work. */
+const MOST_WEEKS = 520;
+
 /** Reads the choice from an address. What it does not know it passes over. */
 export function chosenFrom(query: Readonly<Record<string, string | undefined>>): Chosen {
   const one = <Value extends string>(key: string, known: readonly Value[]): Value | null =>
@@ -35,7 +38,7 @@ export function chosenFrom(query: Readonly<Record<string, string | undefined>>):
     classId: query.class || null,
     state: one('state', [...GROUPS, ...STATES]) ?? 'to-do',
     takes: one('kind', ['pieces', 'short', 'tick']),
-    week: query.week !== undefined && query.week !== '' && Number.isInteger(week) ? week : null,
+    week: query.week && Number.isInteger(week) && Math.abs(week) <= MOST_WEEKS ? week : null,
   };
 }
 

@@ -6,14 +6,16 @@ import { complain } from './complaints';
 
 const PROGRAM = join(process.cwd(), '.cache', 'workshop', 'main.mjs');
 /** One more than can be kept busy by two people at once, so that a third finds one free. */
-const MOST_PROCESSES = Math.max(3, availableParallelism());
+const MOST_PROCESSES = Math.max(3, availableParallelism() + 1);
 const WARM = 2;
+/** Slow jobs at a time: each may take some hundred megabytes for a moment. */
+const MOST_SLOW = Math.max(1, availableParallelism() - 1);
 /** So many jobs of one person may wait for each other. */
 const MOST_WAITING = 30;
 /** The clock may run this many times as long as the processor: other work may be going on here. */
 const PATIENCE = 4;
 /** A process that has grown past this is let go of once it has nothing to do. */
-const RETIRES_AT = 160 * 1024 * 1024;
+const RETIRES_AT = 120 * 1024 * 1024;
 const HEAP_MB = 220;
 
 /** What became of a job: what it made, or that it was given up, or that this person has too many waiting. */
@@ -88,7 +90,8 @@ export class Workshop {
     });
     const bench: Bench = { process: child, job: null };
     this.#benches.push(bench);
-    if (child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL);
+    // Whoever is answered comes before whatever is read.
+    if (child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_LOW);
     child.unref();
     child.channel?.unref();
     child.on('message', (answered: Answered) => this.#answered(bench, answered));
@@ -136,7 +139,7 @@ export class Workshop {
       const busy = this.#benches.flatMap(({ job }) => (job ? [job.waiting] : []));
       const isSlow = JOBS[waiting.asked.name].pace === 'slow';
       const slow = busy.filter(({ asked }) => JOBS[asked.name].pace === 'slow').length;
-      if (busy.some(({ person }) => person === waiting.person) || (isSlow && slow >= MOST_PROCESSES - 1)) {
+      if (busy.some(({ person }) => person === waiting.person) || (isSlow && slow >= MOST_SLOW)) {
         i += 1;
         continue;
       }
