@@ -49,7 +49,8 @@ server.on('error', (error) => {
   console.error(error.code === 'EADDRINUSE' ? `Port ${port} is in use. Set PORT to another one.` : error);
   process.exit(1);
 });
-server.listen(port, host, () => {
+// A whole school may knock in the same moment.
+server.listen({ port, host, backlog: 4096 }, () => {
   console.log(`Kite String is at ${process.env.KITE_URL ?? `http://localhost:${port}`}`);
 });
 

@@ -4,7 +4,7 @@ import { buildIfNeeded } from '../scripts/prepare.mjs';
 import { doingFigures } from './doing';
 import { type Figure, line } from './figures';
 import { eventFigures, findFigures, pdfFigures, stringFigures } from './find-work';
-import { hostileFigures } from './hostile';
+import { hostileFigures, signInFigures } from './hostile';
 import { pageFigures, scriptFigures } from './pages';
 import { readyCheckFigures } from './ready-check';
 import { compareFigures, markingFigures, rushFigures } from './round';
@@ -24,6 +24,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   pdf: pdfFigures,
   saving: savingFigures,
   hostile: hostileFigures,
+  'sign-in': signInFigures,
   pages: () => pageFigures(25),
   'pages-400': () => pageFigures(50),
 };

@@ -1,3 +1,4 @@
+import { jest } from '@jest/globals';
 import type { AssignmentId, ClassId, PersonId } from '@/core/ids';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { record } from '@/store/work';
@@ -161,5 +162,72 @@ describe('who hears what', () => {
     for (const mark of ['0000.3', `${hub.mark}000`, 'x', '', `${hub.mark.split('.')[0]}.-1000`]) {
       expect([mark, (await listenFrom(mark)).events]).toEqual([mark, ['gap']]);
     }
+  });
+});
+
+describe('a stream ends', () => {
+  const heardEnd = async (act: (session: string) => Promise<unknown>) => {
+    const who = await visitor('s-zofia');
+    let why = '';
+    const stop = await hub.listen(who, {
+      hear: () => {},
+      end: (end) => {
+        why = end;
+      },
+    });
+    await act(who.session);
+    for (let i = 0; i < 50 && why === ''; i += 1) await new Promise((resolve) => setTimeout(resolve, 10));
+    stop();
+    return why;
+  };
+
+  test('with its session, whoever ended it, and where that had ended already', async () => {
+    const end = (session: string) => school.db.query('DELETE FROM session WHERE token_hash = $1', [session]);
+    expect(await heardEnd(end)).toBe('signed-out');
+    const gone = await visitor('s-zofia');
+    await end(gone.session);
+    let why = '';
+    await hub.listen(gone, {
+      hear: () => {},
+      end: (told) => {
+        why = told;
+      },
+    });
+    expect(why).toBe('signed-out');
+  });
+
+  test('when its person has other roles, and with nobody else’s', async () => {
+    const join = () =>
+      school.db.query("INSERT INTO membership (person_id, class_id, role) VALUES ('s-zofia', 'stories', 'student')");
+    expect(await heardEnd(join)).toBe('roles');
+    const other = () => school.db.query("DELETE FROM membership WHERE person_id = 's-wren' AND class_id = 'workshop'");
+    expect(await heardEnd(other)).toBe('');
+  });
+
+  test('and of one person no more than twenty are open', async () => {
+    const who = await visitor('s-wren');
+    const stops: (() => void)[] = [];
+    while (hub.hasRoom(who.person)) stops.push(await hub.listen(who, { hear: () => {}, end: () => {} }));
+    expect(stops).toHaveLength(20);
+    expect(hub.hasRoom((await visitor('s-imke')).person)).toBe(true);
+    stops[0]?.();
+    expect(hub.hasRoom(who.person)).toBe(true);
+    for (const stop of stops) stop();
+  });
+
+  test('one that cannot be told any more keeps nobody else from hearing', async () => {
+    const log = jest.spyOn(console, 'error').mockImplementation(() => {});
+    const broken = await hub.listen(await visitor('s-imke'), {
+      hear: () => {
+        throw new Error('closed');
+      },
+      end: () => {},
+    });
+    expect(await hearers({ classId: 'weather', assignmentId: 'cloud-ladder', studentId: 's-imke' })).toEqual([
+      's-imke',
+      't-bello',
+    ]);
+    broken();
+    log.mockRestore();
   });
 });

@@ -30,6 +30,6 @@ export function answerStopped(request: IncomingMessage, response: ServerResponse
   response.setHeader('content-type', 'text/html; charset=utf-8');
   response.setHeader('content-security-policy', "default-src 'none'; style-src 'unsafe-inline'");
   response.end(
-    `<!doctype html><html lang="${language}" dir="${language === 'ar' ? 'rtl' : 'ltr'}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">${again}<title>Kite String</title></head><body style="font:17px/1.6 sans-serif;max-width:36em;margin:12vh auto;padding:0 24px"><p>${says}</p></body></html>`,
+    `<!doctype html><html lang="${language}" dir="${language === 'ar' ? 'rtl' : 'ltr'}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">${again}<title>Kite String</title><style>body{font:17px/1.6 sans-serif;max-width:36em;margin:12vh auto;padding:0 24px;background:#e9f1f5;color:#13243a}a{color:inherit}@media (prefers-color-scheme:dark){body{background:#0e1a29;color:#eaf2f8}}</style></head><body><main><h1>Kite String</h1><p>${says}</p><p><a href="/">${WORDS[language].first}</a></p></main></body></html>`,
   );
 }

@@ -123,7 +123,7 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
             <p role="alert" className={classes.problem}>
               {problem ? t(`problem.${problem}`, { help, wait: later(wait) }) : null}
             </p>
-            <p role="status" className="soft">
+            <p role="status" className={classes.inLine}>
               {inLine > 0 ? t('in-turn', { wait: later(inLine) }) : null}
             </p>
             <PrimaryButton type="submit" loading={busy} fullWidth>
