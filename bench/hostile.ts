@@ -194,7 +194,7 @@ export async function hostileFigures(): Promise<Figure[]> {
       }),
     );
     // Updates, joins without reading the answers, and lines without an end.
-    const one = attackers[0] as Person;
+    const one = await Person.signIn(school, 's-wren');
     const target = await one.copy('tide-tables-2');
     for (const [name, update] of updates) {
       others.meanwhile.add(name);

@@ -1,3 +1,4 @@
+import { connect } from 'node:net';
 import { WebSocket } from 'ws';
 import { type Entry, PERMISSIONS, type Rule } from '@/server/permissions';
 import { expect, type School, signIn, test } from './school';
@@ -106,6 +107,36 @@ async function onSocket(school: School, cookie: string, messages: unknown[], ori
     socket.on('error', () => resolve('error'));
   });
 }
+
+test('an upgrade that is none of ours is closed, whatever its address, and the server goes on', async ({ school }) => {
+  const ask = (path: string, host = `localhost:${school.port}`): Promise<string> =>
+    new Promise((resolve, reject) => {
+      const socket = connect(school.port, '127.0.0.1', () =>
+        socket.write(`GET ${path} HTTP/1.1\r\nHost: ${host}\r\nConnection: Upgrade\r\nUpgrade: websocket\r\n\r\n`),
+      );
+      let said = '';
+      socket.on('data', (data) => {
+        said += String(data);
+      });
+      socket.on('close', () => resolve(said.split('\r\n')[0] ?? ''));
+      socket.on('error', reject);
+      socket.setTimeout(5000, () => reject(new Error(`${path} stays open`)));
+    });
+  expect(await ask('//')).toContain(' 400 ');
+  expect(await ask('/%')).toContain(' 400 ');
+  expect(await ask('/_next/anything')).toContain(' 404 ');
+  expect(await ask('/api/save')).toContain(' 401 ');
+  expect(await ask('/api/save', 'rebound.example')).toContain(' 421 ');
+  const page = await fetch(`${school.url}/sign-in`);
+  expect(page.status).toBe(200);
+  const policy = page.headers.get('content-security-policy') ?? '';
+  expect(policy).toContain(`connect-src 'self' ws://localhost:${school.port}`);
+  for (const path of ['/sign-in', '/api/uploads', '/_next/static/none.js', '/api/none', '/%'])
+    expect([path, (await fetch(`${school.url}${path}`)).headers.get('x-content-type-options')]).toEqual([
+      path,
+      'nosniff',
+    ]);
+});
 
 test('the save socket is for signed-in people on our own pages, and for their own documents', async ({
   browser,

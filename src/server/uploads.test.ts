@@ -226,6 +226,24 @@ describe('a file that is not taken', () => {
   });
 });
 
+test('of which upload a request speaks is decided once: no other id is read out of its address', async () => {
+  const begin = async () => {
+    const asked = new Request(`${address}/api/uploads`, {
+      method: 'POST',
+      headers: { 'tus-resumable': '1.0.0', 'upload-length': '9', 'upload-metadata': `name ${btoa('a.txt')}` },
+    });
+    const answer = await receiveUpload(school.db, student, { request: asked, upload: null }, now);
+    return answer.headers.get('location')?.split('/').at(-1) ?? '';
+  };
+  const [allowed, other] = [await begin(), await begin()];
+  const drop = new Request(`${address}/api/uploads/${other}`, {
+    method: 'DELETE',
+    headers: { 'tus-resumable': '1.0.0' },
+  });
+  expect((await receiveUpload(school.db, student, { request: drop, upload: allowed }, now)).status).toBe(204);
+  expect([await ownerOfUpload(school.db, allowed), await ownerOfUpload(school.db, other)]).toEqual([null, student.id]);
+});
+
 describe('pieces', () => {
   test('are renamed with their ending, taken off and brought back under a name of their own', async () => {
     const [first, second] = await along();

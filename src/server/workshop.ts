@@ -1,5 +1,5 @@
 import { type ChildProcess, fork } from 'node:child_process';
-import { availableParallelism, constants, setPriority } from 'node:os';
+import { availableParallelism, setPriority } from 'node:os';
 import { join } from 'node:path';
 import { type Answered, type Asked, JOBS, type JobGiven, type JobMade, type JobName } from '@/workshop/jobs';
 import { complain } from './complaints';
@@ -12,8 +12,10 @@ const WARM = 2;
 const MOST_SLOW = Math.max(1, availableParallelism() - 1);
 /** So many jobs of one person may wait for each other. */
 const MOST_WAITING = 30;
+/** Whoever is answered comes first; what is read gets a tenth of a processor even while all are wanted elsewhere. */
+const NICENESS = 10;
 /** The clock may run this many times as long as the processor: other work may be going on here. */
-const PATIENCE = 4;
+const PATIENCE = 12;
 /** A process that has grown past this is let go of once it has nothing to do. */
 const RETIRES_AT = 120 * 1024 * 1024;
 const HEAP_MB = 220;
@@ -90,8 +92,7 @@ export class Workshop {
     });
     const bench: Bench = { process: child, job: null };
     this.#benches.push(bench);
-    // Whoever is answered comes before whatever is read.
-    if (child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_LOW);
+    if (child.pid !== undefined) setPriority(child.pid, NICENESS);
     child.unref();
     child.channel?.unref();
     child.on('message', (answered: Answered) => this.#answered(bench, answered));

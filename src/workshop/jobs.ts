@@ -16,7 +16,8 @@ const slow = <In, Out>(load: Load<In, Out>): Job<In, Out> => ({ cpu: 5000, pace:
  * saves stays small.
  */
 export const JOBS = {
-  admit: quick(async () => (await import('./documents')).admit),
+  // Less than what reads it later may take, so that whatever is admitted can be read.
+  admit: { ...quick(async () => (await import('./documents')).admit), cpu: 1200 },
   join: quick(async () => (await import('./documents')).join),
   compact: quick(async () => (await import('./documents')).compact),
   read: quick(async () => (await import('./documents')).read),

@@ -5,7 +5,8 @@ import { type Answered, type Asked, JOBS } from './jobs';
 // A thread of its own looks after it, since a reader that goes round in circles lets nothing else run: past its memory
 // or its share of the processor the whole process ends, and the one that answers people hears of that.
 
-const LARGEST = Number(process.env.KITE_WORKSHOP_MB ?? 300) * 1024 * 1024;
+/** Resident memory of this process, in bytes, with buffers and native code. */
+const LARGEST = 300 * 1024 * 1024;
 
 const WATCHDOG = `
   const { workerData: { limits, largest } } = require('node:worker_threads');

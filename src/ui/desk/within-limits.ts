@@ -3,7 +3,7 @@ import { Plugin, type Transaction } from '@tiptap/pm/state';
 import { LIMITS } from '@/core/documents/limits';
 
 /** Is anything that a change touched deeper than a document may be? Text lies one level below its paragraph. */
-function isTooDeep({ doc, mapping }: Transaction): boolean {
+export function isTooDeep({ doc, mapping }: Transaction): boolean {
   let deep = false;
   for (const [i, map] of mapping.maps.entries()) {
     map.forEach((_from, _to, newFrom, newTo) => {
