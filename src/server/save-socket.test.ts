@@ -18,7 +18,7 @@ let address: string;
 
 beforeAll(async () => {
   school = await testSchool();
-  saveSocket = new SaveSocket(school.db);
+  saveSocket = new SaveSocket(school.db, { checks: 50, half: 400 });
   await saveSocket.start();
   server = createServer().on('upgrade', (request, stream, head) => void saveSocket.upgrade(request, stream, head));
   await new Promise<void>((resolve) => server.listen(0, resolve));
@@ -214,6 +214,17 @@ describe('the save socket', () => {
     expect(tabs.some(({ closed }) => closed !== null)).toBe(true);
     expect(tabs.filter(({ closed }) => closed === null).length).toBeGreaterThan(5);
     for (const { socket } of tabs) socket.terminate();
+  });
+
+  test('a line on which nothing is said stays; one on which half a message lies does not', async () => {
+    const [quiet, half] = [await Tab.open('s-goran'), await Tab.open('s-goran')];
+    await quiet.join(await copyOf('s-goran'));
+    (half.socket as unknown as { _socket: { write: (bytes: Buffer) => void } })._socket.write(
+      Buffer.from([0x81, 0xfe, 1]),
+    );
+    await new Promise((resolve) => setTimeout(resolve, 900));
+    expect([quiet.closed, half.closed === null]).toEqual([null, false]);
+    quiet.socket.close();
   });
 
   test('whoever sends more than anybody types, or asks again and again, is let go of; others are answered meanwhile', async () => {

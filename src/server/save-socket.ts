@@ -33,12 +33,10 @@ interface Line {
 const SIGNED_OUT = 4401;
 const OTHER_ROLES = 4409;
 const TOO_MANY = 4429;
-const CHECKS = 30_000;
 /** So many lines one person may have open: a tab has one. */
 const MOST_LINES = 20;
-/** Bytes of half-sent messages of one person on all lines together, and how long one may take. */
+/** Bytes of half-sent messages of one person on all lines together. */
 const MOST_HALF = 8 * 1024 * 1024;
-const HALF_LASTS = 60_000;
 /** Answers that a browser does not read are held for it up to here, and no further. */
 const MOST_UNREAD = 16 * 1024 * 1024;
 const MOST_UNANSWERED = 40;
@@ -58,7 +56,10 @@ export class SaveSocket {
   readonly #server = new WebSocketServer({ noServer: true, maxPayload: Math.ceil(LONGEST_UPDATE * 1.4) });
   readonly #saving: Saving;
 
-  constructor(private readonly db: Database) {
+  constructor(
+    private readonly db: Database,
+    private readonly waits: { readonly checks: number; readonly half: number } = { checks: 30_000, half: 60_000 },
+  ) {
     this.#saving = new Saving(db);
   }
 
@@ -76,7 +77,7 @@ export class SaveSocket {
     setInterval(() => {
       this.#dropSignedOut().catch((error: unknown) => complain('ending lines', error));
       this.#dropHalfSent();
-    }, CHECKS).unref();
+    }, this.waits.checks).unref();
   }
 
   /** Answers an upgrade request: only from our own pages, only for somebody signed in. */
@@ -106,7 +107,8 @@ export class SaveSocket {
       this.#lines.add(line);
       socket.on('close', () => this.#lines.delete(line));
       socket.on('error', () => socket.terminate());
-      stream.on('data', (part: Buffer) => this.#comes(line, part.length));
+      // Counted before it is read: a message that is whole by then leaves nothing half-sent.
+      stream.prependListener('data', (part: Buffer) => this.#comes(line, part.length));
       socket.on('message', (data) => {
         line.half = null;
         this.#take(line, String(data));
@@ -146,7 +148,7 @@ export class SaveSocket {
   }
 
   #dropHalfSent(): void {
-    const before = Date.now() - HALF_LASTS;
+    const before = Date.now() - this.waits.half;
     for (const { half, socket } of this.#lines) if (half && half.since < before) socket.terminate();
   }
 

@@ -141,7 +141,7 @@ export class Saving {
   }
 
   /** Keeps what a document was where a new sitting begins, or when nothing was kept for an hour. */
-  async #keepMoment(tx: Queryable, documentId: DocumentId, at: Instant): Promise<void> {
+  async #keepMoment(tx: Queryable, ownerId: PersonId, documentId: DocumentId, at: Instant): Promise<void> {
     let times = this.#times.get(documentId);
     if (!times) {
       const stored = await lastTimes(tx, documentId);
@@ -155,14 +155,17 @@ export class Saving {
     if (!paused && !long) return;
     times.kept = at;
     const last = (await lastUpdates(tx, [documentId])).get(documentId) ?? 0;
-    this.#goOn(this.#keepVersion(documentId, last, at, paused ? 'pause' : 'hour'));
+    this.#goOn(this.#keepVersion(ownerId, { documentId, last, at, reason: paused ? 'pause' : 'hour' }));
   }
 
   /** Keeps a version of a document as it was with the updates up to a number. Nobody waits for it. */
-  async #keepVersion(documentId: DocumentId, last: number, at: Instant, reason: string): Promise<void> {
+  async #keepVersion(
+    ownerId: PersonId,
+    { documentId, last, at, reason }: { documentId: DocumentId; last: number; at: Instant; reason: string },
+  ): Promise<void> {
     try {
       const updates = (await updatesOf(this.db, documentId, last + 1)).map(({ update }) => update);
-      const done = await workshop().do(`document ${documentId}`, 'compact', { updates });
+      const done = await workshop().do(ownerId, 'compact', { updates });
       if (done.ok) await keepVersion(this.db, { documentId, at, reason, state: done.made });
     } catch (error) {
       complain('keeping a version', error);
@@ -214,12 +217,13 @@ export class Saving {
     });
     const taken = batch.filter((_, i) => answers[i]?.ok);
     if (taken.length > 0) {
-      for (const documentId of new Set(taken.map((one) => one.documentId))) await this.#keepMoment(tx, documentId, at);
+      const ownerOf = new Map(taken.map(({ documentId, ownerId }) => [documentId, ownerId]));
+      for (const [documentId, ownerId] of ownerOf) await this.#keepMoment(tx, ownerId, documentId, at);
       const loads = await appendUpdates(
         tx,
         taken.map(({ documentId, update }) => ({ documentId, update, at })),
       );
-      for (const load of loads) this.#goOn(this.#tidy(load));
+      for (const load of loads) this.#goOn(this.#tidy(ownerOf.get(load.document_id) as PersonId, load));
     }
     return answers;
   }
@@ -229,13 +233,13 @@ export class Saving {
    * holds more than a document may, though each update by itself did not, is marked: from then on each further one is
    * looked at together with the rest.
    */
-  async #tidy({ document_id: documentId, updates: n, bytes, looked }: DocumentLoad): Promise<void> {
+  async #tidy(ownerId: PersonId, { document_id: documentId, updates: n, bytes, looked }: DocumentLoad): Promise<void> {
     if ((n < COMPACT_AFTER && bytes - looked < LOOK_AFTER) || this.#compacting.has(documentId)) return;
     this.#compacting.add(documentId);
     try {
       const stored = await updatesOf(this.db, documentId);
       const updates = stored.map(({ update }) => update);
-      const read = await readUpdates(`document ${documentId}`, updates);
+      const read = await readUpdates(ownerId, updates);
       if (read.ok && n >= COMPACT_AFTER) {
         const whole = { update: read.state, at: this.now() };
         const seqs = stored.map(({ seq }) => seq);

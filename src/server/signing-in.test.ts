@@ -7,6 +7,7 @@ import { clientAddress } from './addresses';
 import { hashTurns } from './hash-turns';
 import { sameOrigin, sessionToken } from './origin';
 import { hashPassword, isPassword } from './secrets';
+import { signedOutResponse } from './session-cookie';
 import {
   changePassword,
   makeResetCode,
@@ -209,6 +210,12 @@ describe('origin and cookie', () => {
     process.env.KITE_PROXIES = '2';
     expect(address()).toBe('203.0.113.7');
     expect(clientAddress('10.0.0.1', undefined)).toBe('10.0.0.1');
+  });
+
+  test('whoever signs out leaves no session, and nothing in the cache of the browser', () => {
+    const { headers } = signedOutResponse();
+    expect(headers.get('set-cookie')).toMatch(/^kite_session=;.*Max-Age=0/);
+    expect(headers.get('clear-site-data')).toBe('"cache"');
   });
 
   test('the token is read from among other cookies', () => {

@@ -19,6 +19,8 @@ const PATIENCE = 12;
 /** A process that has grown past this is let go of once it has nothing to do. */
 const RETIRES_AT = 120 * 1024 * 1024;
 const HEAP_MB = 220;
+/** A process that ends before this, in milliseconds, has not begun. */
+const YOUNG = 300;
 
 /** What became of a job: what it made, or that it was given up, or that this person has too many waiting. */
 export type Done<Made> =
@@ -33,6 +35,7 @@ interface Waiting {
 
 interface Bench {
   readonly process: ChildProcess;
+  readonly since: number;
   job: { readonly waiting: Waiting; readonly late: ReturnType<typeof setTimeout> } | null;
 }
 
@@ -90,7 +93,7 @@ export class Workshop {
       // Nothing of our own settings: where the data lies and where the database is, a reader need not know.
       env: { PATH: process.env.PATH, NODE_ENV: process.env.NODE_ENV },
     });
-    const bench: Bench = { process: child, job: null };
+    const bench: Bench = { process: child, since: performance.now(), job: null };
     this.#benches.push(bench);
     if (child.pid !== undefined) setPriority(child.pid, NICENESS);
     child.unref();
@@ -124,8 +127,14 @@ export class Workshop {
       bench.job = null;
     }
     if (this.#closed) return;
-    this.warm();
-    this.#next();
+    const again = () => {
+      if (this.#closed) return;
+      this.warm();
+      this.#next();
+    };
+    // One that cannot even begin is not begun again and again without a pause.
+    if (performance.now() - bench.since < YOUNG) setTimeout(again, YOUNG);
+    else again();
   }
 
   /** A process that has nothing to do, or a new one where there may be one more. */

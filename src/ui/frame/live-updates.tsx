@@ -90,7 +90,7 @@ export function LiveUpdates({ from }: { readonly from: string }) {
     return () => document.removeEventListener('click', stay, true);
   }, [away]);
   return (
-    <p role="status" className={classes.away}>
+    <p role="status" className={`told ${classes.away}`}>
       {away
         ? t('away')
         : crowded
