@@ -95,7 +95,11 @@ export class Workshop {
     });
     const bench: Bench = { process: child, since: performance.now(), job: null };
     this.#benches.push(bench);
-    if (child.pid !== undefined) setPriority(child.pid, NICENESS);
+    try {
+      if (child.pid !== undefined) setPriority(child.pid, NICENESS);
+    } catch {
+      // It has ended already, which is heard of by itself; or this system knows no priorities.
+    }
     child.unref();
     child.channel?.unref();
     child.on('message', (answered: Answered) => this.#answered(bench, answered));
