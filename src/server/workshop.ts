@@ -39,6 +39,12 @@ interface Bench {
   job: { readonly waiting: Waiting; readonly late: ReturnType<typeof setTimeout> } | null;
 }
 
+/** A process that has nothing to do keeps nobody from ending. */
+function rest(child: ChildProcess): void {
+  child.unref();
+  child.channel?.unref();
+}
+
 const GIVEN_UP = { ok: false, code: 'too-intricate' } as const;
 
 /**
@@ -52,6 +58,9 @@ export class Workshop {
   readonly #waiting: Waiting[] = [];
   #n = 0;
   #closed = false;
+
+  /** @param patience how many times as long as the processor the clock may run */
+  constructor(private readonly patience = PATIENCE) {}
 
   /** Starts the processes that are kept warm. */
   warm(): void {
@@ -100,8 +109,7 @@ export class Workshop {
     } catch {
       // It has ended already, which is heard of by itself; or this system knows no priorities.
     }
-    child.unref();
-    child.channel?.unref();
+    rest(child);
     child.on('message', (answered: Answered) => this.#answered(bench, answered));
     child.on('error', () => child.kill('SIGKILL'));
     child.on('exit', () => this.#gone(bench));
@@ -113,6 +121,7 @@ export class Workshop {
     if (job?.waiting.asked.n !== answered.n) return;
     clearTimeout(job.late);
     bench.job = null;
+    rest(bench.process);
     if (answered.rss > RETIRES_AT) bench.process.kill('SIGKILL');
     if (answered.ok) job.waiting.done({ ok: true, made: answered.made });
     else {
@@ -165,8 +174,11 @@ export class Workshop {
   }
 
   #begin(bench: Bench, waiting: Waiting): void {
-    const late = setTimeout(() => bench.process.kill('SIGKILL'), JOBS[waiting.asked.name].cpu * PATIENCE);
+    const late = setTimeout(() => bench.process.kill('SIGKILL'), JOBS[waiting.asked.name].cpu * this.patience);
     bench.job = { waiting, late };
+    // While somebody waits for it, its end is waited for, too: nothing else may keep this process going.
+    bench.process.ref();
+    bench.process.channel?.ref();
     bench.process.send(waiting.asked, (error) => {
       // A process that could not be told is one that is going: its end is heard of by itself.
       if (error) bench.process.kill('SIGKILL');

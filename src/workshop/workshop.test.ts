@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -166,4 +167,20 @@ describe('pictures', () => {
     );
     expect(await shop.do('p', 'lookAtPicture', { path: photo })).toMatchObject({ made: { code: 'picture-too-large' } });
   });
+});
+
+test('a program that waits for a job does not end before the job, even where that is given up by the clock', () => {
+  const program = `
+    process.chdir(${JSON.stringify(process.cwd())});
+    const { Workshop } = await import('./src/server/workshop.ts');
+    const shop = new Workshop(0.2);
+    const asked = shop.do('a', 'read', { updates: [] });
+    process.kill(shop.processes[0], 'SIGSTOP');
+    console.log(JSON.stringify(await asked));
+    shop.close();`;
+  const { stdout, status } = spawnSync('node', ['--import', 'tsx', '--input-type=module', '-e', program], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '' },
+  });
+  expect([status, stdout.trim()]).toEqual([0, '{"ok":false,"code":"too-intricate"}']);
 });
