@@ -235,6 +235,9 @@ test('from elsewhere: a paste from an office program, a DOCX read in; back to ho
   await page.getByText('Download', { exact: true }).click();
   await page.getByRole('link', { name: 'Print, or PDF' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Keanu');
+  // Answers are drawn once they have been looked through.
+  await expect(page.getByText('First words.')).toBeVisible();
+  await expect(page.getByText('Opening …')).toHaveCount(0);
   const folder = mkdtempSync(join(tmpdir(), 'kite-pdf-'));
   const file = join(folder, 'bottle.pdf');
   writeFileSync(file, await page.pdf({ format: 'A4' }));

@@ -87,8 +87,11 @@ describe('the workshop', () => {
 
   test('is told when the process it asked has died, and answers all the same', async () => {
     const asked = shop.do('c', 'read', { updates: [words] });
-    for (const pid of shop.processes) process.kill(pid, 'SIGKILL');
+    const killed = shop.processes;
+    for (const pid of killed) process.kill(pid, 'SIGKILL');
     expect(await asked).toEqual({ ok: false, code: 'too-intricate' });
+    // The end of each is heard of by itself, one after another.
+    while (shop.processes.some((pid) => killed.includes(pid))) await new Promise((heard) => setTimeout(heard, 5));
     expect((await shop.do('c', 'read', { updates: [words] })).ok).toBe(true);
   });
 });
