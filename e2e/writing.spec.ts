@@ -27,6 +27,8 @@ test('a text with headings, emphasis, colours, lists, a table and a link; it sta
   await expect(answer.locator('[data-ink="blue"]').first()).toBeVisible();
   await expect(page.getByRole('textbox', { name: /^Answer the questions/ })).toBeFocused();
   await page.keyboard.press('End');
+  // The next key is for the place after the words, not for the words.
+  await expect(page.getByText(/^\d+ of 12 words$/)).toHaveCount(0);
   await page.keyboard.press('Enter');
   await tools.getByRole('button', { name: 'List', exact: true }).click();
   await page.keyboard.type('a lamp');
