@@ -21,6 +21,8 @@ interface Line {
   readonly person: Person;
   readonly session: string;
   readonly joined: Map<DocumentId, StoredDocument>;
+  /** Ends when every join and leave so far has been done: one after another, whole documents are not read all at once. */
+  joining: Promise<void>;
   /** Messages that were heard and are not answered yet. */
   unanswered: number;
   /** Bytes of a message that has not come in whole, and since when it is on its way. */
@@ -99,6 +101,7 @@ export class SaveSocket {
         person,
         session: hashToken(token),
         joined: new Map(),
+        joining: Promise.resolve(),
         unanswered: 0,
         half: null,
         left: MESSAGES.most,
@@ -179,9 +182,15 @@ export class SaveSocket {
     }
     const message = read.data;
     const document = message.document as DocumentId;
-    if (message.kind === 'leave') line.joined.delete(document);
-    else if (message.kind === 'join') await this.#join(line, document, message.vector);
+    if (message.kind === 'leave') await this.#inTurn(line, async () => void line.joined.delete(document));
+    else if (message.kind === 'join') await this.#inTurn(line, () => this.#join(line, document, message.vector));
     else await this.#update(line, document, message.n, decode(message.update));
+  }
+
+  #inTurn(line: Line, act: () => Promise<void>): Promise<void> {
+    const done = line.joining.then(() => (line.socket.readyState === line.socket.OPEN ? act() : undefined));
+    line.joining = done.catch(() => {});
+    return done;
   }
 
   async #join(line: Line, documentId: DocumentId, vector: string): Promise<void> {
