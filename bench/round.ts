@@ -3,7 +3,7 @@ import { compare } from '@/core/compare/compare';
 import { firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, HandInId, PersonId, StepId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
-import { handIn } from '@/server/handing-in';
+import { handIn } from '@/server/doing/handing-in/handing-in';
 import { makeCopy } from '@/store/documents';
 import { migrate } from '@/store/migrate';
 import { findPerson, type Person } from '@/store/people';

@@ -9,10 +9,10 @@ import type { AssignmentId, ClassId, DocumentId, HandInId, Instant, PersonId, St
 import { anchorText } from '@/core/remarks/anchor';
 import { remarkOn } from '@/core/remarks/annotation';
 import type { DocNode } from '@/core/text/document-json';
-import { writeAside } from '@/server/asides';
-import { handIn } from '@/server/handing-in';
+import { handIn } from '@/server/doing/handing-in/handing-in';
+import { handBack } from '@/server/doing/marking/marking';
+import { writeAside } from '@/server/doing/talk/asides';
 import { filesFolder } from '@/server/kite';
-import { handBack } from '@/server/marking';
 import { hashPassword, newId } from '@/server/secrets';
 import type { Database, Queryable } from '@/store/database';
 import { json, time } from '@/store/database';

@@ -1,9 +1,9 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { clientAddress } from './server/addresses';
-import { gate, securityHeaders } from './server/gate';
-import { SaveSocket } from './server/save-socket';
-import { start, stop } from './server/start';
-import { answerStopped } from './server/stopped-response';
+import { clientAddress } from '@/server/http/addresses';
+import { gate, securityHeaders } from '@/server/http/gate';
+import { answerStopped } from '@/server/http/stopped-response';
+import { SaveSocket } from '@/server/live/save-socket';
+import { start, stop } from '@/server/live/start';
 
 const held = globalThis as typeof globalThis & {
   kiteStart?: () => Promise<void>;

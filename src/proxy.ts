@@ -1,5 +1,5 @@
 import { type NextRequest, NextResponse } from 'next/server';
-import { ownSockets } from './server/addresses';
+import { ownSockets } from '@/server/http/addresses';
 
 /**
  * The policy of every page. Scripts run only with the nonce of their page; styles may be inline, since the component

@@ -10,7 +10,7 @@ import { NextIntlClientProvider } from 'next-intl';
 import { getLocale, getTranslations } from 'next-intl/server';
 import type { ReactNode } from 'react';
 import { LOCALES, localeOf } from '@/i18n/locales';
-import { visitor } from '@/server/page';
+import { visitor } from '@/server/http/page';
 import { USUAL_READING } from '@/ui/common/reading-style';
 import { WeaveDefinitions } from '@/ui/common/sail';
 import { Theme } from '@/ui/common/theme';

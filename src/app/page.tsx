@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { visitor } from '@/server/page';
+import { visitor } from '@/server/http/page';
 
 /** PAGE / sends everybody where they belong. */
 export default async function Home() {

@@ -1,11 +1,11 @@
 import { jest } from '@jest/globals';
 import type { AssignmentId, PersonId } from '@/core/ids';
+import { signInToDemo } from '@/server/doing/accounts/signing-in';
+import { writeAside } from '@/server/doing/talk/asides';
+import { route } from '@/server/http/route';
 import { QueryFailed } from '@/store/database';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { writeAside } from './asides';
 import { codeOf, complain } from './complaints';
-import { route } from './route';
-import { signInToDemo } from './signing-in';
 
 let school: TestSchool;
 const held = globalThis as typeof globalThis & { kiteDatabase?: Promise<TestSchool['db']> };

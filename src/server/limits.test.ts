@@ -1,10 +1,10 @@
 import type { AssignmentId, PersonId } from '@/core/ids';
+import { newDocument } from '@/server/doing/documents/own-documents';
+import { writeAside } from '@/server/doing/talk/asides';
 import { beginUpload, endUpload, ownerOfUpload } from '@/store/limits';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { writeAside } from './asides';
 import { use } from './limits';
-import { newDocument } from './own-documents';
 
 let school: TestSchool;
 let wren: Person;

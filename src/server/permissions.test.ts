@@ -2,12 +2,12 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import sharp from 'sharp';
 import type { AssignmentId } from '@/core/ids';
+import { putPiece } from '@/server/doing/pieces/pieces';
+import { receiveUpload } from '@/server/doing/pieces/uploads';
+import { writeAside } from '@/server/doing/talk/asides';
+import { keepTextPicture } from '@/server/reading/documents/text-pictures';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { writeAside } from './asides';
 import { type Entry, may, type Params, PERMISSIONS, RULES, type Rule } from './permissions';
-import { putPiece } from './pieces';
-import { keepTextPicture } from './text-pictures';
-import { receiveUpload } from './uploads';
 
 const APP = join(process.cwd(), 'src', 'app');
 

@@ -1,5 +1,8 @@
 import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId } from '@/core/ids';
 import { standing } from '@/core/work/standing';
+import { maySeePicture } from '@/server/reading/documents/text-pictures';
+import { isNameless } from '@/server/reading/marking/nameless';
+import { mayRead } from '@/server/reading/materials/materials';
 import { findAsideMessage } from '@/store/asides';
 import { findPicture, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
@@ -10,9 +13,6 @@ import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
 import { assignmentOfStep, factsOf, findAssignment, teaches } from '@/store/work';
-import { mayRead } from './materials';
-import { isNameless } from './nameless';
-import { maySeePicture } from './text-pictures';
 
 /**
  * Who may use each page, route and socket. Nothing answers that is not in this table, and a test tries

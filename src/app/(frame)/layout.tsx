@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
-import { deviceTag } from '@/server/device-keys';
-import { countUnread } from '@/server/news';
-import { visitor } from '@/server/page';
-import { listening } from '@/server/start';
+import { visitor } from '@/server/http/page';
+import { listening } from '@/server/live/start';
+import { deviceTag } from '@/server/reading/documents/device-keys';
+import { countUnread } from '@/server/reading/news/news';
 import { ReadingProvider } from '@/ui/common/reading-settings';
 import { USUAL_READING } from '@/ui/common/reading-style';
 import { Frame } from '@/ui/frame/frame';

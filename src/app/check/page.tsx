@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
-import { visitor } from '@/server/page';
+import { visitor } from '@/server/http/page';
 import { CheckScreen } from '@/ui/receipts/check-screen';
 
 export async function generateMetadata(): Promise<Metadata> {

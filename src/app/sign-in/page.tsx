@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
 import { getTranslations } from 'next-intl/server';
-import { visitor } from '@/server/page';
+import { visitor } from '@/server/http/page';
 import { demoPeople } from '@/store/people';
 import { SignInScreen } from '@/ui/sign-in/sign-in-screen';
 

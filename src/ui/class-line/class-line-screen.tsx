@@ -1,6 +1,6 @@
 import { useTranslations } from 'next-intl';
 import { nextLesson } from '@/core/calendar/lessons';
-import { CHIPS, type Chip, type ClassLine, type Entry } from '@/server/class-line';
+import { CHIPS, type Chip, type ClassLine, type Entry } from '@/server/reading/class-line/class-line';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';

@@ -1,5 +1,5 @@
 import { useTranslations } from 'next-intl';
-import type { MaterialView as View } from '@/server/materials';
+import type { MaterialView as View } from '@/server/reading/materials/materials';
 import type { SchoolClass } from '@/store/classes';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';

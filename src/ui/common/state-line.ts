@@ -1,5 +1,5 @@
 import { useTranslations } from 'next-intl';
-import type { WorkItem } from '@/server/work-list';
+import type { WorkItem } from '@/server/reading/work/work-list';
 import type { Times } from './times';
 
 /** The state of an item in a sentence: what it is, and what that means for the student. */

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
-import type { ComparedVersions, PiecePair } from '@/server/comparing';
+import type { ComparedVersions, PiecePair } from '@/server/reading/documents/comparing';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';
 import classes from './compare.module.css';

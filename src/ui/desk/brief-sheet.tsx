@@ -1,7 +1,7 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import type { DeskView } from '@/server/desk';
+import type { DeskView } from '@/server/reading/desk/desk';
 import { DocumentView } from '@/ui/common/document-view';
 import type { Times } from '@/ui/common/times';
 import classes from './desk.module.css';

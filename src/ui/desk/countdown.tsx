@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
-import type { DeskView } from '@/server/desk';
+import type { DeskView } from '@/server/reading/desk/desk';
 
 /** From so long before an end on, the time to it is counted down. */
 const SHOWN = 6 * 3_600_000;

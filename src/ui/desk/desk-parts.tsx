@@ -1,7 +1,7 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import type { DeskStep, DeskView } from '@/server/desk';
+import type { DeskStep, DeskView } from '@/server/reading/desk/desk';
 import { DocumentView } from '@/ui/common/document-view';
 import { PlaceLink } from '@/ui/common/place-link';
 import { QuietButton } from '@/ui/common/primary-button';

@@ -1,7 +1,7 @@
 import { IndexeddbPersistence } from 'y-indexeddb';
 import * as Y from 'yjs';
 import { TEXT_FIELD } from '@/core/documents/text-document';
-import type { FromServer } from '@/server/save-messages';
+import type { FromServer } from '@/server/live/save-messages';
 import { holdsUnsaved } from '@/ui/common/unsaved';
 import { NAMES, personKey } from '@/ui/device/person-store';
 import type { SaveLine } from './save-line';

@@ -1,7 +1,7 @@
 import type { ReadyCheck } from '@/core/asks/ready-check';
 import type { MoveKind } from '@/core/work/moves';
 import type { State } from '@/core/work/standing';
-import type { DeskView } from '@/server/desk';
+import type { DeskView } from '@/server/reading/desk/desk';
 import { type Times, useTimes } from '../common/times';
 import { rendered, words } from '../rendered';
 import { HandInBar } from './hand-in-bar';

@@ -4,7 +4,7 @@ import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import type { Finding, ReadyCheck } from '@/core/asks/ready-check';
 import { isWithTeacher } from '@/core/work/standing';
-import type { DeskView } from '@/server/desk';
+import type { DeskView } from '@/server/reading/desk/desk';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
 import { typesOf, useFindingWords } from './finding-words';

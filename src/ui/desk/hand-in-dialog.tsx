@@ -5,7 +5,7 @@ import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
 import type { ReadyCheck } from '@/core/asks/ready-check';
 import { lateLoss, lateness } from '@/core/work/lateness';
-import type { DeskView } from '@/server/desk';
+import type { DeskView } from '@/server/reading/desk/desk';
 import type { Receipt } from '@/store/hand-ins';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';

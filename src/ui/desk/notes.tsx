@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { useEffect, useMemo, useState } from 'react';
-import type { DeskView } from '@/server/desk';
+import type { DeskView } from '@/server/reading/desk/desk';
 import { post } from '@/ui/common/client-request';
 import { useRefresh } from '@/ui/common/use-refresh';
 import { useSessionState, useSessions } from './use-sessions';

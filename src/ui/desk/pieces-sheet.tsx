@@ -12,7 +12,7 @@ import {
 } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, type ReactNode, useRef, useState } from 'react';
-import type { DeskPiece, DeskView } from '@/server/desk';
+import type { DeskPiece, DeskView } from '@/server/reading/desk/desk';
 import { post } from '@/ui/common/client-request';
 import { useFileSize } from '@/ui/common/file-size';
 import { useRefresh } from '@/ui/common/use-refresh';

@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import { anchorText } from '@/core/remarks/anchor';
-import type { DeskView } from '@/server/desk';
+import type { DeskView } from '@/server/reading/desk/desk';
 import { textOf } from '@/ui/remarks/near-change';
 import type { MarkedRemark } from '@/ui/remarks/remark-marks';
 import { useHandedIn } from '@/ui/remarks/use-handed-in';

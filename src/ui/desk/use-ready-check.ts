@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Checked, CheckedFile, ReadyCheck } from '@/core/asks/ready-check';
 import { together } from '@/core/text/document-json';
-import type { DeskView } from '@/server/desk';
+import type { DeskView } from '@/server/reading/desk/desk';
 import type { DocumentSession } from './document-session';
 import type { WritingHelp } from './writing-help';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState, useSyncExternalStore } from 'react';
-import type { DeskStep } from '@/server/desk';
+import type { DeskStep } from '@/server/reading/desk/desk';
 import type { DocumentSession, SessionState } from './document-session';
 import type { SaveLine } from './save-line';
 

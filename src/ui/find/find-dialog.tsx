@@ -5,7 +5,7 @@ import MiniSearch from 'minisearch';
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import type { FoundPlace } from '@/server/finding';
+import type { FoundPlace } from '@/server/reading/find/finding';
 import { post } from '@/ui/common/client-request';
 import { Sail } from '@/ui/common/sail';
 import { GUIDES } from '@/ui/help/guides';

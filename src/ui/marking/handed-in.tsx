@@ -6,7 +6,7 @@ import { anchorText, findAnchor } from '@/core/remarks/anchor';
 import { type Annotation, pieceOf } from '@/core/remarks/annotation';
 import { markedDocument } from '@/core/remarks/marked-document';
 import type { DocNode } from '@/core/text/document-json';
-import type { MarkingView } from '@/server/marking-desk';
+import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { DocumentView } from '@/ui/common/document-view';
 import { Foreign } from '@/ui/common/foreign';
 import { QuietButton } from '@/ui/common/primary-button';

@@ -1,5 +1,5 @@
 import { isWithTeacher, type State } from '@/core/work/standing';
-import type { Shown } from '@/server/marking-desk';
+import type { Shown } from '@/server/reading/marking/marking-desk';
 
 /** The lists of the Marking desk, in the order in which they stand. */
 export const SHOWN: readonly Shown[] = ['all', 'waiting', 'missing', 'back'];

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { MarkingView } from '@/server/marking-desk';
+import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { type ChosenWords, HandedIn } from './handed-in';
 import { MarkingSide } from './marking-side';
 import { REMARK_FIELD } from './remarks-editor';

@@ -1,5 +1,5 @@
 import { useTranslations } from 'next-intl';
-import type { MarkingView } from '@/server/marking-desk';
+import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';

@@ -5,7 +5,7 @@ import { useTranslations } from 'next-intl';
 import { type KeyboardEvent, useState } from 'react';
 import { addUp, type Criterion, type Mark, pointsProblem } from '@/core/marks/rubric';
 import { lateLoss, lateness } from '@/core/work/lateness';
-import type { MarkingView } from '@/server/marking-desk';
+import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
 import { Aside } from '@/ui/desk/aside';

@@ -5,7 +5,7 @@ import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import { anchorText } from '@/core/remarks/anchor';
 import { type Annotation, quotedBy, remarkOn } from '@/core/remarks/annotation';
-import type { MarkingView } from '@/server/marking-desk';
+import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
 import { QuietButton } from '@/ui/common/primary-button';

@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
-import type { MarkingView, Shown } from '@/server/marking-desk';
+import type { MarkingView, Shown } from '@/server/reading/marking/marking-desk';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';

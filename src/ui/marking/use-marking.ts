@@ -5,7 +5,7 @@ import { z } from 'zod';
 import type { Mark } from '@/core/marks/rubric';
 import { type Annotation, readAnnotation } from '@/core/remarks/annotation';
 import { isWithTeacher } from '@/core/work/standing';
-import type { MarkingView } from '@/server/marking-desk';
+import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { post } from '@/ui/common/client-request';
 import { draftKey } from '@/ui/common/kept-draft';
 import { useRefresh } from '@/ui/common/use-refresh';

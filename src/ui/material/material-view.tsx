@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { useCallback, useRef } from 'react';
-import type { MaterialView as Shown } from '@/server/materials';
+import type { MaterialView as Shown } from '@/server/reading/materials/materials';
 import { post } from '@/ui/common/client-request';
 import type { Following } from './following';
 import { ImageView } from './image-view';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import type { NewsGroup } from '@/server/news';
+import type { NewsGroup } from '@/server/reading/news/news';
 import type { News } from '@/store/news';
 import { post } from '@/ui/common/client-request';
 import { PlaceLink } from '@/ui/common/place-link';

@@ -6,7 +6,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { anchorText, findAnchor } from '@/core/remarks/anchor';
 import { quotedBy } from '@/core/remarks/annotation';
 import type { DocNode } from '@/core/text/document-json';
-import type { RepliedRemark } from '@/server/replies';
+import type { RepliedRemark } from '@/server/reading/desk/replies';
 import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { QuietButton } from '@/ui/common/primary-button';

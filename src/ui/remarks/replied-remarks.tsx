@@ -3,7 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { quotedBy } from '@/core/remarks/annotation';
 import type { DocNode } from '@/core/text/document-json';
-import type { RepliedRemark } from '@/server/replies';
+import type { RepliedRemark } from '@/server/reading/desk/replies';
 import type { Times } from '@/ui/common/times';
 import { useComparison } from '@/ui/compare/use-comparison';
 import { NearChange, textOf } from './near-change';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { HandedInWhole } from '@/server/piece-view';
+import type { HandedInWhole } from '@/server/reading/documents/piece-view';
 
 /** What was handed in never changes, so it is fetched once. */
 const fetched = new Map<string, Promise<HandedInWhole | null>>();

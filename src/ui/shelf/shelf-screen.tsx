@@ -4,7 +4,7 @@ import { IconFile, IconFileText, IconLink, IconNotes } from '@tabler/icons-react
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useState } from 'react';
-import type { BinItem, ShelfBoard, ShelfItem } from '@/server/shelf';
+import type { BinItem, ShelfBoard, ShelfItem } from '@/server/reading/shelf/shelf';
 import { post } from '@/ui/common/client-request';
 import { useFileSize } from '@/ui/common/file-size';
 import { Kite } from '@/ui/common/kite';

@@ -1,6 +1,6 @@
 import { useTranslations } from 'next-intl';
 import type { StringLayout } from '@/core/plan/string-layout';
-import type { WorkItem } from '@/server/work-list';
+import type { WorkItem } from '@/server/reading/work/work-list';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { hueOf } from '@/ui/common/sail';

@@ -1,9 +1,9 @@
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import type { Ranked } from '@/core/plan/do-next';
-import { leadsTo } from '@/server/news';
-import type { studentToday } from '@/server/today';
-import type { WorkItem } from '@/server/work-list';
+import { leadsTo } from '@/server/reading/news/news';
+import type { studentToday } from '@/server/reading/today/today';
+import type { WorkItem } from '@/server/reading/work/work-list';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';

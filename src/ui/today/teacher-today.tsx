@@ -1,5 +1,5 @@
 import { useTranslations } from 'next-intl';
-import type { TeacherItem } from '@/server/today';
+import type { TeacherItem } from '@/server/reading/today/today';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';

@@ -1,4 +1,4 @@
-import type { Chosen } from '@/server/work-table';
+import type { Chosen } from '@/server/reading/work/work-table';
 
 /** The address of a choice; what is as it usually is stays out of it. */
 export function addressOf(chosen: Chosen): string {

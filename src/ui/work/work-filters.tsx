@@ -3,7 +3,7 @@
 import { NativeSelect } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
-import type { Chosen } from '@/server/work-table';
+import type { Chosen } from '@/server/reading/work/work-table';
 import classes from './work.module.css';
 import { addressOf } from './work-address';
 

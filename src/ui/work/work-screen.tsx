@@ -1,6 +1,6 @@
 import { useTranslations } from 'next-intl';
 import { STATES } from '@/core/work/standing';
-import { type Chosen, GROUPS, SORTS, type Sort, type workTable } from '@/server/work-table';
+import { type Chosen, GROUPS, SORTS, type Sort, type workTable } from '@/server/reading/work/work-table';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';

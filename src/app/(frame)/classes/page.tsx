@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
 import { isToDo } from '@/core/work/standing';
-import { enter } from '@/server/page';
-import { workOf } from '@/server/work-list';
+import { enter } from '@/server/http/page';
+import { workOf } from '@/server/reading/work/work-list';
 import { classesOf, lessonsOf } from '@/store/classes';
 import { ClassList } from '@/ui/class-line/class-list';
 

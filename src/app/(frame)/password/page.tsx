@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
-import { enter } from '@/server/page';
+import { enter } from '@/server/http/page';
 import { PasswordScreen } from '@/ui/password/password-screen';
 
 export async function generateMetadata(): Promise<Metadata> {

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
-import { enter } from '@/server/page';
+import { enter } from '@/server/http/page';
 import { allReceiptsOf } from '@/store/hand-ins';
 import { ReceiptsScreen } from '@/ui/receipts/receipts-screen';
 

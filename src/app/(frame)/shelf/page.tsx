@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
-import { enter } from '@/server/page';
-import { shelf } from '@/server/shelf';
+import { enter } from '@/server/http/page';
+import { shelf } from '@/server/reading/shelf/shelf';
 import { ShelfScreen } from '@/ui/shelf/shelf-screen';
 
 export async function generateMetadata(): Promise<Metadata> {

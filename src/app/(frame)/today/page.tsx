@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
-import { enter } from '@/server/page';
-import { studentToday, teacherWork } from '@/server/today';
+import { enter } from '@/server/http/page';
+import { studentToday, teacherWork } from '@/server/reading/today/today';
 import { StudentToday } from '@/ui/today/student-today';
 import { TeacherToday } from '@/ui/today/teacher-today';
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
-import { leadsTo, whatsNew } from '@/server/news';
-import { enter } from '@/server/page';
+import { enter } from '@/server/http/page';
+import { leadsTo, whatsNew } from '@/server/reading/news/news';
 import { NewsList } from '@/ui/news/news-list';
 
 export async function generateMetadata(): Promise<Metadata> {

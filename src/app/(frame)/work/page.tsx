@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
-import { enter } from '@/server/page';
-import { workOf } from '@/server/work-list';
-import { chosenFrom, workTable } from '@/server/work-table';
+import { enter } from '@/server/http/page';
+import { workOf } from '@/server/reading/work/work-list';
+import { chosenFrom, workTable } from '@/server/reading/work/work-table';
 import { classesOf } from '@/store/classes';
 import { WorkScreen } from '@/ui/work/work-screen';
 

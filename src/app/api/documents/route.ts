@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { newDocument } from '@/server/own-documents';
-import { route } from '@/server/route';
+import { newDocument } from '@/server/doing/documents/own-documents';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 const body = z.object({ title: z.string().max(200) });

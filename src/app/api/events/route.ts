@@ -1,7 +1,7 @@
-import { sessionToken } from '@/server/origin';
-import { route } from '@/server/route';
+import { sessionToken } from '@/server/http/origin';
+import { route } from '@/server/http/route';
+import { listening } from '@/server/live/start';
 import { hashToken } from '@/server/secrets';
-import { listening } from '@/server/start';
 import type { Person } from '@/store/people';
 
 const BEAT = 25_000;

@@ -1,5 +1,5 @@
-import { find } from '@/server/finding';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { find } from '@/server/reading/find/finding';
 import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/find', async ({ db, person, request, now }) => ({

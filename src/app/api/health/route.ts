@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
 
 const { version } = z
   .object({ version: z.string() })

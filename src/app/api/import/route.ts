@@ -1,6 +1,6 @@
-import { importText, LARGEST_TEXT } from '@/server/importing';
-import { route } from '@/server/route';
-import { spooled } from '@/server/spool';
+import { importText, LARGEST_TEXT } from '@/server/doing/documents/importing';
+import { route } from '@/server/http/route';
+import { spooled } from '@/server/http/spool';
 import type { Person } from '@/store/people';
 
 export const POST = route(

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { LOCALE_COOKIE, LOCALES, type Locale } from '@/i18n/locales';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
 import { setLocale } from '@/store/people';
 
 const shape = z.object({ locale: z.enum(Object.keys(LOCALES) as [Locale, ...Locale[]]) });

@@ -1,5 +1,5 @@
-import { meaningsOf } from '@/server/meanings';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { meaningsOf } from '@/server/reading/find/meanings';
 
 export const GET = route('GET /api/meanings', async ({ request }) => ({
   ok: true as const,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { sessionToken } from '@/server/origin';
-import { route } from '@/server/route';
-import { changePassword } from '@/server/signing-in';
+import { changePassword } from '@/server/doing/accounts/signing-in';
+import { sessionToken } from '@/server/http/origin';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 const shape = z.object({

@@ -1,4 +1,4 @@
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
 import { type Person, readingSettings, setReading } from '@/store/people';
 
 export const POST = route(

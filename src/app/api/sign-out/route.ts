@@ -1,7 +1,7 @@
-import { sessionToken } from '@/server/origin';
-import { route } from '@/server/route';
-import { signedOutResponse } from '@/server/session-cookie';
-import { signOut } from '@/server/signing-in';
+import { signOut } from '@/server/doing/accounts/signing-in';
+import { sessionToken } from '@/server/http/origin';
+import { route } from '@/server/http/route';
+import { signedOutResponse } from '@/server/http/session-cookie';
 
 export const POST = route('POST /api/sign-out', async ({ db, request }) => {
   await signOut(db, sessionToken(request.headers.get('cookie')) ?? '');

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
 import { keepSpelling } from '@/store/own-words';
 import { type Person, SPELLINGS } from '@/store/people';
 

@@ -1,6 +1,6 @@
-import { route } from '@/server/route';
-import { spooled } from '@/server/spool';
-import { keepTextPicture, LARGEST_PICTURE } from '@/server/text-pictures';
+import { route } from '@/server/http/route';
+import { spooled } from '@/server/http/spool';
+import { keepTextPicture, LARGEST_PICTURE } from '@/server/reading/documents/text-pictures';
 import type { Person } from '@/store/people';
 
 export const POST = route(

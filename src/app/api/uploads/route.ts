@@ -1,5 +1,5 @@
-import { route } from '@/server/route';
-import { receiveUpload } from '@/server/uploads';
+import { receiveUpload } from '@/server/doing/pieces/uploads';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route(

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { z } from 'zod';
 import type { ClassId } from '@/core/ids';
-import { CHIPS, classLine } from '@/server/class-line';
-import { enter } from '@/server/page';
+import { enter } from '@/server/http/page';
+import { CHIPS, classLine } from '@/server/reading/class-line/class-line';
 import { findClass } from '@/store/classes';
 import { ClassLineScreen } from '@/ui/class-line/class-line-screen';
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { AssignmentId } from '@/core/ids';
-import { desk } from '@/server/desk';
-import { enter } from '@/server/page';
+import { enter } from '@/server/http/page';
+import { desk } from '@/server/reading/desk/desk';
 import { findAssignment } from '@/store/work';
 import { DeskScreen } from '@/ui/desk/desk-screen';
 

@@ -2,8 +2,8 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { getTranslations } from 'next-intl/server';
 import type { AssignmentId } from '@/core/ids';
-import { markingDesk } from '@/server/marking-desk';
-import { enter } from '@/server/page';
+import { enter } from '@/server/http/page';
+import { markingDesk } from '@/server/reading/marking/marking-desk';
 import { findAssignment } from '@/store/work';
 import { MarkingScreen } from '@/ui/marking/marking-screen';
 

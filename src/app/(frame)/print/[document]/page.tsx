@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { DocumentId } from '@/core/ids';
-import { enter } from '@/server/page';
-import { contentOf } from '@/server/stored-documents';
+import { enter } from '@/server/http/page';
+import { contentOf } from '@/server/reading/documents/stored-documents';
 import { findClass } from '@/store/classes';
 import { findDocument } from '@/store/documents';
 import { PrintedDocument } from '@/ui/shelf/printed-document';

@@ -2,8 +2,8 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { getTranslations } from 'next-intl/server';
 import type { HandInId } from '@/core/ids';
-import { enter } from '@/server/page';
-import { lossOf } from '@/server/receipts';
+import { enter } from '@/server/http/page';
+import { lossOf } from '@/server/reading/receipts/receipts';
 import { findReceipt } from '@/store/hand-ins';
 import { ReceiptScreen } from '@/ui/receipts/receipt-screen';
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { DocumentId } from '@/core/ids';
-import { enter } from '@/server/page';
+import { enter } from '@/server/http/page';
 import { findDocument } from '@/store/documents';
 import { spellingOf } from '@/store/own-words';
 import { OwnDocument } from '@/ui/shelf/own-document';

@@ -1,6 +1,6 @@
-import { keepLoose, LARGEST_LOOSE } from '@/server/loose-files';
-import { route } from '@/server/route';
-import { spooled } from '@/server/spool';
+import { keepLoose, LARGEST_LOOSE } from '@/server/doing/pieces/loose-files';
+import { route } from '@/server/http/route';
+import { spooled } from '@/server/http/spool';
 import type { Person } from '@/store/people';
 
 export const POST = route(

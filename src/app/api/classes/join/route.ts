@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { joinClass } from '@/server/joining';
-import { route } from '@/server/route';
+import { joinClass } from '@/server/doing/accounts/joining';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route(

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { DocumentId } from '@/core/ids';
-import { changeDocument } from '@/server/own-documents';
-import { route } from '@/server/route';
+import { changeDocument } from '@/server/doing/documents/own-documents';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 const body = z.discriminatedUnion('act', [

@@ -1,6 +1,6 @@
 import type { HandInId } from '@/core/ids';
-import { handedInWhole } from '@/server/piece-view';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { handedInWhole } from '@/server/reading/documents/piece-view';
 
 export const GET = route('GET /api/hand-ins/[handIn]', ({ db, params }) =>
   handedInWhole(db, params.handIn as HandInId),

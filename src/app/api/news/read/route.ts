@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { readNews } from '@/server/news';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { readNews } from '@/server/reading/news/news';
 import type { Person } from '@/store/people';
 
 const body = z.object({

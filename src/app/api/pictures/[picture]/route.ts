@@ -1,5 +1,5 @@
-import { KEPT, unchanged } from '@/server/file-response';
-import { route } from '@/server/route';
+import { KEPT, unchanged } from '@/server/http/file-response';
+import { route } from '@/server/http/route';
 import { findPicture } from '@/store/classes';
 
 export const GET = route('GET /api/pictures/[picture]', async ({ db, params, request }) => {

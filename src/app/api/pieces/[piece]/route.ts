@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { viewPiece } from '@/server/piece-view';
-import { changePiece } from '@/server/pieces';
-import { route } from '@/server/route';
+import { changePiece } from '@/server/doing/pieces/pieces';
+import { route } from '@/server/http/route';
+import { viewPiece } from '@/server/reading/documents/piece-view';
 import type { Person } from '@/store/people';
 
 const body = z.discriminatedUnion('act', [

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { isGenuine } from '@/server/receipts';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { isGenuine } from '@/server/reading/receipts/receipts';
 
 const shape = z.object({
   number: z.number().int().min(1).max(Number.MAX_SAFE_INTEGER),

@@ -1,5 +1,5 @@
-import { route } from '@/server/route';
-import { takeAllAway } from '@/server/taking-away';
+import { route } from '@/server/http/route';
+import { takeAllAway } from '@/server/reading/shelf/taking-away';
 import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/shelf/export', ({ db, person, now }) => takeAllAway(db, person as Person, now));

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import type { PersonId } from '@/core/ids';
-import { route } from '@/server/route';
-import { signInResponse } from '@/server/session-cookie';
-import { signInToDemo } from '@/server/signing-in';
+import { signInToDemo } from '@/server/doing/accounts/signing-in';
+import { route } from '@/server/http/route';
+import { signInResponse } from '@/server/http/session-cookie';
 
 export const POST = route(
   'POST /api/sign-in/demo',

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { route } from '@/server/route';
-import { signInResponse } from '@/server/session-cookie';
-import { resetPassword } from '@/server/signing-in';
+import { resetPassword } from '@/server/doing/accounts/signing-in';
+import { route } from '@/server/http/route';
+import { signInResponse } from '@/server/http/session-cookie';
 
 const shape = z.object({
   userName: z.string().min(1).max(100),

@@ -1,5 +1,5 @@
-import { hashTurns } from '@/server/hash-turns';
-import { route } from '@/server/route';
+import { hashTurns } from '@/server/doing/accounts/hash-turns';
+import { route } from '@/server/http/route';
 
 /** How long somebody who is waiting to be let in will wait, by the ticket that was made for that one wait. */
 export const GET = route('GET /api/sign-in/wait', async ({ request }) => ({

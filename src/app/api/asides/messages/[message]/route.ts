@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { mendAside, withdrawAside } from '@/server/asides';
-import { route } from '@/server/route';
+import { mendAside, withdrawAside } from '@/server/doing/talk/asides';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route(

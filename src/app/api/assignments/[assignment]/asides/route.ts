@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId } from '@/core/ids';
-import { writeToMissing } from '@/server/asides';
-import { route } from '@/server/route';
+import { writeToMissing } from '@/server/doing/talk/asides';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route(

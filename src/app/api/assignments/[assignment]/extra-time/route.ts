@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, PersonId } from '@/core/ids';
-import { moreTime } from '@/server/marking';
-import { route } from '@/server/route';
+import { moreTime } from '@/server/doing/marking/marking';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route(

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, HandInId } from '@/core/ids';
-import { handBackMarked } from '@/server/marking';
-import { route } from '@/server/route';
+import { handBackMarked } from '@/server/doing/marking/marking';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route(

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId } from '@/core/ids';
-import { handIn } from '@/server/handing-in';
-import { route } from '@/server/route';
+import { handIn } from '@/server/doing/handing-in/handing-in';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 const shape = z.object({ act: z.string().min(8).max(64), note: z.string().max(2000) });

@@ -1,6 +1,6 @@
 import type { AssignmentId } from '@/core/ids';
-import { openNotes } from '@/server/own-documents';
-import { route } from '@/server/route';
+import { openNotes } from '@/server/doing/documents/own-documents';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route('POST /api/assignments/[assignment]/notes', ({ db, person, params, now }) =>

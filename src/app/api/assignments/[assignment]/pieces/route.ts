@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId } from '@/core/ids';
-import { putPiece } from '@/server/pieces';
-import { route } from '@/server/route';
+import { putPiece } from '@/server/doing/pieces/pieces';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 const body = z.discriminatedUnion('from', [

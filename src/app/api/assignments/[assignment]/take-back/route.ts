@@ -1,6 +1,6 @@
 import type { AssignmentId } from '@/core/ids';
-import { takeBack } from '@/server/handing-in';
-import { route } from '@/server/route';
+import { takeBack } from '@/server/doing/handing-in/handing-in';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route('POST /api/assignments/[assignment]/take-back', ({ db, person, params, now }) =>

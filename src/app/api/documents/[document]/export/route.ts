@@ -1,7 +1,7 @@
 import { isExportFormat } from '@/core/formats/export-formats';
 import type { DocumentId } from '@/core/ids';
-import { exportDocument } from '@/server/exporting';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { exportDocument } from '@/server/reading/documents/exporting';
 import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/documents/[document]/export', async ({ db, person, params, request }) => {

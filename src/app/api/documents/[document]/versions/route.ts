@@ -1,6 +1,6 @@
 import type { DocumentId } from '@/core/ids';
-import { listVersions } from '@/server/own-documents';
-import { route } from '@/server/route';
+import { listVersions } from '@/server/doing/documents/own-documents';
+import { route } from '@/server/http/route';
 
 export const GET = route('GET /api/documents/[document]/versions', ({ db, params }) =>
   listVersions(db, params.document as DocumentId),

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import type { HandInId } from '@/core/ids';
-import { amend } from '@/server/marking';
-import { marksBody } from '@/server/marking-body';
-import { route } from '@/server/route';
+import { amend } from '@/server/doing/marking/marking';
+import { marksBody } from '@/server/doing/marking/marking-body';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route(

@@ -1,7 +1,7 @@
 import type { HandInId } from '@/core/ids';
-import { keepMarks } from '@/server/marking';
-import { marksBody } from '@/server/marking-body';
-import { route } from '@/server/route';
+import { keepMarks } from '@/server/doing/marking/marking';
+import { marksBody } from '@/server/doing/marking/marking-body';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route(

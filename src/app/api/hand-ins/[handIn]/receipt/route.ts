@@ -1,7 +1,7 @@
 import { getLocale } from 'next-intl/server';
 import type { HandInId } from '@/core/ids';
-import { takeReceipt } from '@/server/receipts';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { takeReceipt } from '@/server/reading/receipts/receipts';
 import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/hand-ins/[handIn]/receipt', async ({ db, person, params, request }) =>

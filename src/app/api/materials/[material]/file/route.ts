@@ -1,5 +1,5 @@
-import { fileResponse } from '@/server/file-response';
-import { route } from '@/server/route';
+import { fileResponse } from '@/server/http/file-response';
+import { route } from '@/server/http/route';
 import { findMaterial } from '@/store/materials';
 
 export const GET = route('GET /api/materials/[material]/file', async ({ db, params, request }) => {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { leaveOff } from '@/server/materials';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { leaveOff } from '@/server/reading/materials/materials';
 import type { Person } from '@/store/people';
 
 const body = z.object({ spot: z.number().min(0).max(1e7) });

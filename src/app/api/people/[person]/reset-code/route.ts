@@ -1,6 +1,6 @@
 import type { PersonId } from '@/core/ids';
-import { route } from '@/server/route';
-import { makeResetCode } from '@/server/signing-in';
+import { makeResetCode } from '@/server/doing/accounts/signing-in';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route('POST /api/people/[person]/reset-code', ({ db, person, params, address, now }) =>

@@ -1,5 +1,5 @@
-import { pieceFile } from '@/server/piece-view';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { pieceFile } from '@/server/reading/documents/piece-view';
 
 export const GET = route('GET /api/pieces/[piece]/file', ({ db, params, request }) =>
   pieceFile(db, params.piece ?? '', request),

@@ -1,5 +1,5 @@
-import { pieceThumb } from '@/server/piece-view';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { pieceThumb } from '@/server/reading/documents/piece-view';
 import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/pieces/[piece]/thumb', ({ db, person, params, request }) =>

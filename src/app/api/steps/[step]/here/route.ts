@@ -1,6 +1,6 @@
 import type { StepId } from '@/core/ids';
-import { goToStep } from '@/server/handing-in';
-import { route } from '@/server/route';
+import { goToStep } from '@/server/doing/handing-in/handing-in';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route('POST /api/steps/[step]/here', ({ db, person, params, now }) =>

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ClassId } from '@/core/ids';
-import { isMaterialOpen, mayRead, viewMaterial } from '@/server/materials';
-import { enter } from '@/server/page';
+import { enter } from '@/server/http/page';
+import { isMaterialOpen, mayRead, viewMaterial } from '@/server/reading/materials/materials';
 import { findClass } from '@/store/classes';
 import { findMaterial } from '@/store/materials';
 import { MaterialScreen } from '@/ui/class-line/material-screen';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, PersonId } from '@/core/ids';
-import { writeAside } from '@/server/asides';
-import { route } from '@/server/route';
+import { writeAside } from '@/server/doing/talk/asides';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 const file = z.object({ sha256: z.string().regex(/^[0-9a-f]{64}$/), name: z.string().min(1).max(200) });

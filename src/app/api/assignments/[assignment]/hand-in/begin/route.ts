@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId } from '@/core/ids';
-import { beginHandIn } from '@/server/handing-in';
-import { route } from '@/server/route';
+import { beginHandIn } from '@/server/doing/handing-in/handing-in';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route(

@@ -1,6 +1,6 @@
 import type { HandInId } from '@/core/ids';
-import { viewHandedIn } from '@/server/piece-view';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { viewHandedIn } from '@/server/reading/documents/piece-view';
 import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/hand-ins/[handIn]/pieces/[position]', ({ db, person, now, params }) =>

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { HandInId } from '@/core/ids';
-import { replyTo } from '@/server/marking';
-import { route } from '@/server/route';
+import { replyTo } from '@/server/doing/marking/marking';
+import { route } from '@/server/http/route';
 import type { Person } from '@/store/people';
 
 export const POST = route(

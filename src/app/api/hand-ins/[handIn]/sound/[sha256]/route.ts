@@ -1,6 +1,6 @@
 import type { HandInId } from '@/core/ids';
-import { soundOf } from '@/server/marking-desk';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { soundOf } from '@/server/reading/marking/marking-desk';
 import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/hand-ins/[handIn]/sound/[sha256]', ({ db, person, params, request }) =>

@@ -1,5 +1,5 @@
-import { chapterOf } from '@/server/materials';
-import { route } from '@/server/route';
+import { route } from '@/server/http/route';
+import { chapterOf } from '@/server/reading/materials/materials';
 import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/materials/[material]/chapters/[chapter]', async ({ db, person, params }) => {

@@ -1,6 +1,6 @@
-import { KEPT, unchanged } from '@/server/file-response';
-import { bookPicture } from '@/server/materials';
-import { route } from '@/server/route';
+import { KEPT, unchanged } from '@/server/http/file-response';
+import { route } from '@/server/http/route';
+import { bookPicture } from '@/server/reading/materials/materials';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 

@@ -1,0 +1,156 @@
+import { firstUpdate } from '@/core/documents/text-document';
+import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
+import type { DocNode } from '@/core/text/document-json';
+import { standing } from '@/core/work/standing';
+import { type TooMuch, use } from '@/server/limits';
+import { contentOf, readUpdates, type Unread } from '@/server/reading/documents/stored-documents';
+import { newId } from '@/server/secrets';
+import type { Database, Queryable } from '@/store/database';
+import { addDocument, binDocument, findDocument, renameDocument, versionState, versionsOf } from '@/store/documents';
+import type { Person } from '@/store/people';
+import { factsOf, findAssignment } from '@/store/work';
+
+const EMPTY: DocNode = { type: 'doc', content: [{ type: 'paragraph' }] };
+
+type Refused =
+  | { readonly ok: false; readonly code: 'not-open-yet' | 'not-found' | 'no-name' | 'was-handed-in' }
+  | Unread
+  | TooMuch;
+type Opened = { readonly ok: true; readonly document: DocumentId };
+
+/** Opens a student's notes on an assignment, made at the first time. They never go along with a hand-in. */
+export async function openNotes(
+  db: Database,
+  student: Person,
+  assignmentId: AssignmentId,
+  now: Instant,
+): Promise<Opened | Refused> {
+  const assignment = await findAssignment(db, assignmentId);
+  if (!assignment) return { ok: false, code: 'not-found' };
+  const facts = await factsOf(db, assignmentId, student.id);
+  if (standing(facts, assignment.rules, now).state === 'opens-later') return { ok: false, code: 'not-open-yet' };
+  const document = await db.transaction((tx) =>
+    addDocument(tx, {
+      id: newId() as DocumentId,
+      ownerId: student.id,
+      assignmentId,
+      title: assignment.title,
+      at: now,
+      firstUpdate: firstUpdate(EMPTY),
+    }),
+  );
+  return { ok: true, document };
+}
+
+const titled = (title: string): string => title.replace(/\s+/g, ' ').trim();
+
+/** Makes a document of one's own, without an assignment. */
+export async function newDocument(
+  db: Database,
+  person: Person,
+  title: string,
+  now: Instant,
+): Promise<Opened | Refused> {
+  const name = titled(title);
+  if (name === '') return { ok: false, code: 'no-name' };
+  const much = await use(db, person.id, 'documents', 1, now);
+  if (much) return much;
+  const document = await db.transaction((tx) =>
+    addDocument(tx, {
+      id: newId() as DocumentId,
+      ownerId: person.id,
+      assignmentId: null,
+      title: name,
+      at: now,
+      firstUpdate: firstUpdate(EMPTY),
+    }),
+  );
+  return { ok: true, document };
+}
+
+/** What can be done to a document on the shelf. */
+export type DocumentChange =
+  | { readonly act: 'rename'; readonly title: string }
+  | { readonly act: 'copy'; readonly title: string }
+  | { readonly act: 'bin' }
+  | { readonly act: 'take-out' };
+
+/**
+ * Renames, copies, bins a document or takes it out of the bin. Only documents of one's own are renamed and
+ * binned: what belongs to an assignment stays as it is. Of anything a copy of one's own can be made.
+ */
+export async function changeDocument(
+  db: Database,
+  person: Person,
+  documentId: DocumentId,
+  what: DocumentChange,
+  now: Instant,
+): Promise<Opened | Refused> {
+  if (what.act === 'copy') return copyDocument(db, person, documentId, what.title, now);
+  return db.transaction(async (tx): Promise<Opened | Refused> => {
+    const found = await findDocument(tx, documentId);
+    if (!found) return { ok: false, code: 'not-found' };
+    if (found.kind !== 'own') return { ok: false, code: 'was-handed-in' };
+    if (what.act === 'rename') {
+      const name = titled(what.title);
+      if (name === '') return { ok: false, code: 'no-name' };
+      await renameDocument(tx, documentId, name);
+    } else await binDocument(tx, documentId, what.act === 'bin' ? now : null);
+    return { ok: true, document: documentId };
+  });
+}
+
+async function copyDocument(
+  db: Database,
+  person: Person,
+  documentId: DocumentId,
+  title: string,
+  now: Instant,
+): Promise<Opened | Refused> {
+  const found = await findDocument(db, documentId);
+  if (!found) return { ok: false, code: 'not-found' };
+  const much = await use(db, person.id, 'documents', 1, now);
+  if (much) return much;
+  const read = await contentOf(db, person.id, documentId);
+  if (!read.ok) return read;
+  const document = await db.transaction((tx) =>
+    addDocument(tx, {
+      id: newId() as DocumentId,
+      ownerId: person.id,
+      assignmentId: null,
+      title: titled(title) || found.title,
+      at: now,
+      firstUpdate: firstUpdate(withoutPlaces(read.content)),
+    }),
+  );
+  return { ok: true, document };
+}
+
+/** A copy of one's own has no places to answer in: questions become headings, answers plain text. */
+function withoutPlaces(doc: DocNode): DocNode {
+  const content = (doc.content ?? []).flatMap((node): readonly DocNode[] => {
+    if (node.type === 'answer') return node.content ?? [];
+    if (node.type !== 'question') return [node];
+    const text = `${node.attrs?.number} ${node.attrs?.text}`;
+    return [{ type: 'heading', attrs: { level: 3 }, content: [{ type: 'text', text }] }];
+  });
+  return { ...doc, content };
+}
+
+/** What is kept of a document's past. */
+export async function listVersions(db: Queryable, documentId: DocumentId) {
+  return { ok: true as const, versions: await versionsOf(db, documentId) };
+}
+
+/** A document as it was at one version, to be read or brought back. */
+export async function versionContent(
+  db: Queryable,
+  person: Person,
+  documentId: DocumentId,
+  versionId: number,
+): Promise<{ readonly ok: true; readonly content: DocNode } | Refused> {
+  const state = Number.isSafeInteger(versionId) ? await versionState(db, documentId, versionId) : null;
+  if (!state) return { ok: false, code: 'not-found' };
+  const read = await readUpdates(person.id, [state]);
+  return read.ok ? { ok: true, content: read.content } : read;
+}

@@ -1,0 +1,374 @@
+import type { CheckedFile, ReadyCheck } from '@/core/asks/ready-check';
+import { understandStarter } from '@/core/asks/starter-places';
+import { canonicalJson, handInFingerprint, sha256Hex } from '@/core/documents/fingerprint';
+import { firstUpdate } from '@/core/documents/text-document';
+import { fileKind } from '@/core/formats/file-type';
+import type { AssignmentId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
+import { makeMove, type Refusal } from '@/core/work/moves';
+import { standing } from '@/core/work/standing';
+import { goingAlong } from '@/server/doing/pieces/pieces';
+import { isStepOpen } from '@/server/reading/desk/open-steps';
+import type { Unread } from '@/server/reading/documents/stored-documents';
+import { newId } from '@/server/secrets';
+import { workshop } from '@/server/workshop';
+import { groupOf, handInBegunAt, keepHandInBegun } from '@/store/arrangements';
+import { findClass } from '@/store/classes';
+import type { Database, Queryable } from '@/store/database';
+import { documentsOfWork, keepVersion, lastUpdates, makeCopy, updatesOf } from '@/store/documents';
+import { addHandIn, type FrozenPiece, findReceipt, type Receipt, receiptOfAct } from '@/store/hand-ins';
+import { ownWordsOf } from '@/store/own-words';
+import type { Person } from '@/store/people';
+import { piecesOfWork, type StoredPiece } from '@/store/pieces';
+import {
+  assignmentOfStep,
+  factsOf,
+  findAssignment,
+  findBrief,
+  holdWork,
+  keepStepPlace,
+  type ListedAssignment,
+  openedBy,
+  record,
+  recordAll,
+  stepsOf,
+} from '@/store/work';
+import type { ReadDocument } from '@/workshop/documents';
+
+/** The hand-in was refused because an ask that bars is unmet. */
+export interface NotReady {
+  readonly ok: false;
+  readonly code: 'not-ready';
+  readonly check: ReadyCheck;
+}
+
+export type HandInOutcome =
+  | { readonly ok: true; readonly receipt: Receipt; readonly again: boolean }
+  | Refusal
+  | NotReady
+  | Unread
+  | { readonly ok: false; readonly code: 'changed-meanwhile' };
+
+/** What was looked at has been changed before it could be handed in: somebody types on another device. */
+const CHANGED = { ok: false, code: 'changed-meanwhile' } as const;
+/** So often it is looked at anew before that is said. */
+const LOOKS = 5;
+
+async function assignmentOr404(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<ListedAssignment> {
+  const assignment = await findAssignment(db, assignmentId, student.id);
+  if (!assignment) throw new Error(`assignment ${assignmentId} is gone`);
+  return assignment;
+}
+
+/** What every act of a student on their own work has in common when it is recorded. */
+const own = (assignment: ListedAssignment, student: Person, at: Instant) => ({
+  at,
+  classId: assignment.classId,
+  assignmentId: assignment.id,
+  studentId: student.id,
+  actorId: student.id,
+});
+
+/** Everybody for whom an act of a student counts: the student, or the whole group. Their work is held together. */
+async function holdTogether(tx: Queryable, assignmentId: AssignmentId, student: Person): Promise<readonly PersonId[]> {
+  const group = await groupOf(tx, assignmentId, student.id);
+  const all = group.length > 0 ? group.map(({ id }) => id).sort() : [student.id];
+  for (const id of all) await holdWork(tx, assignmentId, id);
+  return all;
+}
+
+/** What would go along as things stand. */
+interface Open {
+  readonly documents: readonly { readonly id: DocumentId; readonly title: string }[];
+  readonly files: readonly Extract<StoredPiece, { kind: 'file' | 'link' }>[];
+}
+
+async function openPieces(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<Open> {
+  const documents = (await documentsOfWork(db, assignmentId, student.id)).map(({ id, title }) => ({ id, title }));
+  const pieces = goingAlong(await piecesOfWork(db, assignmentId, student.id));
+  for (const piece of pieces) {
+    if (piece.kind === 'document') documents.push({ id: piece.document_id, title: piece.name });
+  }
+  return { documents, files: pieces.filter((piece) => piece.kind !== 'document') };
+}
+
+/** What would go along, named in such a way that it is another name as soon as anybody changes any of it. */
+async function nameOf(db: Queryable, open: Open): Promise<string> {
+  const last = await lastUpdates(
+    db,
+    open.documents.map(({ id }) => id),
+  );
+  return canonicalJson([open.documents.map(({ id, title }) => [id, title, last.get(id) ?? 0]), open.files]);
+}
+
+/** Files and links as the ready check looks at them. */
+export const checkedFiles = (pieces: readonly StoredPiece[]): readonly CheckedFile[] =>
+  pieces.flatMap((piece): CheckedFile[] => {
+    if (piece.kind === 'document') return [];
+    if (piece.kind === 'link') return [{ name: piece.name, kind: 'link', pages: null, address: piece.address }];
+    return [{ name: piece.name, kind: fileKind(piece.type), pages: piece.pages }];
+  });
+
+/** What would go along, read and checked, and the name of what was looked at. */
+interface Looked {
+  readonly open: Open;
+  readonly name: string;
+  readonly documents: readonly ReadDocument[];
+  readonly check: ReadyCheck;
+}
+
+/** Reads and checks what would go along, in the workshop: a page of others waits for none of it. */
+async function lookAt(db: Queryable, assignment: ListedAssignment, student: Person): Promise<Looked | Unread> {
+  const open = await openPieces(db, assignment.id, student);
+  const name = await nameOf(db, open);
+  const documents: Uint8Array[][] = [];
+  for (const { id } of open.documents) documents.push((await updatesOf(db, id)).map(({ update }) => update));
+  const brief = await findBrief(db, assignment.id);
+  const steps = await stepsOf(db, assignment.id);
+  const done = await workshop().do(student.id, 'checkWork', {
+    documents,
+    asks: brief?.asks ?? [],
+    starters: steps.flatMap((step) => (step.starter ? [step.starter] : [])),
+    locale: (await findClass(db, assignment.classId))?.locale ?? 'en',
+    files: checkedFiles(open.files),
+    names: [student.name, student.short_name],
+    spelling: { variety: student.spelling, own: await ownWordsOf(db, student.id) },
+  });
+  if (!done.ok) return done;
+  const { check, documents: read } = done.made;
+  return check ? { open, name, documents: read, check } : { ok: false, code: 'too-intricate' };
+}
+
+/** What the ready check finds in what is stored of a student's work; `null` where that cannot be read now. */
+export async function checkWork(
+  db: Queryable,
+  assignmentId: AssignmentId,
+  student: Person,
+): Promise<ReadyCheck | null> {
+  const looked = await lookAt(db, await assignmentOr404(db, assignmentId, student), student);
+  return 'ok' in looked ? null : looked.check;
+}
+
+function freeze({ open, documents }: Looked, kind: 'document' | 'answer'): FrozenPiece[] {
+  return open.documents.map(({ id: documentId, title }, i): FrozenPiece => {
+    const { content, bytes, sha256 } = documents[i] as ReadDocument;
+    return { kind, title, content, bytes, sha256, documentId };
+  });
+}
+
+const freezeFile = (piece: Open['files'][number]): FrozenPiece =>
+  piece.kind === 'file'
+    ? { kind: 'file', title: piece.name, sha256: piece.sha256, size: piece.size }
+    : { kind: 'link', title: piece.name, sha256: sha256Hex(piece.address), address: piece.address };
+
+/** Notes what this hand-in opens for one student: work that waited for it, and for nothing else that is still missing. */
+async function unlockAfter(
+  tx: Queryable,
+  assignment: ListedAssignment,
+  student: Person,
+  member: PersonId,
+  now: Instant,
+): Promise<void> {
+  const opened = await openedBy(tx, assignment.id, member);
+  await recordAll(
+    tx,
+    opened.map((id) => ({
+      ...own(assignment, student, now),
+      studentId: member,
+      kind: 'unlocked' as const,
+      assignmentId: id,
+    })),
+  );
+}
+
+/** Notes that a student stands before the last question of a hand-in, or went away from it. The server's clock counts. */
+export async function beginHandIn(
+  db: Queryable,
+  student: Person,
+  assignmentId: AssignmentId,
+  begun: boolean,
+  now: Instant,
+): Promise<{ readonly ok: true; readonly now: Instant }> {
+  await keepHandInBegun(db, assignmentId, student.id, begun ? now : null);
+  return { ok: true, now };
+}
+
+/**
+ * Hands a student's work in, or ticks it off where there is nothing to hand in. The same act sent again
+ * gives the same receipt; of two different acts at once one is refused.
+ *
+ * @param act an id that the browser made for this one act
+ */
+export async function handIn(
+  db: Database,
+  student: Person,
+  given: { assignmentId: AssignmentId; act: string; note: string },
+  now: Instant,
+): Promise<HandInOutcome> {
+  for (let look = 0; look < LOOKS; look += 1) {
+    const assignment = await assignmentOr404(db, given.assignmentId, student);
+    const looked = assignment.rules.takes === 'tick' ? null : await lookAt(db, assignment, student);
+    if (looked && 'ok' in looked) return looked;
+    const outcome = await handInAs(db, student, given, looked, now);
+    if (outcome !== CHANGED) return outcome;
+  }
+  return CHANGED;
+}
+
+/** Hands in what was looked at, unless it is no longer what is there. */
+function handInAs(
+  db: Database,
+  student: Person,
+  given: { assignmentId: AssignmentId; act: string; note: string },
+  looked: Looked | null,
+  now: Instant,
+): Promise<HandInOutcome> {
+  return db.transaction(async (tx): Promise<HandInOutcome> => {
+    const members = await holdTogether(tx, given.assignmentId, student);
+    const before = await receiptOfAct(tx, student.id, given.act);
+    if (before) return { ok: true, receipt: before, again: true };
+
+    const assignment = await assignmentOr404(tx, given.assignmentId, student);
+    const { rules } = assignment;
+    const facts = await factsOf(tx, assignment.id, student.id);
+    const tick = looked === null;
+    const open = tick ? { documents: [], files: [] } : await openPieces(tx, assignment.id, student);
+    if (looked && (await nameOf(tx, open)) !== looked.name) return CHANGED;
+    const pieces = open.documents.length + open.files.length;
+    const id = newId() as HandInId;
+    const begunAt = await handInBegunAt(tx, assignment.id, student.id);
+    const moved = makeMove(
+      facts,
+      tick ? { kind: 'tick-off', handIn: id, begunAt } : { kind: 'hand-in', handIn: id, pieces, begunAt },
+      now,
+      rules,
+    );
+    if (!moved.ok) return moved;
+    const counts = moved.fact.kind === 'handed-in' ? moved.fact.counts : undefined;
+    if (looked && !looked.check.ready) return { ok: false, code: 'not-ready', check: looked.check };
+
+    const frozen = [
+      ...(looked ? freeze(looked, rules.takes === 'short' ? 'answer' : 'document') : []),
+      ...open.files.map(freezeFile),
+    ];
+    const after = standing(moved.facts, rules, now);
+    await addHandIn(tx, {
+      id,
+      assignmentId: assignment.id,
+      studentId: student.id,
+      act: given.act,
+      at: now,
+      dueAt: rules.dueAt,
+      lateBy: after.handIn?.lateBy ?? 0,
+      begunAt,
+      countsAt: counts ?? null,
+      late: rules.late,
+      points: assignment.points,
+      members: members.length > 1 ? members : [],
+      note: given.note,
+      fingerprint: handInFingerprint(frozen),
+      findings: looked?.check.findings ?? [],
+      pieces: frozen,
+    });
+    for (const [i, { id: documentId }] of open.documents.entries()) {
+      const state = looked?.documents[i]?.state;
+      if (state) await keepVersion(tx, { documentId, at: now, reason: 'handed-in', state });
+    }
+    if (begunAt !== null) await keepHandInBegun(tx, assignment.id, student.id, null);
+    for (const member of members) {
+      const data = counts === undefined ? { handIn: id } : { handIn: id, counts };
+      await record(tx, { kind: 'handed-in', ...own(assignment, student, now), studentId: member, data });
+      await unlockAfter(tx, assignment, student, member, now);
+    }
+    const receipt = await findReceipt(tx, id);
+    if (!receipt) throw new Error(`hand-in ${id} was not kept`);
+    return { ok: true, receipt, again: false };
+  });
+}
+
+/** Takes a hand-in back to revise it. */
+export async function takeBack(
+  db: Database,
+  student: Person,
+  assignmentId: AssignmentId,
+  now: Instant,
+): Promise<{ readonly ok: true } | Refusal> {
+  return db.transaction(async (tx) => {
+    const members = await holdTogether(tx, assignmentId, student);
+    const assignment = await assignmentOr404(tx, assignmentId, student);
+    const moved = makeMove(await factsOf(tx, assignmentId, student.id), { kind: 'take-back' }, now, assignment.rules);
+    if (!moved.ok) return moved;
+    for (const member of members) {
+      await record(tx, { kind: 'taken-back', ...own(assignment, student, now), studentId: member });
+    }
+    return { ok: true };
+  });
+}
+
+const EARLIER_FIRST = { ok: false, code: 'earlier-step-first', at: null } as const;
+
+/** Opens the starter of a step: the student's own copy, made at the first time only. */
+export async function openCopy(
+  db: Database,
+  student: Person,
+  stepId: StepId,
+  now: Instant,
+): Promise<{ readonly ok: true; readonly document: DocumentId; readonly title: string } | Refusal> {
+  return db.transaction(async (tx) => {
+    const assignmentId = (await assignmentOfStep(tx, stepId)) as AssignmentId;
+    const assignment = await assignmentOr404(tx, assignmentId, student);
+    const step = (await stepsOf(tx, assignmentId)).find((found) => found.id === stepId);
+    const starter = step?.starter;
+    if (!step || !starter) return { ok: false, code: 'only-ticked-off', at: null } as const;
+    await holdWork(tx, assignmentId, student.id);
+    const facts = await factsOf(tx, assignmentId, student.id);
+    const moved = makeMove(facts, { kind: 'open' }, now, assignment.rules);
+    if (!moved.ok) return moved;
+    if (!(await isStepOpen(tx, assignment, student.id, facts, stepId))) return EARLIER_FIRST;
+    const copy = await makeCopy(tx, {
+      id: newId() as DocumentId,
+      ownerId: student.id,
+      assignmentId,
+      stepId,
+      title: `${step.title}, ${student.short_name}`,
+      at: now,
+      firstUpdate: () => firstUpdate(understandStarter(starter).doc),
+    });
+    if (copy.made) {
+      await record(tx, { kind: 'opened', ...own(assignment, student, now) });
+    }
+    return { ok: true, document: copy.id, title: `${step.title}, ${student.short_name}` };
+  });
+}
+
+/** Fills the knot of a step, once. */
+export async function doStep(
+  db: Database,
+  student: Person,
+  stepId: StepId,
+  now: Instant,
+): Promise<{ readonly ok: true } | Refusal> {
+  return db.transaction(async (tx) => {
+    const assignmentId = (await assignmentOfStep(tx, stepId)) as AssignmentId;
+    const assignment = await assignmentOr404(tx, assignmentId, student);
+    await holdWork(tx, assignmentId, student.id);
+    const facts = await factsOf(tx, assignmentId, student.id);
+    if (facts.some((fact) => fact.kind === 'step-done' && fact.step === stepId)) return { ok: true };
+    const moved = makeMove(facts, { kind: 'do-step', step: stepId }, now, assignment.rules);
+    if (!moved.ok) return moved;
+    if (!(await isStepOpen(tx, assignment, student.id, facts, stepId))) return EARLIER_FIRST;
+    await record(tx, { kind: 'step-done', ...own(assignment, student, now), data: { step: stepId } });
+    return { ok: true };
+  });
+}
+
+/** Notes at which step a student is, so that another device opens the Desk there. */
+export async function goToStep(
+  db: Queryable,
+  student: Person,
+  stepId: StepId,
+  now: Instant,
+): Promise<{ readonly ok: true }> {
+  const assignmentId = (await assignmentOfStep(db, stepId)) as AssignmentId;
+  await keepStepPlace(db, { personId: student.id, assignmentId, stepId, at: now });
+  return { ok: true };
+}

@@ -1,0 +1,253 @@
+import { isAddress } from '@/core/asks/ready-check';
+import { distinctName } from '@/core/formats/file-type';
+import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
+import { makeMove, type Refusal } from '@/core/work/moves';
+import { standing } from '@/core/work/standing';
+import { newId } from '@/server/secrets';
+import { roleIn } from '@/store/classes';
+import type { Database, Queryable } from '@/store/database';
+import { documentsOfWork, findDocument } from '@/store/documents';
+import { adoptFile } from '@/store/files';
+import type { Person } from '@/store/people';
+import {
+  addPiece,
+  findPiece,
+  type NewPiece,
+  piecesOfWork,
+  removePiece,
+  renamePiece,
+  type StoredPiece,
+} from '@/store/pieces';
+import { factsOf, findAssignment, holdWork, record, tellPerson } from '@/store/work';
+
+/** So much one file may have. */
+export const LARGEST_FILE = 500_000_000;
+/** So many pieces may go along with one hand-in. */
+export const MOST_PIECES = 30;
+const LONGEST_NAME = 160;
+
+/** Why something does not become a piece. */
+export interface PieceRefusal {
+  readonly ok: false;
+  readonly code:
+    | Refusal['code']
+    | 'not-found'
+    | 'no-name'
+    | 'too-many-pieces'
+    | 'empty-file'
+    | 'name-lies'
+    | 'pdf-locked'
+    | 'pdf-broken'
+    | 'picture-too-large'
+    | 'picture-broken'
+    | 'not-an-address';
+}
+
+/** A name without what would hide or mislead: no control signs, no marks that turn the direction, no path. */
+export const cleanName = (name: string): string =>
+  name
+    // biome-ignore lint/suspicious/noControlCharactersInRegex: these are what is taken out
+    .replace(/[\u0000-\u001f\u007f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, '')
+    .replace(/^.*[\\/]/, '')
+    .replace(/\s+/g, ' ')
+    .trim()
+    .slice(-LONGEST_NAME);
+
+/** The pieces that go along as things stand: what was taken off does not. */
+export const goingAlong = (pieces: readonly StoredPiece[]): readonly StoredPiece[] =>
+  pieces.filter(({ removed_at }) => removed_at === null);
+
+/** May the student change what goes along with this assignment now? Begins the work where it is not begun yet. */
+async function change(
+  tx: Queryable,
+  student: Person,
+  assignmentId: AssignmentId,
+  now: Instant,
+): Promise<PieceRefusal | null> {
+  await holdWork(tx, assignmentId, student.id);
+  const assignment = await findAssignment(tx, assignmentId, student.id);
+  if (!assignment) return { ok: false, code: 'not-found' };
+  if (assignment.rules.takes !== 'pieces') return { ok: false, code: 'nothing-to-hand-in' };
+  const facts = await factsOf(tx, assignmentId, student.id);
+  const moved = makeMove(facts, { kind: 'edit' }, now, assignment.rules);
+  if (!moved.ok) return { ok: false, code: moved.code };
+  if (!standing(facts, assignment.rules, now).begun) {
+    await record(tx, {
+      kind: 'edited',
+      at: now,
+      classId: assignment.classId,
+      assignmentId,
+      studentId: student.id,
+      actorId: student.id,
+    });
+  }
+  return null;
+}
+
+/** Would a file of this name be taken? Asked before its first byte is sent. */
+export async function wouldTake(
+  db: Queryable,
+  student: Person,
+  { assignmentId, name }: { readonly assignmentId: AssignmentId | null; readonly name: string },
+  now: Instant,
+): Promise<PieceRefusal | null> {
+  if (cleanName(name) === '') return { ok: false, code: 'no-name' };
+  if (assignmentId === null) return null;
+  const assignment = await findAssignment(db, assignmentId, student.id);
+  if (!assignment || assignment.postedAt > now || (await roleIn(db, student.id, assignment.classId)) !== 'student')
+    return { ok: false, code: 'not-found' };
+  if (assignment.rules.takes !== 'pieces') return { ok: false, code: 'nothing-to-hand-in' };
+  const moved = makeMove(await factsOf(db, assignmentId, student.id), { kind: 'edit' }, now, assignment.rules);
+  if (!moved.ok) return { ok: false, code: moved.code };
+  const there = goingAlong(await piecesOfWork(db, assignmentId, student.id));
+  return there.length >= MOST_PIECES ? { ok: false, code: 'too-many-pieces' } : null;
+}
+
+type Added = { readonly ok: true; readonly piece: string } | PieceRefusal;
+
+async function add(
+  tx: Queryable,
+  student: Person,
+  given: {
+    readonly id: string;
+    readonly assignmentId: AssignmentId | null;
+    readonly name: string;
+    readonly is: NewPiece['is'];
+  },
+  now: Instant,
+): Promise<Added> {
+  const name = cleanName(given.name);
+  if (name === '') return { ok: false, code: 'no-name' };
+  let taken: string[] = [];
+  if (given.assignmentId !== null) {
+    const refused = await change(tx, student, given.assignmentId, now);
+    if (refused) return refused;
+    const there = goingAlong(await piecesOfWork(tx, given.assignmentId, student.id));
+    if (there.length >= MOST_PIECES) return { ok: false, code: 'too-many-pieces' };
+    const documents = await documentsOfWork(tx, given.assignmentId, student.id);
+    taken = [...there.map((piece) => piece.name), ...documents.map(({ title }) => title)];
+  }
+  await addPiece(tx, {
+    id: given.id,
+    ownerId: student.id,
+    assignmentId: given.assignmentId,
+    name: distinctName(name, taken),
+    at: now,
+    is: given.is,
+  });
+  await tellPerson(tx, student.id, 'pieces');
+  return { ok: true, piece: given.id };
+}
+
+/** Takes a file that has come in whole. Its bytes become a file of ours only together with the piece. */
+export const takeUpload = (
+  db: Database,
+  student: Person,
+  given: {
+    readonly id: string;
+    readonly assignmentId: AssignmentId | null;
+    readonly name: string;
+    readonly file: {
+      readonly path: string;
+      readonly folder: string;
+      readonly sha256: string;
+      readonly type: string;
+      readonly size: number;
+      readonly pages: number | null;
+    };
+  },
+  now: Instant,
+): Promise<Added> =>
+  db.transaction(async (tx) => {
+    const refused = await wouldTake(tx, student, given, now);
+    if (refused) return refused;
+    const { folder, ...file } = given.file;
+    await adoptFile(tx, folder, { ...file, at: now });
+    return add(tx, student, { ...given, is: { kind: 'file', sha256: file.sha256, pages: file.pages } }, now);
+  });
+
+/** What a student puts to an assignment without sending a file: a link, or something from the shelf. */
+export type Putting =
+  | { readonly from: 'link'; readonly address: string; readonly name: string }
+  | { readonly from: 'piece'; readonly id: string }
+  | { readonly from: 'document'; readonly id: string };
+
+export const putPiece = (
+  db: Database,
+  student: Person,
+  assignmentId: AssignmentId,
+  what: Putting,
+  now: Instant,
+): Promise<Added> =>
+  db.transaction(async (tx): Promise<Added> => {
+    const given = { id: newId(), assignmentId };
+    if (what.from === 'link') {
+      const bare = what.address.trim();
+      const address = isAddress(bare) ? bare : `https://${bare}`;
+      if (!isAddress(address)) return { ok: false, code: 'not-an-address' };
+      const name = cleanName(what.name) || new URL(address).host;
+      return add(tx, student, { ...given, name, is: { kind: 'link', address: new URL(address).href } }, now);
+    }
+    if (what.from === 'document') {
+      const document = await findDocument(tx, what.id as DocumentId);
+      if (document?.kind !== 'own' || document.owner_id !== student.id || document.removed_at !== null)
+        return { ok: false, code: 'not-found' };
+      return add(
+        tx,
+        student,
+        { ...given, name: document.title, is: { kind: 'document', documentId: document.id } },
+        now,
+      );
+    }
+    const piece = await findPiece(tx, what.id);
+    if (!piece || piece.owner_id !== student.id || piece.kind === 'document') return { ok: false, code: 'not-found' };
+    const is: NewPiece['is'] =
+      piece.kind === 'file'
+        ? { kind: 'file', sha256: piece.sha256, pages: piece.pages }
+        : { kind: 'link', address: piece.address };
+    return add(tx, student, { ...given, name: piece.name, is }, now);
+  });
+
+/** What can be done to a piece. */
+export type PieceChange =
+  | { readonly act: 'rename'; readonly name: string }
+  | { readonly act: 'remove' }
+  | { readonly act: 'bring-back' };
+
+/** Renames a piece, takes it off, or brings it back: for as long as the work can be changed. */
+export const changePiece = (
+  db: Database,
+  student: Person,
+  pieceId: string,
+  what: PieceChange,
+  now: Instant,
+): Promise<{ readonly ok: true } | PieceRefusal> =>
+  db.transaction(async (tx): Promise<{ readonly ok: true } | PieceRefusal> => {
+    const piece = await findPiece(tx, pieceId);
+    if (!piece) return { ok: false, code: 'not-found' };
+    let others: readonly StoredPiece[] = [];
+    if (piece.assignment_id !== null) {
+      const refused = await change(tx, student, piece.assignment_id, now);
+      if (refused) return refused;
+      others = goingAlong(await piecesOfWork(tx, piece.assignment_id, student.id)).filter(({ id }) => id !== pieceId);
+    }
+    const names = others.map(({ name }) => name);
+    if (what.act === 'rename') {
+      const name = withEnding(cleanName(what.name), piece.name, piece.kind === 'file');
+      if (name === '') return { ok: false, code: 'no-name' };
+      await renamePiece(tx, pieceId, distinctName(name, names));
+    } else if (what.act === 'remove') await removePiece(tx, pieceId, now);
+    else {
+      if (others.length >= MOST_PIECES) return { ok: false, code: 'too-many-pieces' };
+      await removePiece(tx, pieceId, null);
+      await renamePiece(tx, pieceId, distinctName(piece.name, names));
+    }
+    await tellPerson(tx, student.id, 'pieces');
+    return { ok: true };
+  });
+
+/** A new name keeps the old ending, so that a renamed file is still what it was. */
+function withEnding(name: string, before: string, isFile: boolean): string {
+  const ending = isFile ? (/\.[a-z0-9]{1,5}$/i.exec(before)?.[0] ?? '') : '';
+  return name === '' || name.toLowerCase().endsWith(ending.toLowerCase()) ? name : `${name}${ending}`;
+}

@@ -1,0 +1,38 @@
+import { cookies } from 'next/headers';
+import { notFound, redirect } from 'next/navigation';
+import { cache } from 'react';
+import { whoIs } from '@/server/doing/accounts/signing-in';
+import { database } from '@/server/kite';
+import { type Entry, may, type Params } from '@/server/permissions';
+import type { Database } from '@/store/database';
+import { findSchool, type Person, type School } from '@/store/people';
+import { gate } from './gate';
+import { SESSION_COOKIE } from './origin';
+
+export interface Visitor {
+  readonly db: Database;
+  readonly person: Person | null;
+  readonly school: School;
+  readonly now: number;
+}
+
+/** Who looks at a page: asked once a request, however many parts want to know. */
+export const visitor = cache(async (): Promise<Visitor> => {
+  const db = await database();
+  const now = Date.now();
+  const school = await findSchool(db);
+  if (!school) throw new Error('the data folder has no school yet');
+  const token = (await cookies()).get(SESSION_COOKIE)?.value;
+  const person = await whoIs(db, token, now);
+  if (person && token) gate().know(token);
+  return { db, person, school, now };
+});
+
+/** Lets somebody onto a page by the permission table: nobody is sent to sign in, others find nothing. */
+export async function enter(entry: Entry, params: Params = {}): Promise<Visitor & { readonly person: Person }> {
+  const { db, person, school, now } = await visitor();
+  const verdict = await may(db, entry, person, params, now);
+  if (verdict === 'sign-in-first' || !person) redirect('/sign-in');
+  if (verdict === 'no') notFound();
+  return { db, person, school, now };
+}

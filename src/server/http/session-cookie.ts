@@ -1,0 +1,45 @@
+import { LOCALE_COOKIE } from '@/i18n/locales';
+import { SESSION_LASTS, type SignIn } from '@/server/doing/accounts/signing-in';
+import { isSecure } from './addresses';
+import { SESSION_COOKIE } from './origin';
+
+const STATUS = {
+  'wrong-password': 401,
+  'wrong-code': 401,
+  'too-many-attempts': 429,
+  'too-busy': 429,
+  'not-a-demo': 404,
+  'too-short': 422,
+  common: 422,
+  'like-the-name': 422,
+} as const;
+
+/** The answer to a sign-in: a session in a cookie that no script can read, or why not. */
+export function signInResponse(outcome: SignIn): Response {
+  if (!outcome.ok) return Response.json(outcome, { status: STATUS[outcome.code] });
+  // The demo runs on plain http on this machine.
+  const secure = isSecure() ? '; Secure' : '';
+  const headers = new Headers();
+  headers.append(
+    'set-cookie',
+    `${SESSION_COOKIE}=${outcome.token}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${SESSION_LASTS / 1000}${secure}`,
+  );
+  if (outcome.person.locale) {
+    headers.append('set-cookie', `${LOCALE_COOKIE}=${outcome.person.locale}; Path=/; Max-Age=31536000; SameSite=Lax`);
+  }
+  return Response.json({ ok: true }, { headers });
+}
+
+export function signedOutResponse(): Response {
+  return Response.json(
+    { ok: true },
+    {
+      headers: {
+        'set-cookie': `${SESSION_COOKIE}=; Path=/; HttpOnly; SameSite=Lax; Max-Age=0`,
+        // Pictures and files that this browser has kept; our own stores are emptied by our own code.
+        'clear-site-data': '"cache"',
+        'cache-control': 'no-store',
+      },
+    },
+  );
+}

@@ -1,0 +1,258 @@
+import { lookAtUpdate } from '@/core/documents/updates';
+import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
+import type { Fact } from '@/core/work/facts';
+import { makeMove, type Refusal } from '@/core/work/moves';
+import { withExtraTime } from '@/core/work/rules';
+import { standing } from '@/core/work/standing';
+import { complain } from '@/server/complaints';
+import { readUpdates } from '@/server/reading/documents/stored-documents';
+import { workshop } from '@/server/workshop';
+import { extraTimes } from '@/store/arrangements';
+import type { Database, Queryable } from '@/store/database';
+import {
+  appendUpdates,
+  type DocumentLoad,
+  documentsById,
+  keepVersion,
+  lastTimes,
+  lastUpdates,
+  loadOf,
+  noteLooked,
+  replaceUpdates,
+  updatesOf,
+} from '@/store/documents';
+import { factsOfStudents, type Happening, recordAll, rulesOf } from '@/store/work';
+
+/** An update that is longer than this is not taken: no sentence is a megabyte. */
+export const LONGEST_UPDATE = 2 * 1024 * 1024;
+/** All that is stored of one document together. */
+const LARGEST_DOCUMENT = 6 * 1024 * 1024;
+/** What somebody types at a time. Longer updates are applied in the workshop before they are taken. */
+const SMALL = 4096;
+/** After so many bytes of small ones the whole is looked through. */
+const LOOK_AFTER = 64 * 1024;
+/** So many updates of one document are put into one. */
+const COMPACT_AFTER = 400;
+const MOST_AT_ONCE = 200;
+/** After so long without a change a new sitting begins, and what was there before it is kept. */
+const PAUSE = 20 * 60_000;
+/** While somebody writes on and on, something is kept this often. */
+const HOUR = 60 * 60_000;
+
+export type Saved =
+  | { readonly ok: true; readonly at: Instant }
+  | {
+      readonly ok: false;
+      readonly code: Refusal['code'] | 'malformed' | 'too-long' | 'too-intricate' | 'too-busy' | 'gone' | 'broke';
+    };
+
+interface Waiting {
+  readonly ownerId: PersonId;
+  readonly documentId: DocumentId;
+  readonly update: Uint8Array;
+  /** It was seen together with the whole document, and fits. */
+  readonly looked: boolean;
+  readonly answer: (saved: Saved | typeof LOOK_FIRST) => void;
+}
+
+/** The document holds too much already: this update has to be looked at together with it. */
+const LOOK_FIRST = { ok: false, code: 'look-first' } as const;
+
+/**
+ * Appends what students type. Updates that arrive while a transaction is being written wait and go into
+ * the next one together, so that fifty writers cost one sync of the disk and not fifty. An answer is
+ * given only after the commit.
+ */
+export class Saving {
+  #waiting: Waiting[] = [];
+  #writing = false;
+  /** Documents of which the workshop is putting the updates into one: not asked for twice at a time. */
+  readonly #compacting = new Set<DocumentId>();
+  /** What goes on beside the writing and is waited for by nobody who types. */
+  readonly #beside = new Set<Promise<void>>();
+  /** When a document was last changed, and when a version of it was last kept. */
+  readonly #times = new Map<DocumentId, { changed: Instant; kept: Instant }>();
+
+  constructor(
+    private readonly db: Database,
+    private readonly now: () => Instant = Date.now,
+  ) {}
+
+  /** Saves one update of a document of this person; the caller has checked whose it is. */
+  async save(ownerId: PersonId, documentId: DocumentId, update: Uint8Array): Promise<Saved> {
+    if (update.byteLength > LONGEST_UPDATE) return { ok: false, code: 'too-long' };
+    if (update.byteLength <= SMALL) {
+      const found = lookAtUpdate(update);
+      if (found !== null) return { ok: false, code: found === 'malformed' ? found : 'too-intricate' };
+      const saved = await this.#queue({ ownerId, documentId, update, looked: false });
+      if (saved !== LOOK_FIRST) return saved as Saved;
+    }
+    const refused = await this.#lookAtWhole(ownerId, documentId, update);
+    return refused ?? ((await this.#queue({ ownerId, documentId, update, looked: true })) as Saved);
+  }
+
+  #queue(given: Omit<Waiting, 'answer'>): Promise<Saved | typeof LOOK_FIRST> {
+    return new Promise((answer) => {
+      this.#waiting.push({ ...given, answer });
+      void this.#write();
+    });
+  }
+
+  async #write(): Promise<void> {
+    if (this.#writing) return;
+    this.#writing = true;
+    while (this.#waiting.length > 0) {
+      // The database answers within this process, before any other socket is read: without this turn of the
+      // event loop every update would be a transaction of its own, and pages would wait behind them all.
+      await new Promise((resolve) => setImmediate(resolve));
+      const batch = this.#waiting.splice(0, MOST_AT_ONCE);
+      let answers: (Saved | typeof LOOK_FIRST)[];
+      try {
+        answers = await this.db.transaction((tx) => this.#append(tx, batch));
+      } catch (error) {
+        complain('saving', error);
+        answers = batch.map(() => ({ ok: false, code: 'broke' }));
+      }
+      for (const [i, waiting] of batch.entries()) waiting.answer(answers[i] as Saved | typeof LOOK_FIRST);
+    }
+    this.#writing = false;
+  }
+
+  #goOn(work: Promise<void>): void {
+    this.#beside.add(work);
+    void work.finally(() => this.#beside.delete(work));
+  }
+
+  /** Waits until versions are kept and long documents are put together. */
+  async settled(): Promise<void> {
+    while (this.#beside.size > 0) await Promise.all(this.#beside);
+  }
+
+  /** Why an update is not taken, seen together with everything that is stored of its document. */
+  async #lookAtWhole(ownerId: PersonId, documentId: DocumentId, update: Uint8Array): Promise<Saved | null> {
+    const load = await loadOf(this.db, documentId);
+    if (update.byteLength + (load?.bytes ?? 0) > LARGEST_DOCUMENT) return { ok: false, code: 'too-long' };
+    const updates = (await updatesOf(this.db, documentId)).map((one) => one.update);
+    const done = await workshop().do(ownerId, 'admit', { updates, update });
+    if (!done.ok) return { ok: false, code: done.code };
+    if (done.made !== null) return { ok: false, code: done.made === 'malformed' ? 'malformed' : 'too-intricate' };
+    await noteLooked(this.db, documentId, false);
+    return null;
+  }
+
+  /** Keeps what a document was where a new sitting begins, or when nothing was kept for an hour. */
+  async #keepMoment(tx: Queryable, ownerId: PersonId, documentId: DocumentId, at: Instant): Promise<void> {
+    let times = this.#times.get(documentId);
+    if (!times) {
+      const stored = await lastTimes(tx, documentId);
+      times = { changed: stored?.changed ?? at, kept: stored?.kept ?? stored?.changed ?? at };
+      if (this.#times.size > 5000) this.#times.clear();
+      this.#times.set(documentId, times);
+    }
+    const paused = at - times.changed >= PAUSE && times.changed > times.kept - 1;
+    const long = at - times.kept >= HOUR;
+    times.changed = at;
+    if (!paused && !long) return;
+    times.kept = at;
+    const last = (await lastUpdates(tx, [documentId])).get(documentId) ?? 0;
+    this.#goOn(this.#keepVersion(ownerId, { documentId, last, at, reason: paused ? 'pause' : 'hour' }));
+  }
+
+  /** Keeps a version of a document as it was with the updates up to a number. Nobody waits for it. */
+  async #keepVersion(
+    ownerId: PersonId,
+    { documentId, last, at, reason }: { documentId: DocumentId; last: number; at: Instant; reason: string },
+  ): Promise<void> {
+    try {
+      const updates = (await updatesOf(this.db, documentId, last + 1)).map(({ update }) => update);
+      const done = await workshop().do(ownerId, 'compact', { updates });
+      if (done.ok) await keepVersion(this.db, { documentId, at, reason, state: done.made });
+    } catch (error) {
+      complain('keeping a version', error);
+    }
+  }
+
+  async #append(tx: Queryable, batch: readonly Waiting[]): Promise<(Saved | typeof LOOK_FIRST)[]> {
+    const at = this.now();
+    const documents = new Map(
+      (await documentsById(tx, [...new Set(batch.map(({ documentId }) => documentId))])).map((found) => [
+        found.id,
+        found,
+      ]),
+    );
+    const works = [...documents.values()].filter((document) => document.kind === 'text');
+    const assignments = [...new Set(works.map((work) => work.assignment_id))];
+    const owners = [...new Set(works.map((work) => work.owner_id))];
+    const rules = await rulesOf(tx, assignments, null);
+    const more = await extraTimes(tx, assignments, owners);
+    const facts = await factsOfStudents(tx, owners, assignments);
+    const begun = new Map<string, Happening>();
+    const verdicts = new Map<DocumentId, Saved>();
+    // Notes and documents of one's own take whatever is typed, at any time.
+    for (const { id, kind, removed_at } of documents.values()) {
+      if (kind !== 'text') verdicts.set(id, removed_at === null ? { ok: true, at } : { ok: false, code: 'gone' });
+    }
+    for (const document of works) {
+      const { assignment_id: assignmentId, owner_id: studentId, class_id: classId } = document;
+      const key = workKey(assignmentId, studentId);
+      const own: readonly Fact[] = facts.get(key) ?? [];
+      const general = rules.get(assignmentId);
+      if (!general) continue;
+      const rule = withExtraTime(general, more.get(key) ?? 0);
+      const moved = makeMove(own, { kind: 'edit' }, at, rule);
+      // What was typed before the closing time may arrive after it. It is kept; it just cannot be handed in.
+      const kept = moved.ok || moved.code === 'closed';
+      verdicts.set(document.id, kept ? { ok: true, at } : { ok: false, code: moved.code });
+      if (moved.ok && !standing(own, rule, at).begun) {
+        begun.set(key, { kind: 'edited', at, classId, assignmentId, studentId, actorId: studentId });
+      }
+    }
+    await recordAll(tx, [...begun.values()]);
+    const answers = batch.map(({ documentId, ownerId, update, looked }): Saved | typeof LOOK_FIRST => {
+      const document = documents.get(documentId);
+      if (!document || document.owner_id !== ownerId) return { ok: false, code: 'gone' };
+      if (document.bytes + update.byteLength > LARGEST_DOCUMENT) return { ok: false, code: 'too-long' };
+      if (document.over && !looked) return LOOK_FIRST;
+      return verdicts.get(documentId) ?? { ok: false, code: 'gone' };
+    });
+    const taken = batch.filter((_, i) => answers[i]?.ok);
+    if (taken.length > 0) {
+      const ownerOf = new Map(taken.map(({ documentId, ownerId }) => [documentId, ownerId]));
+      for (const [documentId, ownerId] of ownerOf) await this.#keepMoment(tx, ownerId, documentId, at);
+      const loads = await appendUpdates(
+        tx,
+        taken.map(({ documentId, update }) => ({ documentId, update, at })),
+      );
+      for (const load of loads) this.#goOn(this.#tidy(ownerOf.get(load.document_id) as PersonId, load));
+    }
+    return answers;
+  }
+
+  /**
+   * Puts the updates of a document that has many into one, and looks it through on the way, in the workshop. What
+   * holds more than a document may, though each update by itself did not, is marked: from then on each further one is
+   * looked at together with the rest.
+   */
+  async #tidy(ownerId: PersonId, { document_id: documentId, updates: n, bytes, looked }: DocumentLoad): Promise<void> {
+    if ((n < COMPACT_AFTER && bytes - looked < LOOK_AFTER) || this.#compacting.has(documentId)) return;
+    this.#compacting.add(documentId);
+    try {
+      const stored = await updatesOf(this.db, documentId);
+      const updates = stored.map(({ update }) => update);
+      const read = await readUpdates(ownerId, updates);
+      if (read.ok && n >= COMPACT_AFTER) {
+        const whole = { update: read.state, at: this.now() };
+        const seqs = stored.map(({ seq }) => seq);
+        await this.db.transaction((tx) => replaceUpdates(tx, documentId, seqs, whole));
+      }
+      if (read.ok || read.code === 'too-intricate') await noteLooked(this.db, documentId, !read.ok);
+    } catch (error) {
+      complain('compacting', error);
+    } finally {
+      this.#compacting.delete(documentId);
+    }
+  }
+}
+
+/** One student's work on one assignment, as a key. */
+export const workKey = (assignmentId: AssignmentId, studentId: PersonId): string => `${assignmentId} ${studentId}`;

@@ -1,0 +1,75 @@
+import { EXPORT_FORMATS, type ExportFormat } from '@/core/formats/export-formats';
+import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
+import { picturesIn } from '@/core/formats/text-out';
+import type { DocumentId } from '@/core/ids';
+import type { DocNode } from '@/core/text/document-json';
+import { filesFolder } from '@/server/kite';
+import { use } from '@/server/limits';
+import { workshop } from '@/server/workshop';
+import { findClass } from '@/store/classes';
+import type { Queryable } from '@/store/database';
+import { findDocument } from '@/store/documents';
+import { filePath } from '@/store/files';
+import type { Person } from '@/store/people';
+import type { PlacedPicture } from '@/workshop/exporting';
+import { contentOf, type Unread } from './stored-documents';
+import { maySeePicture } from './text-pictures';
+
+/** The pictures of a document that this person may see, by where they lie. The words of the others stand for them. */
+async function picturesOf(db: Queryable, person: Person, doc: DocNode): Promise<readonly PlacedPicture[]> {
+  const placed: PlacedPicture[] = [];
+  for (const address of new Set(picturesIn(doc))) {
+    const sha256 = address.split('/').at(-1) ?? '';
+    if (!PICTURE_ADDRESS.test(address) || !(await maySeePicture(db, person.id, sha256))) continue;
+    placed.push({ address, path: filePath(filesFolder(), sha256) });
+  }
+  return placed;
+}
+
+/** A stored document in some open formats, made for one person in the workshop. */
+export async function makeExports(
+  db: Queryable,
+  person: Person,
+  document: { readonly id: DocumentId; readonly title: string; readonly lang: string },
+  formats: readonly ExportFormat[],
+): Promise<{ readonly ok: true; readonly made: readonly Uint8Array[] } | Unread> {
+  const read = await contentOf(db, person.id, document.id);
+  if (!read.ok) return read;
+  const { title, lang } = document;
+  const pictures = await picturesOf(db, person, read.content);
+  const done = await workshop().do(person.id, 'exportDocument', {
+    content: read.content,
+    formats,
+    title,
+    lang,
+    pictures,
+  });
+  if (!done.ok) return done;
+  return done.made ? { ok: true, made: done.made } : { ok: false, code: 'too-intricate' };
+}
+
+/** A document to take away in an open format, as a download. The caller has decided that they may. */
+export async function exportDocument(
+  db: Queryable,
+  person: Person,
+  documentId: DocumentId,
+  format: ExportFormat,
+): Promise<Response> {
+  const found = await findDocument(db, documentId);
+  if (!found) return Response.json({ ok: false, code: 'gone' }, { status: 404 });
+  const at = found.class_id === null ? null : await findClass(db, found.class_id);
+  const document = { id: documentId, title: found.title, lang: at?.locale ?? 'en' };
+  const much = await use(db, person.id, 'exports', 1, Date.now());
+  if (much) return Response.json(much, { status: 429 });
+  const exported = await makeExports(db, person, document, [format]);
+  if (!exported.ok) return Response.json(exported, { status: 409 });
+  const name = `${found.title.replace(/[\\/:*?"<>|]/g, ' ').trim() || 'document'}.${format}`;
+  return new Response(new Uint8Array(exported.made[0] ?? []), {
+    headers: {
+      'content-type': EXPORT_FORMATS[format],
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'cache-control': 'no-store',
+      'content-security-policy': "sandbox; default-src 'none'",
+    },
+  });
+}

@@ -1,0 +1,120 @@
+import type { ReadyCheck } from '@/core/asks/ready-check';
+import { dayStart, weekdayOf } from '@/core/calendar/due-words';
+import type { AssignmentId, Instant } from '@/core/ids';
+import { doNext, folds, minutesBefore, type Ranked } from '@/core/plan/do-next';
+import { layString, stringSpan } from '@/core/plan/string-layout';
+import { isDone, isToDo } from '@/core/work/standing';
+import { checkWork } from '@/server/doing/handing-in/handing-in';
+import { studentsOn } from '@/server/doing/marking/marking';
+import { type WorkItem, workOf } from '@/server/reading/work/work-list';
+import { classesOf, type Lesson, lessonsOf } from '@/store/classes';
+import type { Database, Queryable } from '@/store/database';
+import { newsFor } from '@/store/news';
+import { findSchool, type Person } from '@/store/people';
+import { assignmentsFor, putOff } from '@/store/work';
+
+const DAY = 86_400_000;
+const SHOWN_NEWS = 6;
+
+/** Everything that a student's Today shows. */
+export async function studentToday(db: Queryable, student: Person, zone: string, now: Instant) {
+  const items = await workOf(db, student, null, now);
+  const next = doNext(items, now);
+  const shown = items.filter((item) => item.dueAt !== null && item.state !== 'closed');
+  const hangings = shown.map((item) => ({
+    id: item.id,
+    dueAt: item.dueAt as Instant,
+    minutes: item.minutes,
+    title: item.title,
+    open: isToDo(item.state),
+  }));
+  const layout = layString(hangings, now, zone, stringSpan(hangings, now, zone));
+  const until = dayStart(now, zone, 3);
+  const first: Ranked<WorkItem> | undefined = next[0];
+  const check: ReadyCheck | null =
+    first && first.item.state === 'under-way' && first.item.takes !== 'tick'
+      ? await checkWork(db, first.item.id, student)
+      : null;
+  return {
+    layout,
+    onString: new Map<string, WorkItem>(shown.map((item) => [item.id, item])),
+    next,
+    emptyAnswers: check ? check.answers.filter(({ answered }) => !answered).length : null,
+    minutes: minutesBefore(items, until),
+    until,
+    folds: folds(items, now),
+    lately: await newsFor(db, student.id, 0, SHOWN_NEWS, now),
+    lessons: lessonsOn(await lessonsOf(db, student.id), weekdayOf(now, zone)),
+    week: {
+      handedIn: items.filter((item) => item.handedInAt !== null && item.handedInAt > now - 7 * DAY).length,
+      done: items.filter((item) => isDone(item.state)).length,
+      open: items.filter((item) => isToDo(item.state)).length,
+    },
+  };
+}
+
+/** The lessons of one day of the week, in order. */
+export const lessonsOn = (lessons: readonly Lesson[], weekday: number): readonly Lesson[] =>
+  lessons.filter((lesson) => lesson.weekday === weekday);
+
+/** Puts an assignment off to the next morning ("not today"), or brings it back. */
+export async function notToday(
+  db: Database,
+  student: Person,
+  assignmentId: AssignmentId,
+  off: boolean,
+  now: Instant,
+): Promise<{ readonly ok: true }> {
+  const school = await findSchool(db);
+  await putOff(db, student.id, assignmentId, off ? dayStart(now, school?.zone ?? 'UTC', 1) : null);
+  return { ok: true };
+}
+
+/** One assignment as a teacher's lists show it. */
+export interface TeacherItem {
+  readonly id: string;
+  readonly title: string;
+  readonly classId: string;
+  readonly className: string;
+  readonly weave: string;
+  readonly unitId: string | null;
+  readonly position: number;
+  readonly postedAt: Instant;
+  readonly dueAt: Instant | null;
+  readonly students: number;
+  readonly toMark: number;
+  readonly handedBack: number;
+  readonly missing: number;
+}
+
+/** Every assignment of a teacher's classes, or of one, with how many have handed in and how many wait for marks. */
+export async function teacherWork(
+  db: Queryable,
+  teacher: Person,
+  classId: string | null,
+  now: Instant,
+): Promise<readonly TeacherItem[]> {
+  const classes = new Map((await classesOf(db, teacher.id)).map((found) => [found.id, found]));
+  const items: TeacherItem[] = [];
+  for (const assignment of await assignmentsFor(db, teacher.id, null, now)) {
+    if (classId !== null && assignment.classId !== classId) continue;
+    const students = await studentsOn(db, assignment.id, now);
+    const count = (...states: string[]) => students.filter(({ state }) => states.includes(state)).length;
+    items.push({
+      id: assignment.id,
+      title: assignment.title,
+      classId: assignment.classId,
+      className: classes.get(assignment.classId)?.name ?? '',
+      weave: classes.get(assignment.classId)?.weave ?? 'plain',
+      unitId: assignment.unitId,
+      position: assignment.position,
+      postedAt: assignment.postedAt,
+      dueAt: assignment.rules.dueAt,
+      students: students.length,
+      toMark: count('handed-in', 'handed-in-late'),
+      handedBack: count('handed-back', 'another-go'),
+      missing: count('not-started', 'under-way', 'overdue', 'closed'),
+    });
+  }
+  return items;
+}
