@@ -225,6 +225,13 @@ export const updatesOf = (db: Queryable, documentId: DocumentId, before: number 
     [documentId, before],
   );
 
+/** The bare updates of a document, oldest first: all, or those before a number. */
+export const updateBytesOf = async (
+  db: Queryable,
+  documentId: DocumentId,
+  before: number | null = null,
+): Promise<readonly Uint8Array[]> => (await updatesOf(db, documentId, before)).map(({ update }) => update);
+
 /** The number of the last update of each of some documents: another one says that somebody has typed since. */
 export async function lastUpdates(db: Queryable, documentIds: readonly DocumentId[]): Promise<Map<DocumentId, number>> {
   const rows = await many(

@@ -5,7 +5,7 @@ import type * as Y from 'yjs';
 import { assemble } from '@/core/documents/text-document';
 import type { DocumentId, PersonId } from '@/core/ids';
 import type { Database, Queryable } from './database';
-import { updatesOf } from './documents';
+import { updateBytesOf } from './documents';
 import { prepareFind } from './find';
 import { findPerson, type Person } from './people';
 import { openPglite } from './pglite-driver';
@@ -40,5 +40,5 @@ export async function testSchool(): Promise<TestSchool> {
 
 /** A document as it is stored, put together. */
 export async function loadDocument(db: Queryable, documentId: DocumentId): Promise<Y.Doc> {
-  return assemble((await updatesOf(db, documentId)).map(({ update }) => update));
+  return assemble(await updateBytesOf(db, documentId));
 }

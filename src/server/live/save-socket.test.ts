@@ -1,5 +1,6 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { jest } from '@jest/globals';
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';
 import { documentJson } from '@/core/documents/text-document';
@@ -7,6 +8,7 @@ import type { AssignmentId, PersonId, StepId } from '@/core/ids';
 import { plainText } from '@/core/text/document-json';
 import { signInToDemo, signOut } from '@/server/doing/accounts/signing-in';
 import { handIn, openCopy, takeBack } from '@/server/doing/handing-in/handing-in';
+import { workshop } from '@/server/workshop';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
 import { hostileUpdates } from '../../../bench/hostile-inputs';
 import { SaveSocket } from './save-socket';
@@ -112,6 +114,33 @@ describe('the save socket', () => {
     expect(await tab.wait('saved')).toMatchObject({ n: 1, document });
     expect(await stored(document)).toBe('It climbs.');
     tab.socket.close();
+  });
+
+  test('reads the whole of a document for one join of a line at a time, however many are asked for at once', async () => {
+    const document = await copyOf('s-wren');
+    let reading = 0;
+    let most = 0;
+    const [query, work] = [school.db.query.bind(school.db), workshop().do.bind(workshop())];
+    const queries = jest.spyOn(school.db, 'query').mockImplementation((sql, params) => {
+      if (sql.includes('FROM document_update')) reading += 1;
+      most = Math.max(most, reading);
+      return query(sql, params);
+    });
+    const jobs = jest.spyOn(workshop(), 'do').mockImplementation(async (person, name, given) => {
+      const done = await work(person, name, given);
+      if (name === 'join') reading -= 1;
+      return done;
+    });
+    const tab = await Tab.open('s-wren');
+    try {
+      for (let i = 0; i < 12; i += 1) tab.say({ kind: 'join', document, vector: '' });
+      for (let i = 0; i < 12; i += 1) await tab.wait('joined');
+      expect(most).toBe(1);
+    } finally {
+      queries.mockRestore();
+      jobs.mockRestore();
+      tab.socket.close();
+    }
   });
 
   test('tells a second tab what the first one typed, and nobody else', async () => {

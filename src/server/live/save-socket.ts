@@ -10,7 +10,7 @@ import { may } from '@/server/permissions';
 import { hashToken } from '@/server/secrets';
 import { workshop } from '@/server/workshop';
 import type { Database } from '@/store/database';
-import { findDocument, type StoredDocument, updatesOf } from '@/store/documents';
+import { findDocument, type StoredDocument, updateBytesOf } from '@/store/documents';
 import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
 import { EVENT_CHANNEL, factsOf, findAssignment, told } from '@/store/work';
 import { type FromServer, fromBrowser } from './save-messages';
@@ -207,7 +207,7 @@ export class SaveSocket {
       return;
     }
     line.joined.set(documentId, found);
-    const updates = (await updatesOf(this.db, documentId)).map(({ update }) => update);
+    const updates = await updateBytesOf(this.db, documentId);
     const done = await workshop().do(line.person.id, 'join', { updates, vector: decode(vector) });
     if (!done.ok) {
       this.#tell(line, { kind: 'refused', document: documentId, n: null, code: done.code });

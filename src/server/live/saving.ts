@@ -19,6 +19,7 @@ import {
   loadOf,
   noteLooked,
   replaceUpdates,
+  updateBytesOf,
   updatesOf,
 } from '@/store/documents';
 import { factsOfStudents, type Happening, recordAll, rulesOf } from '@/store/work';
@@ -132,7 +133,7 @@ export class Saving {
   async #lookAtWhole(ownerId: PersonId, documentId: DocumentId, update: Uint8Array): Promise<Saved | null> {
     const load = await loadOf(this.db, documentId);
     if (update.byteLength + (load?.bytes ?? 0) > LARGEST_DOCUMENT) return { ok: false, code: 'too-long' };
-    const updates = (await updatesOf(this.db, documentId)).map((one) => one.update);
+    const updates = await updateBytesOf(this.db, documentId);
     const done = await workshop().do(ownerId, 'admit', { updates, update });
     if (!done.ok) return { ok: false, code: done.code };
     if (done.made !== null) return { ok: false, code: done.made === 'malformed' ? 'malformed' : 'too-intricate' };
@@ -164,7 +165,7 @@ export class Saving {
     { documentId, last, at, reason }: { documentId: DocumentId; last: number; at: Instant; reason: string },
   ): Promise<void> {
     try {
-      const updates = (await updatesOf(this.db, documentId, last + 1)).map(({ update }) => update);
+      const updates = await updateBytesOf(this.db, documentId, last + 1);
       const done = await workshop().do(ownerId, 'compact', { updates });
       if (done.ok) await keepVersion(this.db, { documentId, at, reason, state: done.made });
     } catch (error) {

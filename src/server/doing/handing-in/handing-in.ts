@@ -14,7 +14,7 @@ import { workshop } from '@/server/workshop';
 import { groupOf, handInBegunAt, keepHandInBegun } from '@/store/arrangements';
 import { findClass } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
-import { documentsOfWork, keepVersion, lastUpdates, makeCopy, updatesOf } from '@/store/documents';
+import { documentsOfWork, keepVersion, lastUpdates, makeCopy, updateBytesOf } from '@/store/documents';
 import { addHandIn, type FrozenPiece, findReceipt, type Receipt, receiptOfAct } from '@/store/hand-ins';
 import { ownWordsOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
@@ -120,8 +120,8 @@ interface Looked {
 async function lookAt(db: Queryable, assignment: ListedAssignment, student: Person): Promise<Looked | Unread> {
   const open = await openPieces(db, assignment.id, student);
   const name = await nameOf(db, open);
-  const documents: Uint8Array[][] = [];
-  for (const { id } of open.documents) documents.push((await updatesOf(db, id)).map(({ update }) => update));
+  const documents: (readonly Uint8Array[])[] = [];
+  for (const { id } of open.documents) documents.push(await updateBytesOf(db, id));
   const brief = await findBrief(db, assignment.id);
   const steps = await stepsOf(db, assignment.id);
   const done = await workshop().do(student.id, 'checkWork', {

@@ -2,7 +2,7 @@ import type { DocumentId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
 import { workshop } from '@/server/workshop';
 import type { Queryable } from '@/store/database';
-import { updatesOf } from '@/store/documents';
+import { updateBytesOf } from '@/store/documents';
 import type { ReadDocument } from '@/workshop/documents';
 
 /** Why a document cannot be read: it was made to be unreadable, or this person is having too much read already. */
@@ -22,10 +22,7 @@ export async function readUpdates(person: string, updates: readonly Uint8Array[]
 
 /** Reads a document as it is stored. */
 export const readStored = async (db: Queryable, person: string, documentId: DocumentId): Promise<ReadOutcome> =>
-  readUpdates(
-    person,
-    (await updatesOf(db, documentId)).map(({ update }) => update),
-  );
+  readUpdates(person, await updateBytesOf(db, documentId));
 
 /** The words of a document as it is stored, or why they cannot be had. */
 export async function contentOf(
