@@ -41,3 +41,9 @@ export async function use(
   if (until === null) return null;
   return { ok: false, code: 'too-much', what, seconds: Math.max(1, Math.ceil((until - now) / 1000)) };
 }
+
+/** So much one file may have. */
+export const LARGEST_FILE = 500_000_000;
+
+/** So many pieces may go along with one hand-in. */
+export const MOST_PIECES = 30;

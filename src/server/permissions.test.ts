@@ -2,10 +2,10 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import sharp from 'sharp';
 import type { AssignmentId } from '@/core/ids';
+import { keepTextPicture } from '@/server/doing/documents/text-pictures';
 import { putPiece } from '@/server/doing/pieces/pieces';
 import { receiveUpload } from '@/server/doing/pieces/uploads';
 import { writeAside } from '@/server/doing/talk/asides';
-import { keepTextPicture } from '@/server/reading/documents/text-pictures';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { type Entry, may, type Params, PERMISSIONS, RULES, type Rule } from './permissions';
 

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
+import { deviceTag } from '@/server/doing/accounts/device-keys';
 import { visitor } from '@/server/http/page';
 import { listening } from '@/server/live/start';
-import { deviceTag } from '@/server/reading/documents/device-keys';
 import { countUnread } from '@/server/reading/news/news';
 import { ReadingProvider } from '@/ui/common/reading-settings';
 import { USUAL_READING } from '@/ui/common/reading-style';

@@ -112,14 +112,3 @@ export function nameLies(name: string, type: string): boolean {
   const promised = PROMISES[ending];
   return promised !== undefined && !promised.includes(fileKind(type));
 }
-
-/** A name that no other of the same work has: two files with one name are told apart by a number. */
-export function distinctName(name: string, taken: Iterable<string>): string {
-  const others = new Set([...taken].map((other) => other.toLocaleLowerCase()));
-  if (!others.has(name.toLocaleLowerCase())) return name;
-  const [, stem = name, ending = ''] = /^(.+?)(\.[^.]{1,5})?$/s.exec(name) ?? [];
-  for (let n = 2; ; n += 1) {
-    const next = `${stem} (${n})${ending}`;
-    if (!others.has(next.toLocaleLowerCase())) return next;
-  }
-}

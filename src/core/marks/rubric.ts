@@ -1,3 +1,5 @@
+import { canonicalJson, sha256Hex } from '@/core/documents/fingerprint';
+
 /** One level of a criterion: what it takes, and the points it is worth. */
 export interface Level {
   readonly title: string;
@@ -61,3 +63,6 @@ export function pointsProblem(criterion: Criterion, points: number): 'below-zero
   if (points > criterion.points) return 'above-most';
   return Number.isInteger(points * 2) ? null : 'not-half';
 }
+
+/** The version of a rubric: marks that were given by another are not taken for it. */
+export const rubricVersion = (rubric: readonly Criterion[]): string => sha256Hex(canonicalJson(rubric));

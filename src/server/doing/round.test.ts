@@ -9,24 +9,18 @@ import { remarkOn } from '@/core/remarks/annotation';
 import { isWhole, piecesWith } from '@/core/work/receipt';
 import { GRACE } from '@/core/work/rules';
 import { beginHandIn, handIn, openCopy, takeBack } from '@/server/doing/handing-in/handing-in';
-import {
-  amend,
-  handBack,
-  handBackMarked,
-  keepMarks,
-  moreTime,
-  replyTo,
-  studentsOn,
-} from '@/server/doing/marking/marking';
+import { changeKeptRemarks, markWithoutNames } from '@/server/doing/marking/class-settings';
+import { amend, handBack, handBackMarked, keepMarks, moreTime, replyTo } from '@/server/doing/marking/marking';
 import { keepLoose } from '@/server/doing/pieces/loose-files';
-import { mendAside, openAsides, withdrawAside, writeAside, writeToMissing } from '@/server/doing/talk/asides';
+import { mendAside, withdrawAside, writeAside, writeToMissing } from '@/server/doing/talk/asides';
 import { Saving } from '@/server/live/saving';
-import { asideFor, desk } from '@/server/reading/desk/desk';
-import { MENDABLE } from '@/server/reading/desk/mending';
+import { desk } from '@/server/reading/desk/desk';
 import { compareVersions } from '@/server/reading/documents/comparing';
 import { handedInFile } from '@/server/reading/documents/piece-view';
-import { changeKeptRemarks, markingDesk, markWithoutNames, soundOf } from '@/server/reading/marking/marking-desk';
+import { markingDesk, soundOf } from '@/server/reading/marking/marking-desk';
 import { isGenuine, lossOf, receiptFile } from '@/server/reading/receipts/receipts';
+import { asideFor, MENDABLE, openAsides } from '@/server/reading/talk/asides';
+import { studentsOn } from '@/server/reading/work/students-on';
 import { allReceiptsOf, findReceipt, handBacksOf, piecesOf, receiptsOf } from '@/store/hand-ins';
 import { findSchool, type Person } from '@/store/people';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';

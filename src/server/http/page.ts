@@ -1,13 +1,13 @@
 import { cookies } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
-import { whoIs } from '@/server/doing/accounts/signing-in';
 import { database } from '@/server/kite';
 import { type Entry, may, type Params } from '@/server/permissions';
 import type { Database } from '@/store/database';
 import { findSchool, type Person, type School } from '@/store/people';
 import { gate } from './gate';
 import { SESSION_COOKIE } from './origin';
+import { whoIs } from './who-is';
 
 export interface Visitor {
   readonly db: Database;

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { isWellFormed } from '@/core/text/well-formed';
 import { complain } from '@/server/complaints';
-import { whoIs } from '@/server/doing/accounts/signing-in';
 import { database } from '@/server/kite';
 import { type Entry, may, type Params } from '@/server/permissions';
 import { newId } from '@/server/secrets';
@@ -9,6 +8,7 @@ import type { Database } from '@/store/database';
 import type { Person } from '@/store/people';
 import { gate } from './gate';
 import { sameOrigin, sessionToken } from './origin';
+import { whoIs } from './who-is';
 
 /** What a handler is given: everything has been checked by then. */
 export interface Visit<Body> {

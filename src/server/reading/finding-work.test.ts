@@ -1,11 +1,13 @@
 import type { AssignmentId, ClassId, Instant } from '@/core/ids';
 import { JOIN_ATTEMPTS, joinClass, makeInvite } from '@/server/doing/accounts/joining';
+import { readNews } from '@/server/doing/news/read-news';
+import { notToday } from '@/server/doing/planning/not-today';
 import { writeAside } from '@/server/doing/talk/asides';
 import { classLine } from '@/server/reading/class-line/class-line';
 import { find } from '@/server/reading/find/finding';
-import { countUnread, leadsTo, readNews, whatsNew } from '@/server/reading/news/news';
+import { countUnread, leadsTo, whatsNew } from '@/server/reading/news/news';
 import { shelf } from '@/server/reading/shelf/shelf';
-import { notToday, studentToday } from '@/server/reading/today/today';
+import { studentToday } from '@/server/reading/today/today';
 import { workOf } from '@/server/reading/work/work-list';
 import { chosenFrom, isInGroup, workTable } from '@/server/reading/work/work-table';
 import { classesOf } from '@/store/classes';

@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
-import type { OpenAside } from '@/server/doing/talk/asides';
+import type { OpenAside } from '@/server/reading/talk/asides';
 import classes from '@/ui/common/cards.module.css';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';

@@ -3,7 +3,7 @@
 import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
-import type { AsideMessage } from '@/server/reading/desk/desk';
+import type { AsideMessage } from '@/server/reading/talk/asides';
 import { newAct } from '@/ui/common/act';
 import { post, sendBytes } from '@/ui/common/client-request';
 import { useFileSize } from '@/ui/common/file-size';

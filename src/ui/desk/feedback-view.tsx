@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
-import type { EarlierMarks, Feedback } from '@/server/reading/desk/desk';
+import type { EarlierMarks, Feedback } from '@/server/reading/desk/feedback';
 import type { Times } from '@/ui/common/times';
 import classes from './rubric-view.module.css';
 

@@ -3,7 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { Bar, BarChart, CartesianGrid, LabelList, Line, LineChart, XAxis, YAxis } from 'recharts';
 import type { RubricResult } from '@/core/marks/rubric';
-import type { EarlierMarks, Feedback } from '@/server/reading/desk/desk';
+import type { EarlierMarks, Feedback } from '@/server/reading/desk/feedback';
 import { Chart } from '@/ui/common/chart';
 import type { Times } from '@/ui/common/times';
 import classes from './rubric-view.module.css';

@@ -1,5 +1,5 @@
 import { addUp, type Criterion } from '@/core/marks/rubric';
-import type { Feedback } from '@/server/reading/desk/desk';
+import type { Feedback } from '@/server/reading/desk/feedback';
 import type { Receipt } from '@/store/hand-ins';
 import { useTimes } from '../common/times';
 import { rendered, words } from '../rendered';

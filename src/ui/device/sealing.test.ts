@@ -1,5 +1,5 @@
 import type { PersonId } from '@/core/ids';
-import { deviceKey, deviceTag } from '@/server/reading/documents/device-keys';
+import { deviceKey, deviceTag } from '@/server/doing/accounts/device-keys';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { keyOf, ownerOf } from './person-store';

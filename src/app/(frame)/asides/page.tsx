@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
-import { openAsides } from '@/server/doing/talk/asides';
 import { enter } from '@/server/http/page';
+import { openAsides } from '@/server/reading/talk/asides';
 import { AsidesScreen } from '@/ui/asides/asides-screen';
 
 export async function generateMetadata(): Promise<Metadata> {

@@ -1,5 +1,5 @@
+import { deviceKey } from '@/server/doing/accounts/device-keys';
 import { route } from '@/server/http/route';
-import { deviceKey } from '@/server/reading/documents/device-keys';
 import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/device-key', async ({ db, person }) => ({

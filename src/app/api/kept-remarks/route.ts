@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { changeKeptRemarks } from '@/server/doing/marking/class-settings';
 import { route } from '@/server/http/route';
-import { changeKeptRemarks } from '@/server/reading/marking/marking-desk';
 import type { Person } from '@/store/people';
 
 export const POST = route(

@@ -1,6 +1,6 @@
+import { keepTextPicture, LARGEST_PICTURE } from '@/server/doing/documents/text-pictures';
 import { route } from '@/server/http/route';
 import { spooled } from '@/server/http/spool';
-import { keepTextPicture, LARGEST_PICTURE } from '@/server/reading/documents/text-pictures';
 import type { Person } from '@/store/people';
 
 export const POST = route(

@@ -11,7 +11,6 @@ import {
   findByUserName,
   findPerson,
   findSchool,
-  findSession,
   isResetCode,
   type Person,
   passwordHashOf,
@@ -241,8 +240,5 @@ export async function changePassword(
   });
   return { ok: true };
 }
-
-export const whoIs = (db: Queryable, token: string | undefined, now: Instant): Promise<Person | null> =>
-  token ? findSession(db, hashToken(token), now) : Promise.resolve(null);
 
 export const signOut = (db: Queryable, token: string): Promise<void> => endSession(db, hashToken(token));

@@ -3,10 +3,10 @@ import type { Instant } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
 import type { Spooled } from '@/server/http/spool';
 import type { Unread } from '@/server/reading/documents/stored-documents';
-import { takePictures } from '@/server/reading/documents/text-pictures';
 import { workshop } from '@/server/workshop';
 import type { Database } from '@/store/database';
 import type { Person } from '@/store/people';
+import { takePictures } from './text-pictures';
 
 /** So much a file may have that is read into a text. */
 export const LARGEST_TEXT = 30 * 1024 * 1024;

@@ -6,11 +6,12 @@ import { handIn } from '@/server/doing/handing-in/handing-in';
 import { changePiece, putPiece } from '@/server/doing/pieces/pieces';
 import { emptyBins } from '@/server/live/bin';
 import { Saving } from '@/server/live/saving';
+import { listVersions, versionContent } from '@/server/reading/documents/versions';
 import { shelf } from '@/server/reading/shelf/shelf';
 import { findDocument } from '@/store/documents';
 import { findPiece } from '@/store/pieces';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { changeDocument, listVersions, newDocument, openNotes, versionContent } from './own-documents';
+import { changeDocument, newDocument, openNotes } from './own-documents';
 
 const DAY = 24 * 3_600_000;
 const MINUTE = 60_000;

@@ -3,16 +3,16 @@ import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
 import { standing } from '@/core/work/standing';
 import { type TooMuch, use } from '@/server/limits';
-import { contentOf, readUpdates, type Unread } from '@/server/reading/documents/stored-documents';
+import { contentOf, type Unread } from '@/server/reading/documents/stored-documents';
 import { newId } from '@/server/secrets';
-import type { Database, Queryable } from '@/store/database';
-import { addDocument, binDocument, findDocument, renameDocument, versionState, versionsOf } from '@/store/documents';
+import type { Database } from '@/store/database';
+import { addDocument, binDocument, findDocument, renameDocument } from '@/store/documents';
 import type { Person } from '@/store/people';
 import { factsOf, findAssignment } from '@/store/work';
 
 const EMPTY: DocNode = { type: 'doc', content: [{ type: 'paragraph' }] };
 
-type Refused =
+export type Refused =
   | { readonly ok: false; readonly code: 'not-open-yet' | 'not-found' | 'no-name' | 'was-handed-in' }
   | Unread
   | TooMuch;
@@ -135,22 +135,4 @@ function withoutPlaces(doc: DocNode): DocNode {
     return [{ type: 'heading', attrs: { level: 3 }, content: [{ type: 'text', text }] }];
   });
   return { ...doc, content };
-}
-
-/** What is kept of a document's past. */
-export async function listVersions(db: Queryable, documentId: DocumentId) {
-  return { ok: true as const, versions: await versionsOf(db, documentId) };
-}
-
-/** A document as it was at one version, to be read or brought back. */
-export async function versionContent(
-  db: Queryable,
-  person: Person,
-  documentId: DocumentId,
-  versionId: number,
-): Promise<{ readonly ok: true; readonly content: DocNode } | Refused> {
-  const state = Number.isSafeInteger(versionId) ? await versionState(db, documentId, versionId) : null;
-  if (!state) return { ok: false, code: 'not-found' };
-  const read = await readUpdates(person.id, [state]);
-  return read.ok ? { ok: true, content: read.content } : read;
 }

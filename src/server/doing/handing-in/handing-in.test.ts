@@ -1,15 +1,17 @@
 import * as Y from 'yjs';
 import { sha256Hex } from '@/core/documents/fingerprint';
 import type { AssignmentId, DocumentId, StepId } from '@/core/ids';
-import { handBack, keepMarks, studentsOn } from '@/server/doing/marking/marking';
+import { handBack, keepMarks } from '@/server/doing/marking/marking';
 import { Saving } from '@/server/live/saving';
 import { desk } from '@/server/reading/desk/desk';
+import { checkWork } from '@/server/reading/documents/looking';
+import { studentsOn } from '@/server/reading/work/students-on';
 import { time } from '@/store/database';
 import { documentsOfWork } from '@/store/documents';
 import { piecesOf, receiptsOf } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
-import { checkWork, doStep, handIn, openCopy, takeBack } from './handing-in';
+import { doStep, handIn, openCopy, takeBack } from './handing-in';
 
 /** Marks without remarks on words, a recording, or a rubric that they name. */
 const BARE = { remarks: [], sound: null, rubric: null };

@@ -1,29 +1,22 @@
-import type { CheckedFile, ReadyCheck } from '@/core/asks/ready-check';
+import type { ReadyCheck } from '@/core/asks/ready-check';
 import { understandStarter } from '@/core/asks/starter-places';
-import { canonicalJson, handInFingerprint, sha256Hex } from '@/core/documents/fingerprint';
+import { handInFingerprint, sha256Hex } from '@/core/documents/fingerprint';
 import { firstUpdate } from '@/core/documents/text-document';
-import { fileKind } from '@/core/formats/file-type';
 import type { AssignmentId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
-import { goingAlong } from '@/server/doing/pieces/pieces';
 import { isStepOpen } from '@/server/reading/desk/open-steps';
+import { assignmentOr404, Looked, lookAt, nameOf, Open, openPieces } from '@/server/reading/documents/looking';
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { newId } from '@/server/secrets';
-import { workshop } from '@/server/workshop';
 import { groupOf, handInBegunAt, keepHandInBegun } from '@/store/arrangements';
-import { findClass } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
-import { documentsOfWork, keepVersion, lastUpdates, makeCopy, updateBytesOf } from '@/store/documents';
+import { keepVersion, makeCopy } from '@/store/documents';
 import { addHandIn, type FrozenPiece, findReceipt, type Receipt, receiptOfAct } from '@/store/hand-ins';
-import { ownWordsOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
-import { piecesOfWork, type StoredPiece } from '@/store/pieces';
 import {
   assignmentOfStep,
   factsOf,
-  findAssignment,
-  findBrief,
   holdWork,
   keepStepPlace,
   type ListedAssignment,
@@ -53,14 +46,8 @@ const CHANGED = { ok: false, code: 'changed-meanwhile' } as const;
 /** So often it is looked at anew before that is said. */
 const LOOKS = 5;
 
-async function assignmentOr404(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<ListedAssignment> {
-  const assignment = await findAssignment(db, assignmentId, student.id);
-  if (!assignment) throw new Error(`assignment ${assignmentId} is gone`);
-  return assignment;
-}
-
 /** What every act of a student on their own work has in common when it is recorded. */
-const own = (assignment: ListedAssignment, student: Person, at: Instant) => ({
+export const own = (assignment: ListedAssignment, student: Person, at: Instant) => ({
   at,
   classId: assignment.classId,
   assignmentId: assignment.id,
@@ -74,78 +61,6 @@ async function holdTogether(tx: Queryable, assignmentId: AssignmentId, student: 
   const all = group.length > 0 ? group.map(({ id }) => id).sort() : [student.id];
   for (const id of all) await holdWork(tx, assignmentId, id);
   return all;
-}
-
-/** What would go along as things stand. */
-interface Open {
-  readonly documents: readonly { readonly id: DocumentId; readonly title: string }[];
-  readonly files: readonly Extract<StoredPiece, { kind: 'file' | 'link' }>[];
-}
-
-async function openPieces(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<Open> {
-  const documents = (await documentsOfWork(db, assignmentId, student.id)).map(({ id, title }) => ({ id, title }));
-  const pieces = goingAlong(await piecesOfWork(db, assignmentId, student.id));
-  for (const piece of pieces) {
-    if (piece.kind === 'document') documents.push({ id: piece.document_id, title: piece.name });
-  }
-  return { documents, files: pieces.filter((piece) => piece.kind !== 'document') };
-}
-
-/** What would go along, named in such a way that it is another name as soon as anybody changes any of it. */
-async function nameOf(db: Queryable, open: Open): Promise<string> {
-  const last = await lastUpdates(
-    db,
-    open.documents.map(({ id }) => id),
-  );
-  return canonicalJson([open.documents.map(({ id, title }) => [id, title, last.get(id) ?? 0]), open.files]);
-}
-
-/** Files and links as the ready check looks at them. */
-export const checkedFiles = (pieces: readonly StoredPiece[]): readonly CheckedFile[] =>
-  pieces.flatMap((piece): CheckedFile[] => {
-    if (piece.kind === 'document') return [];
-    if (piece.kind === 'link') return [{ name: piece.name, kind: 'link', pages: null, address: piece.address }];
-    return [{ name: piece.name, kind: fileKind(piece.type), pages: piece.pages }];
-  });
-
-/** What would go along, read and checked, and the name of what was looked at. */
-interface Looked {
-  readonly open: Open;
-  readonly name: string;
-  readonly documents: readonly ReadDocument[];
-  readonly check: ReadyCheck;
-}
-
-/** Reads and checks what would go along, in the workshop: a page of others waits for none of it. */
-async function lookAt(db: Queryable, assignment: ListedAssignment, student: Person): Promise<Looked | Unread> {
-  const open = await openPieces(db, assignment.id, student);
-  const name = await nameOf(db, open);
-  const documents: (readonly Uint8Array[])[] = [];
-  for (const { id } of open.documents) documents.push(await updateBytesOf(db, id));
-  const brief = await findBrief(db, assignment.id);
-  const steps = await stepsOf(db, assignment.id);
-  const done = await workshop().do(student.id, 'checkWork', {
-    documents,
-    asks: brief?.asks ?? [],
-    starters: steps.flatMap((step) => (step.starter ? [step.starter] : [])),
-    locale: (await findClass(db, assignment.classId))?.locale ?? 'en',
-    files: checkedFiles(open.files),
-    names: [student.name, student.short_name],
-    spelling: { variety: student.spelling, own: await ownWordsOf(db, student.id) },
-  });
-  if (!done.ok) return done;
-  const { check, documents: read } = done.made;
-  return check ? { open, name, documents: read, check } : { ok: false, code: 'too-intricate' };
-}
-
-/** What the ready check finds in what is stored of a student's work; `null` where that cannot be read now. */
-export async function checkWork(
-  db: Queryable,
-  assignmentId: AssignmentId,
-  student: Person,
-): Promise<ReadyCheck | null> {
-  const looked = await lookAt(db, await assignmentOr404(db, assignmentId, student), student);
-  return 'ok' in looked ? null : looked.check;
 }
 
 function freeze({ open, documents }: Looked, kind: 'document' | 'answer'): FrozenPiece[] {

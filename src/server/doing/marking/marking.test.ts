@@ -1,13 +1,15 @@
 import type { AssignmentId, HandInId } from '@/core/ids';
 import { handIn, takeBack } from '@/server/doing/handing-in/handing-in';
 import { readAside, writeAside } from '@/server/doing/talk/asides';
-import { asideFor, desk } from '@/server/reading/desk/desk';
+import { desk } from '@/server/reading/desk/desk';
 import { markingDesk } from '@/server/reading/marking/marking-desk';
+import { asideFor } from '@/server/reading/talk/asides';
 import { teacherWork } from '@/server/reading/today/today';
+import { studentsOn } from '@/server/reading/work/students-on';
 import { findDraft, receiptsOf } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { handBack, keepMarks, studentsOn } from './marking';
+import { handBack, keepMarks } from './marking';
 
 /** Marks without remarks on words, a recording, or a rubric that they name. */
 const BARE = { remarks: [], sound: null, rubric: null };

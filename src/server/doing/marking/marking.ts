@@ -1,12 +1,10 @@
-import { canonicalJson, sha256Hex } from '@/core/documents/fingerprint';
 import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
-import { addUp, type Criterion, type Mark, pointsProblem, type RubricResult } from '@/core/marks/rubric';
+import { addUp, type Criterion, type Mark, pointsProblem, type RubricResult, rubricVersion } from '@/core/marks/rubric';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import { makeMove, type Refusal } from '@/core/work/moves';
-import { withExtraTime } from '@/core/work/rules';
-import { type State, standing } from '@/core/work/standing';
+import { standing } from '@/core/work/standing';
 import { newId } from '@/server/secrets';
-import { extraTimesOf, giveExtraTime } from '@/store/arrangements';
+import { giveExtraTime } from '@/store/arrangements';
 import { peopleOf } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
 import { ownsLooseFiles } from '@/store/files';
@@ -25,7 +23,6 @@ import {
 import type { Person } from '@/store/people';
 import {
   factsOf,
-  factsOfAssignment,
   findAssignment,
   type Happening,
   holdWork,
@@ -34,41 +31,6 @@ import {
   recordAll,
   rubricOf,
 } from '@/store/work';
-
-/** One student as the teacher sees them on the list of an assignment. */
-export interface StudentOnList {
-  readonly id: PersonId;
-  readonly name: string;
-  readonly state: State;
-  readonly handInId: HandInId | null;
-  readonly handedInAt: Instant | null;
-  readonly lateBy: number;
-  /** More time than the others have. */
-  readonly extraMinutes: number;
-}
-
-/** Everybody in the class with where their work stands: who has handed in, and who has not. */
-export async function studentsOn(db: Queryable, assignmentId: AssignmentId, now: Instant): Promise<StudentOnList[]> {
-  const assignment = await findAssignment(db, assignmentId);
-  if (!assignment) return [];
-  const facts = await factsOfAssignment(db, assignmentId);
-  const students = await peopleOf(db, assignment.classId, 'student');
-  const more = new Map((await extraTimesOf(db, assignmentId)).map((one) => [one.student_id, one.minutes]));
-  return students.map(({ id, name }) => {
-    const extraMinutes = more.get(id) ?? 0;
-    const rules = withExtraTime(assignment.rules, extraMinutes * 60_000);
-    const { state, handIn } = standing(facts.get(id) ?? [], rules, now);
-    return {
-      id,
-      name,
-      state,
-      handInId: handIn?.id ?? null,
-      handedInAt: handIn?.at ?? null,
-      lateBy: handIn?.lateBy ?? 0,
-      extraMinutes,
-    };
-  });
-}
 
 export interface BadPoints {
   readonly ok: false;
@@ -107,9 +69,6 @@ async function noSound(
   if (sound === null || (await ownsLooseFiles(db, teacher.id, [sound]))) return null;
   return (await isSoundOf(db, handInId, sound, true)) ? null : { ok: false, code: 'not-found' };
 }
-
-/** The version of a rubric: marks that were given by another are not taken for it. */
-export const rubricVersion = (rubric: readonly Criterion[]): string => sha256Hex(canonicalJson(rubric));
 
 /** Keeps what a teacher has marked so far. The student sees nothing of it, and another teacher's draft stays. */
 export async function keepMarks(

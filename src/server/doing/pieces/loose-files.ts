@@ -1,3 +1,4 @@
+import { cleanName } from '@/core/formats/file-name';
 import { fileType, nameLies } from '@/core/formats/file-type';
 import type { Instant } from '@/core/ids';
 import { fingerprint } from '@/server/fingerprint';
@@ -6,7 +7,6 @@ import { filesFolder } from '@/server/kite';
 import type { Database } from '@/store/database';
 import { adoptFile, keepLooseFile } from '@/store/files';
 import type { Person } from '@/store/people';
-import { cleanName } from './pieces';
 
 /** The most bytes that something said with a message or with marks may have. */
 export const LARGEST_LOOSE = 20 * 1024 * 1024;

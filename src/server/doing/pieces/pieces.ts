@@ -1,8 +1,10 @@
 import { isAddress } from '@/core/asks/ready-check';
-import { distinctName } from '@/core/formats/file-type';
+import { cleanName, distinctName } from '@/core/formats/file-name';
 import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
+import { MOST_PIECES } from '@/server/limits';
+import { goingAlong } from '@/server/reading/documents/going-along';
 import { newId } from '@/server/secrets';
 import { roleIn } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
@@ -20,12 +22,6 @@ import {
 } from '@/store/pieces';
 import { factsOf, findAssignment, holdWork, record, tellPerson } from '@/store/work';
 
-/** So much one file may have. */
-export const LARGEST_FILE = 500_000_000;
-/** So many pieces may go along with one hand-in. */
-export const MOST_PIECES = 30;
-const LONGEST_NAME = 160;
-
 /** Why something does not become a piece. */
 export interface PieceRefusal {
   readonly ok: false;
@@ -42,20 +38,6 @@ export interface PieceRefusal {
     | 'picture-broken'
     | 'not-an-address';
 }
-
-/** A name without what would hide or mislead: no control signs, no marks that turn the direction, no path. */
-export const cleanName = (name: string): string =>
-  name
-    // biome-ignore lint/suspicious/noControlCharactersInRegex: these are what is taken out
-    .replace(/[\u0000-\u001f\u007f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, '')
-    .replace(/^.*[\\/]/, '')
-    .replace(/\s+/g, ' ')
-    .trim()
-    .slice(-LONGEST_NAME);
-
-/** The pieces that go along as things stand: what was taken off does not. */
-export const goingAlong = (pieces: readonly StoredPiece[]): readonly StoredPiece[] =>
-  pieces.filter(({ removed_at }) => removed_at === null);
 
 /** May the student change what goes along with this assignment now? Begins the work where it is not begun yet. */
 async function change(

@@ -8,13 +8,14 @@ import sharp from 'sharp';
 import { Upload } from 'tus-js-client';
 import type { AssignmentId, Instant } from '@/core/ids';
 import { handIn } from '@/server/doing/handing-in/handing-in';
+import { MOST_PIECES } from '@/server/limits';
 import { handedInFile, pieceFile, pieceThumb, viewPiece } from '@/server/reading/documents/piece-view';
 import { piecesOf } from '@/store/hand-ins';
 import { ownerOfUpload } from '@/store/limits';
 import type { Person } from '@/store/people';
 import { piecesOfOwner, piecesOfWork } from '@/store/pieces';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { changePiece, MOST_PIECES, putPiece } from './pieces';
+import { changePiece, putPiece } from './pieces';
 import { receiveUpload } from './uploads';
 
 const WORK = 'cloud-ladder' as AssignmentId;

@@ -9,14 +9,14 @@ import { complain } from '@/server/complaints';
 import { fingerprint } from '@/server/fingerprint';
 import { uploadsFolder } from '@/server/http/spool';
 import { filesFolder } from '@/server/kite';
-import { use } from '@/server/limits';
+import { LARGEST_FILE, use } from '@/server/limits';
 import { newId } from '@/server/secrets';
 import { workshop } from '@/server/workshop';
 import type { Database } from '@/store/database';
 import { beginUpload, endUpload, forgetUploads } from '@/store/limits';
 import type { Person } from '@/store/people';
 import type { Looked } from '@/workshop/looking';
-import { LARGEST_FILE, type PieceRefusal, takeUpload, wouldTake } from './pieces';
+import { type PieceRefusal, takeUpload, wouldTake } from './pieces';
 
 /** PDFs up to this size are opened to count their pages. */
 const LARGEST_COUNTED = 60 * 1024 * 1024;

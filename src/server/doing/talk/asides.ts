@@ -1,19 +1,16 @@
+import { cleanName } from '@/core/formats/file-name';
 import { nameLies } from '@/core/formats/file-type';
 import type { AssignmentId, Instant, PersonId } from '@/core/ids';
 import { isMissing } from '@/core/work/standing';
-import { studentsOn } from '@/server/doing/marking/marking';
-import { cleanName } from '@/server/doing/pieces/pieces';
-import { fileResponse } from '@/server/http/file-response';
 import { type TooMuch, use } from '@/server/limits';
-import { MENDABLE } from '@/server/reading/desk/mending';
+import { MENDABLE } from '@/server/reading/talk/asides';
+import { studentsOn } from '@/server/reading/work/students-on';
 import { newId } from '@/server/secrets';
 import {
   type AsideOf,
   addAsideMessage,
-  asidesOfTeacher,
   changeAsideMessage,
   findAsideMessage,
-  findAttachment,
   markAsideRead,
   withdrawAsideMessage,
 } from '@/store/asides';
@@ -145,25 +142,4 @@ export async function writeToMissing(
     }
     return { ok: true, to: missing.length };
   });
-}
-
-/** Every aside of a teacher's classes, what waits for an answer first. */
-export async function openAsides(db: Queryable, teacher: Person) {
-  const asides = await asidesOfTeacher(db, teacher.id);
-  return asides.map((one) => ({ ...one, waits: one.last_author_id === one.student_id }));
-}
-
-export type OpenAside = Awaited<ReturnType<typeof openAsides>>[number];
-
-/** A file of a message. The caller has decided that it may be seen. */
-export async function attachment(
-  db: Queryable,
-  messageId: string,
-  position: number,
-  request: Request,
-): Promise<Response> {
-  const found = await findAttachment(db, messageId, position);
-  if (!found) return Response.json({ ok: false, code: 'not-found' }, { status: 404 });
-  const download = new URL(request.url).searchParams.has('download');
-  return fileResponse(db, { ...found, download }, request);
 }

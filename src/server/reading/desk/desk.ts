@@ -1,39 +1,29 @@
 import type { Ask, FileKind } from '@/core/asks/ask';
 import { understandStarter } from '@/core/asks/starter-places';
 import { fileKind } from '@/core/formats/file-type';
-import type { AssignmentId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
-import { addUp, type Criterion, type RubricResult } from '@/core/marks/rubric';
+import type { AssignmentId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
+import { type Criterion } from '@/core/marks/rubric';
 import { doNext } from '@/core/plan/do-next';
 import type { DocNode } from '@/core/text/document-json';
 import { allowedMoves, type MoveKind } from '@/core/work/moves';
 import { closingTime, type LateRule, type Takes } from '@/core/work/rules';
 import { type State, standing } from '@/core/work/standing';
 import { openSteps, stepsDone } from '@/core/work/steps';
-import { LARGEST_FILE } from '@/server/doing/pieces/pieces';
+import { LARGEST_FILE } from '@/server/limits';
 import { isMaterialOpen, type MaterialView, viewMaterial } from '@/server/reading/materials/materials';
+import { AsideMessage, asideFor } from '@/server/reading/talk/asides';
 import { workOf } from '@/server/reading/work/work-list';
 import { groupOf } from '@/store/arrangements';
-import { asideMessages } from '@/store/asides';
 import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { documentsOfOwner, documentsOfWork, notesOf } from '@/store/documents';
-import { earlierMarksOf, handBacksOf, type Receipt, receiptsOf, repliesOf } from '@/store/hand-ins';
+import { type Receipt, receiptsOf } from '@/store/hand-ins';
 import { materialsById } from '@/store/materials';
 import { spellingOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
 import { piecesOfOwner, piecesOfWork, type StoredPiece } from '@/store/pieces';
-import {
-  factsOf,
-  findAssignment,
-  findBrief,
-  type ListedAssignment,
-  rubricOf,
-  stepPlaceOf,
-  stepsOf,
-  waitsFor,
-} from '@/store/work';
-import { MENDABLE } from './mending';
-import { type RepliedRemark, withReply } from './replies';
+import { factsOf, findAssignment, findBrief, rubricOf, stepPlaceOf, stepsOf, waitsFor } from '@/store/work';
+import { EarlierMarks, earlierMarks, Feedback, feedbackFor } from './feedback';
 
 export interface DeskStep {
   readonly id: StepId;
@@ -66,49 +56,6 @@ export interface DeskPiece {
   readonly address: string | null;
   readonly document: DocumentId | null;
   readonly removedAt: Instant | null;
-}
-
-export interface AsideMessage {
-  readonly id: string;
-  readonly author: string;
-  readonly own: boolean;
-  readonly body: string;
-  readonly at: Instant;
-  readonly unread: boolean;
-  /** Has somebody on the other side had it on the screen? */
-  readonly seen: boolean;
-  readonly editedAt: Instant | null;
-  readonly withdrawn: boolean;
-  /** Until when it can be mended, for whoever wrote it. */
-  readonly mendUntil: Instant | null;
-  readonly files: readonly { readonly name: string; readonly size: number; readonly type: string }[];
-}
-
-/** One thing that came back: the rubric as it was marked, the general word, and what lateness took. */
-export interface Feedback {
-  readonly id: string;
-  readonly handIn: HandInId;
-  readonly at: Instant;
-  readonly teacher: string;
-  readonly anotherGo: boolean;
-  readonly result: RubricResult;
-  readonly general: string;
-  readonly earned: number | null;
-  readonly lostLate: number;
-  /** Remarks on words of the hand-in, with what the student did about each. */
-  readonly remarks: readonly RepliedRemark[];
-  /** Where a recording is heard; `null` where there is none. */
-  readonly sound: string | null;
-  /** It was put in the place of this one. */
-  readonly amends: string | null;
-}
-
-/** What one earned before on a criterion of the same name, as a share of its points. */
-export interface EarlierMarks {
-  readonly assignment: AssignmentId;
-  readonly title: string;
-  readonly at: Instant;
-  readonly shares: readonly { readonly criterion: string; readonly won: number; readonly of: number }[];
 }
 
 /** Everything that the Desk shows. While the work has not opened, nothing of its contents is in here. */
@@ -162,70 +109,6 @@ export interface DeskView {
   readonly waitsFor: readonly { readonly id: AssignmentId; readonly title: string; readonly done: boolean }[];
   /** What comes after this by the order of Do next; `null` when nothing is left. */
   readonly next: { readonly id: AssignmentId; readonly title: string } | null;
-}
-
-/** The exchange between a student and the teachers, as one of them reads it. */
-export async function asideFor(
-  db: Queryable,
-  assignmentId: AssignmentId,
-  studentId: PersonId,
-  reader: Person,
-): Promise<AsideMessage[]> {
-  const messages = await asideMessages(db, { assignmentId, studentId }, reader.id);
-  return messages.map(({ id, author, author_id, body, at, unread, seen, edited_at, withdrawn_at, files }) => ({
-    id,
-    author,
-    own: author_id === reader.id,
-    body,
-    at,
-    unread: unread && withdrawn_at === null,
-    seen,
-    editedAt: edited_at,
-    withdrawn: withdrawn_at !== null,
-    mendUntil: author_id === reader.id && withdrawn_at === null ? at + MENDABLE : null,
-    files,
-  }));
-}
-
-/** What came back to a student on an assignment, newest first. */
-export async function feedbackFor(db: Queryable, assignmentId: AssignmentId, studentId: PersonId): Promise<Feedback[]> {
-  const backs = await handBacksOf(db, assignmentId, studentId);
-  const replies = new Map<string, Awaited<ReturnType<typeof repliesOf>>[number]>();
-  for (const handIn of new Set(backs.map((back) => back.hand_in_id))) {
-    for (const reply of await repliesOf(db, handIn)) replies.set(reply.remark_id, reply);
-  }
-  return backs.map((back) => ({
-    id: back.id,
-    handIn: back.hand_in_id,
-    remarks: back.remarks.map((remark) => withReply(remark, replies.get(remark.id))),
-    sound: back.sound === null ? null : `/api/hand-ins/${back.hand_in_id}/sound/${back.sound}`,
-    amends: back.amends,
-    at: back.at,
-    teacher: back.teacher,
-    anotherGo: back.another_go,
-    result: addUp(back.rubric, back.marks),
-    general: back.general,
-    earned: back.earned,
-    lostLate: back.lost_late,
-  }));
-}
-
-/** What a student earned on earlier work of the class by criteria that this assignment has, too. */
-async function earlierMarks(
-  db: Queryable,
-  assignment: ListedAssignment,
-  criteria: readonly Criterion[],
-  student: Person,
-): Promise<readonly EarlierMarks[]> {
-  const own = new Set(criteria.map(({ title }) => title));
-  const marked = await earlierMarksOf(db, assignment.classId, student.id);
-  return marked.flatMap(({ assignment_id, title, at, rubric, marks }) => {
-    if (assignment_id === assignment.id) return [];
-    const shares = addUp(rubric, marks).byCriterion.flatMap(({ criterion, won }) =>
-      won !== null && own.has(criterion.title) ? [{ criterion: criterion.title, won, of: criterion.points }] : [],
-    );
-    return shares.length > 0 ? [{ assignment: assignment_id, title, at, shares }] : [];
-  });
 }
 
 function deskPiece(piece: StoredPiece): DeskPiece {

@@ -1,10 +1,10 @@
 import type { AssignmentId, DocumentId, PersonId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
-import { goingAlong } from '@/server/doing/pieces/pieces';
 import type { Queryable } from '@/store/database';
 import { documentsOfWork } from '@/store/documents';
 import { piecesOf, receiptsOf } from '@/store/hand-ins';
 import { piecesOfWork } from '@/store/pieces';
+import { goingAlong } from './going-along';
 import { contentOf } from './stored-documents';
 
 /** A piece of one version: a text with its words, or a file or link by its fingerprint. */

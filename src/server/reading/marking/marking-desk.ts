@@ -1,23 +1,21 @@
 import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
-import { addUp, type Criterion } from '@/core/marks/rubric';
+import { addUp, type Criterion, rubricVersion } from '@/core/marks/rubric';
 import { spreadOf } from '@/core/marks/spread';
 import { isWithTeacher } from '@/core/work/standing';
-import { rubricVersion, type StudentOnList, studentsOn } from '@/server/doing/marking/marking';
 import { fileResponse } from '@/server/http/file-response';
-import { asideFor, feedbackFor } from '@/server/reading/desk/desk';
+import { feedbackFor } from '@/server/reading/desk/feedback';
 import { withReply } from '@/server/reading/desk/replies';
-import { newId } from '@/server/secrets';
+import { asideFor } from '@/server/reading/talk/asides';
+import { type StudentOnList, studentsOn } from '@/server/reading/work/students-on';
 import { findClass, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import {
   draftsOf,
-  dropKeptRemark,
   findDraft,
   findReceipt,
   gradesOnAssignment,
   handBacksOf,
   isSoundOf,
-  keepRemark,
   keptRemarksOf,
   otherMarkers,
   piecesOf,
@@ -26,7 +24,7 @@ import {
   repliesOf,
 } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
-import { findAssignment, type ListedAssignment, rubricOf, setUnnamed } from '@/store/work';
+import { findAssignment, type ListedAssignment, rubricOf } from '@/store/work';
 import { hidesName, namelessKeys, neutralName, withoutNames } from './nameless';
 
 const HOUR = 3_600_000;
@@ -199,28 +197,6 @@ async function namesOf(db: Queryable, studentId: PersonId): Promise<readonly str
   const { rows } = await db.query('SELECT name, short_name FROM person WHERE id = $1', [studentId]);
   const row = rows[0] as { name: string; short_name: string } | undefined;
   return row ? [row.short_name, row.name] : [];
-}
-
-/** Marks the work of an assignment without names, or with them. */
-export async function markWithoutNames(
-  db: Queryable,
-  assignmentId: AssignmentId,
-  unnamed: boolean,
-): Promise<{ readonly ok: true }> {
-  await setUnnamed(db, assignmentId, unnamed);
-  return { ok: true };
-}
-
-/** Keeps a remark to use again, or lets one go. */
-export async function changeKeptRemarks(
-  db: Queryable,
-  teacher: Person,
-  change: { readonly keep: string } | { readonly drop: string },
-  now: Instant,
-) {
-  if ('keep' in change) await keepRemark(db, { id: newId(), teacherId: teacher.id, body: change.keep, at: now });
-  else await dropKeptRemark(db, teacher.id, change.drop);
-  return { ok: true as const, kept: await keptRemarksOf(db, teacher.id) };
 }
 
 /** A recording that was made for a hand-in: for its student once it is back, for the teachers of the class before. */

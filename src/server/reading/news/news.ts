@@ -1,7 +1,6 @@
 import type { Instant, PersonId } from '@/core/ids';
-import type { Database, Queryable } from '@/store/database';
-import { MOST_NEWS, markNewsRead, type News, newsFor, type ReadNews, unreadIds } from '@/store/news';
-import { tellPerson } from '@/store/work';
+import type { Queryable } from '@/store/database';
+import { MOST_NEWS, type News, newsFor, unreadIds } from '@/store/news';
 
 export interface NewsGroup {
   readonly classId: string;
@@ -31,24 +30,6 @@ export async function whatsNew(db: Queryable, personId: PersonId, now: Instant):
 /** How many things a person has not read, counted up to `MOST_NEWS`. */
 export const countUnread = async (db: Queryable, personId: PersonId, now: Instant): Promise<number> =>
   (await unreadIds(db, personId, now)).length;
-
-/** Notes that a person has read things, and tells the other tabs of that person. */
-export async function readNews(
-  db: Database,
-  personId: PersonId,
-  read: ReadNews,
-  now: Instant,
-): Promise<{ ok: true; unread: number }> {
-  const before = await countUnread(db, personId, now);
-  const unread = await db.transaction(async (tx) => {
-    await markNewsRead(tx, personId, read);
-    const after = await countUnread(tx, personId, now);
-    // The other tabs ask for themselves again only where something has changed.
-    if (after !== before) await tellPerson(tx, personId, 'news-read');
-    return after;
-  });
-  return { ok: true, unread };
-}
 
 /** Where a thing that is new leads to. */
 export function leadsTo(news: News, asTeacher: boolean): string {

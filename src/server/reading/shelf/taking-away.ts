@@ -1,10 +1,9 @@
 import { createReadStream } from 'node:fs';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
-import { distinctName } from '@/core/formats/file-type';
+import { cleanName, distinctName } from '@/core/formats/file-name';
 import { shelfIndex } from '@/core/formats/shelf-index';
 import type { DocumentId, Instant } from '@/core/ids';
 import { trimmedEnd } from '@/core/text/trimmed';
-import { cleanName } from '@/server/doing/pieces/pieces';
 import { filesFolder } from '@/server/kite';
 import { use } from '@/server/limits';
 import { makeExports } from '@/server/reading/documents/exporting';

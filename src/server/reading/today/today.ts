@@ -1,17 +1,17 @@
 import type { ReadyCheck } from '@/core/asks/ready-check';
 import { dayStart, weekdayOf } from '@/core/calendar/due-words';
-import type { AssignmentId, Instant } from '@/core/ids';
+import type { Instant } from '@/core/ids';
 import { doNext, folds, minutesBefore, type Ranked } from '@/core/plan/do-next';
 import { layString, stringSpan } from '@/core/plan/string-layout';
 import { isDone, isToDo } from '@/core/work/standing';
-import { checkWork } from '@/server/doing/handing-in/handing-in';
-import { studentsOn } from '@/server/doing/marking/marking';
+import { checkWork } from '@/server/reading/documents/looking';
+import { studentsOn } from '@/server/reading/work/students-on';
 import { type WorkItem, workOf } from '@/server/reading/work/work-list';
 import { classesOf, type Lesson, lessonsOf } from '@/store/classes';
-import type { Database, Queryable } from '@/store/database';
+import type { Queryable } from '@/store/database';
 import { newsFor } from '@/store/news';
-import { findSchool, type Person } from '@/store/people';
-import { assignmentsFor, putOff } from '@/store/work';
+import { type Person } from '@/store/people';
+import { assignmentsFor } from '@/store/work';
 
 const DAY = 86_400_000;
 const SHOWN_NEWS = 6;
@@ -56,19 +56,6 @@ export async function studentToday(db: Queryable, student: Person, zone: string,
 /** The lessons of one day of the week, in order. */
 export const lessonsOn = (lessons: readonly Lesson[], weekday: number): readonly Lesson[] =>
   lessons.filter((lesson) => lesson.weekday === weekday);
-
-/** Puts an assignment off to the next morning ("not today"), or brings it back. */
-export async function notToday(
-  db: Database,
-  student: Person,
-  assignmentId: AssignmentId,
-  off: boolean,
-  now: Instant,
-): Promise<{ readonly ok: true }> {
-  const school = await findSchool(db);
-  await putOff(db, student.id, assignmentId, off ? dayStart(now, school?.zone ?? 'UTC', 1) : null);
-  return { ok: true };
-}
 
 /** One assignment as a teacher's lists show it. */
 export interface TeacherItem {

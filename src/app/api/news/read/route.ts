@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { readNews } from '@/server/doing/news/read-news';
 import { route } from '@/server/http/route';
-import { readNews } from '@/server/reading/news/news';
 import type { Person } from '@/store/people';
 
 const body = z.object({

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId } from '@/core/ids';
+import { notToday } from '@/server/doing/planning/not-today';
 import { route } from '@/server/http/route';
-import { notToday } from '@/server/reading/today/today';
 import type { Person } from '@/store/people';
 
 export const POST = route(

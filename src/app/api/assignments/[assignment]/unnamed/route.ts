@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId } from '@/core/ids';
+import { markWithoutNames } from '@/server/doing/marking/class-settings';
 import { route } from '@/server/http/route';
-import { markWithoutNames } from '@/server/reading/marking/marking-desk';
 
 export const POST = route(
   'POST /api/assignments/[assignment]/unnamed',

@@ -1,6 +1,6 @@
 import type { DocumentId } from '@/core/ids';
-import { versionContent } from '@/server/doing/documents/own-documents';
 import { route } from '@/server/http/route';
+import { versionContent } from '@/server/reading/documents/versions';
 import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/documents/[document]/versions/[version]', ({ db, person, params }) =>

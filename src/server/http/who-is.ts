@@ -1,0 +1,7 @@
+import type { Instant } from '@/core/ids';
+import { hashToken } from '@/server/secrets';
+import type { Queryable } from '@/store/database';
+import { findSession, type Person } from '@/store/people';
+
+export const whoIs = (db: Queryable, token: string | undefined, now: Instant): Promise<Person | null> =>
+  token ? findSession(db, hashToken(token), now) : Promise.resolve(null);
