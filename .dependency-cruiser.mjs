@@ -23,7 +23,7 @@ export default {
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
-        path: '^(node:|react|next|node_modules/(react|react-dom|next|next-intl|@mantine|@electric-sql|@tiptap|zod))',
+        path: '^(node:|react|next|node_modules/(react|react-dom|next|next-intl|@mantine|@electric-sql|@tiptap))',
         pathNot: 'date-fns',
       },
     },
@@ -34,10 +34,30 @@ export default {
       to: { dependencyTypes: ['core'] },
     },
     {
-      name: 'pages-never-touch-the-drivers',
+      name: 'pages-never-touch-the-store',
+      comment: 'A page or handler asks the server, which decides who may.',
       severity: 'error',
-      from: { path: '^src/(app|ui)/' },
-      to: { path: '^src/store/(pglite-driver|migrate|folder-lock)' },
+      from: { path: '^src/app/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/store/' },
+    },
+    {
+      name: 'reading-does-nothing',
+      severity: 'error',
+      from: { path: '^src/server/reading/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/server/(doing|live)/' },
+    },
+    {
+      name: 'doing-needs-nothing-that-goes-on',
+      comment: 'What changes something is a transaction, and what hears of it is told by the database.',
+      severity: 'error',
+      from: { path: '^src/server/doing/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/server/live/' },
+    },
+    {
+      name: 'answering-requests-knows-no-use-case',
+      severity: 'error',
+      from: { path: '^src/server/http/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/server/(doing|reading|live)/' },
     },
     {
       name: 'application-never-imports-its-demo-or-tests',

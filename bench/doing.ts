@@ -7,7 +7,7 @@ import { readyCheck } from '@/core/asks/ready-check';
 import { assemble, documentJson, firstUpdate, TEXT_FIELD } from '@/core/documents/text-document';
 import { toDocx } from '@/core/formats/docx-out';
 import type { DocumentId, PersonId } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
+import type { Doc, DocNode } from '@/core/text/document-json';
 import { addDocument } from '@/store/documents';
 import { openPglite } from '@/store/pglite-driver';
 import { School } from '../e2e/school';
@@ -23,7 +23,7 @@ const WORDS = ASSIGNMENTS.flatMap(({ questions }) => (questions ?? []).map(([, ,
   .split(' ');
 
 /** A document of so many words in paragraphs of a hundred, made of the demo's answers. */
-function prose(words: number): DocNode {
+function prose(words: number): Doc {
   const content = Array.from({ length: Math.ceil(words / 100) }, (_, i): DocNode => {
     const text = Array.from({ length: 100 }, (__, j) => WORDS[(i * 100 + j) % WORDS.length]).join(' ');
     return { type: 'paragraph', content: [{ type: 'text', text }] };
@@ -85,7 +85,7 @@ async function openingFigure(): Promise<Figure> {
   const db = await openPglite(school.folder);
   const own = { ownerId: 's-wren' as PersonId, assignmentId: null, at: Date.now() };
   for (const [id, update] of Object.entries({ edited, fresh }))
-    await addDocument(db, { ...own, id: `bench-${id}` as DocumentId, title: id, firstUpdate: update });
+    await addDocument(db, { ...own, id: `bench-${id}` as DocumentId, kind: 'text', title: id, firstUpdate: update });
   await db.close();
   await school.start();
   const browser = await chromium.launch(CHROMIUM);
@@ -145,7 +145,7 @@ async function exportFigure(): Promise<Figure> {
 /** The check after a change in one of fifty answers, against the check of all of them. */
 function incrementalFigure(): Figure {
   const answers = Array.from({ length: 50 }, (_, i) => WORDS.slice(i * 3, i * 3 + 100).join(' '));
-  const docOf = (list: readonly string[]): DocNode => ({
+  const docOf = (list: readonly string[]): Doc => ({
     type: 'doc',
     content: list.flatMap((text, i): DocNode[] => [
       { type: 'question', attrs: { number: i + 1, text: 'What did you see?' } },

@@ -28,14 +28,14 @@ async function fill(folder: string, students: number, assignments: number): Prom
     INSERT INTO membership SELECT 's' || i, 'c' || (i / ${CLASS_SIZE}) || '-' || c, 'student' FROM generate_series(0, ${students - 1}) i, generate_series(0, ${CLASSES - 1}) c;
     INSERT INTO membership SELECT 't', id, 'teacher' FROM class;
     INSERT INTO unit (id, class_id, position, title) SELECT id || '-u' || u, id, u, 'Unit ' || u FROM class, generate_series(1, 5) u;
-    INSERT INTO assignment (id, class_id, unit_id, position, title, instructions, minutes, points, takes, posted_at, due_at, late, take_back, asks)
+    INSERT INTO assignment (id, class_id, unit_id, position, title, instructions, minutes, points, posted_at, due_at, late, take_back, asks)
       SELECT c.id || '-a' || a, c.id, c.id || '-u' || (a % 5 + 1), a, 'Assignment ' || a,
-        '{"type":"doc","content":[{"type":"paragraph","content":[{"type":"text","text":"Read and answer."}]}]}', 30, 20, 'pieces',
+        '{"type":"doc","content":[{"type":"paragraph","content":[{"type":"text","text":"Read and answer."}]}]}', 30, 20,
         now() - interval '20 days', now() + (a - ${assignments >> 1}) * interval '1 day', '{"kind":"no-loss"}', true,
         '[{"id":"k","place":"q1","bars":false,"kind":"sentences","min":2,"max":3}]'
       FROM class c, generate_series(0, ${assignments - 1}) a;
-    INSERT INTO step (id, assignment_id, position, kind, title, minutes, starter)
-      SELECT id || '-1', id, 1, 'write', 'Answer', 30,
+    INSERT INTO step (id, assignment_id, position, kind, title, minutes, settings, starter)
+      SELECT id || '-1', id, 1, 'write', 'Answer', 30, '{"tools":"all"}',
         '{"type":"doc","content":[{"type":"question","attrs":{"number":1,"text":"Why?"}},{"type":"answer","attrs":{"id":"q1"},"content":[{"type":"paragraph"}]}]}' FROM assignment;
     INSERT INTO event (at, kind, class_id, assignment_id, student_id, actor_id)
       SELECT now() - interval '3 days', k.kind, a.class_id, a.id, m.person_id, m.person_id

@@ -1,7 +1,7 @@
 import { ASSIGNMENTS } from '@demo/assignments';
-import type { Ask } from '@/core/asks/ask';
 import { readyCheck } from '@/core/asks/ready-check';
-import { answerPlaces, type DocNode } from '@/core/text/document-json';
+import type { Ask } from '@/core/kinds/ask';
+import { answerPlaces, type Doc, type DocNode } from '@/core/text/document-json';
 import { type Figure, median } from './figures';
 
 const PLACES = 10;
@@ -9,7 +9,7 @@ const WORDS = 5000;
 const ROUNDS = 31;
 
 /** A document of 5,000 words in ten answers, made of the demo's answers. */
-function longDocument(filled: boolean): DocNode {
+function longDocument(filled: boolean): Doc {
   const source = ASSIGNMENTS.flatMap(({ questions }) => (questions ?? []).map(([, , answer]) => answer))
     .join(' ')
     .split(' ');

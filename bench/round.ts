@@ -1,8 +1,9 @@
 import { diffWordsWithSpace } from 'diff';
+import { blocksOf } from '@/core/compare/blocks';
 import { compare } from '@/core/compare/compare';
 import { firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, HandInId, PersonId, StepId } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
+import type { Doc } from '@/core/text/document-json';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { makeCopy } from '@/store/documents';
 import { migrate } from '@/store/migrate';
@@ -27,7 +28,7 @@ function paragraphs(words: number, seed: number): string[] {
   );
 }
 
-const docOf = (lines: readonly string[]): DocNode => ({
+const docOf = (lines: readonly string[]): Doc => ({
   type: 'doc',
   content: lines.map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] })),
 });
@@ -42,7 +43,7 @@ export function compareFigures(): Figure[] {
   const [ours, bare]: [number[], number[]] = [[], []];
   for (let round = -3; round < 15; round += 1) {
     let began = performance.now();
-    const found = compare(docOf(before), docOf(after), 'en');
+    const found = compare(blocksOf(docOf(before)), blocksOf(docOf(after)), 'en');
     const took = performance.now() - began;
     began = performance.now();
     diffWordsWithSpace(before.join('\n'), after.join('\n'));
@@ -76,14 +77,14 @@ async function fill(folder: string, students: number, dueIn: number, handedIn: b
     INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash) VALUES ('t', 'bench', 'Teacher', 'T.', 'teacher', 'teacher', '');
     INSERT INTO class (id, school_id, name, weave, room, locale) VALUES ('c', 'bench', 'Class', 'waves', '1', 'en');
     INSERT INTO membership SELECT id, 'c', role FROM person;
-    INSERT INTO assignment (id, class_id, position, title, instructions, minutes, points, takes, posted_at, due_at, late, take_back, asks)
-      VALUES ('rush', 'c', 1, 'Rush', '{"type":"doc"}', 30, 20, 'pieces', now() - interval '1 day', now() + interval '${dueIn} milliseconds',
+    INSERT INTO assignment (id, class_id, position, title, instructions, minutes, points, posted_at, due_at, late, take_back, asks)
+      VALUES ('rush', 'c', 1, 'Rush', '{"type":"doc"}', 30, 20, now() - interval '1 day', now() + interval '${dueIn} milliseconds',
         '{"kind":"no-loss"}', true, '[{"id":"k","place":"q1","bars":false,"kind":"sentences","min":2,"max":3}]');
     INSERT INTO criterion (id, assignment_id, position, title, points, levels) VALUES ('k', 'rush', 1, 'All of it', 20, '[]');
-    INSERT INTO step (id, assignment_id, position, kind, title, minutes, starter) VALUES ('rush-1', 'rush', 1, 'write', 'Answer', 30,
+    INSERT INTO step (id, assignment_id, position, kind, title, minutes, settings, starter) VALUES ('rush-1', 'rush', 1, 'write', 'Answer', 30, '{"tools":"all"}',
       '{"type":"doc","content":[{"type":"question","attrs":{"number":1,"text":"Why?"}},{"type":"answer","attrs":{"id":"q1"},"content":[{"type":"paragraph"}]}]}');`);
   const lines = paragraphs(300, 5);
-  const content: DocNode = {
+  const content: Doc = {
     type: 'doc',
     content: [
       { type: 'question', attrs: { number: 1, text: 'Why?' } },
@@ -99,6 +100,7 @@ async function fill(folder: string, students: number, dueIn: number, handedIn: b
         stepId: 'rush-1' as StepId,
         title: `Answer, S. ${i}`,
         at: Date.now(),
+        kind: 'text',
         firstUpdate: () => firstUpdate(content),
       });
     }

@@ -1,4 +1,4 @@
-import type { MaterialKind } from '@/store/materials';
+import type { MaterialKind } from '@/core/kinds/material/index';
 
 /** One material of the demo school; days are counted from today. */
 export interface DemoMaterial {

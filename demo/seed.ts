@@ -1,14 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Ask } from '@/core/asks/ask';
 import { understandStarter } from '@/core/asks/starter-places';
 import { wallTime } from '@/core/calendar/due-words';
 import { firstUpdate } from '@/core/documents/text-document';
 import { fileType } from '@/core/formats/file-type';
 import type { AssignmentId, ClassId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
+import type { Ask } from '@/core/kinds/ask';
+import { runsOf } from '@/core/kinds/document';
 import { anchorText } from '@/core/remarks/anchor';
 import { remarkOn } from '@/core/remarks/annotation';
-import type { DocNode } from '@/core/text/document-json';
+import { attrsOf, type Doc, type DocNode, withContent } from '@/core/text/nodes';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { handBack } from '@/server/doing/marking/marking';
 import { writeAside } from '@/server/doing/talk/asides';
@@ -68,9 +69,9 @@ function asksOf(assignment: DemoAssignment): Ask[] {
   return [...own, ...more];
 }
 
-function starterOf(assignment: DemoAssignment): DocNode {
+function starterOf(assignment: DemoAssignment): Doc {
   if (assignment.plain) {
-    const line = (text: string) => (text === '' ? { type: 'paragraph' } : paragraph(text));
+    const line = (text: string): DocNode => (text === '' ? { type: 'paragraph' } : paragraph(text));
     return { type: 'doc', content: assignment.plain.map(line) };
   }
   const content = (assignment.questions ?? []).flatMap(([text], i): DocNode[] => [
@@ -83,7 +84,7 @@ function starterOf(assignment: DemoAssignment): DocNode {
 const writeTitle = ({ write, takes }: DemoAssignment): string =>
   write ?? (takes === 'short' ? 'Write your line' : 'Answer the questions');
 
-function readingOf({ id, read }: DemoAssignment): DocNode {
+function readingOf({ id, read }: DemoAssignment): Doc {
   const [lead, ...rest] = (read?.text ?? []).map(paragraph);
   const picture: DocNode[] = read?.picture
     ? [{ type: 'image', attrs: { src: `/api/pictures/${id}-${read.picture}`, alt: read.alt ?? '' } }]
@@ -176,9 +177,9 @@ async function addAssignment(tx: Queryable, assignment: DemoAssignment, position
   const unitId = `${classId}-${assignment.unit}`;
   const lateRule = late === 'closed' ? { kind: 'closed' } : late ? { kind: 'loss', ...late } : { kind: 'no-loss' };
   await tx.query(
-    `INSERT INTO assignment (id, class_id, unit_id, position, title, instructions, minutes, points, takes, posted_at,
+    `INSERT INTO assignment (id, class_id, unit_id, position, title, instructions, minutes, points, posted_at,
        opens_at, due_at, closes_at, late, take_back, goes, asks, in_order)
-     VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8, $9, $10, $11, $12, $13, $14::text::jsonb, $15, $16, $17::text::jsonb, $18)`,
+     VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8, $9, $10, $11, $12, $13::text::jsonb, $14, $15, $16::text::jsonb, $17)`,
     [
       id,
       classId,
@@ -188,7 +189,6 @@ async function addAssignment(tx: Queryable, assignment: DemoAssignment, position
       json({ type: 'doc', content: [paragraph(assignment.says)] }),
       assignment.minutes,
       assignment.points,
-      assignment.takes,
       time(postedAt),
       time(opens),
       time(due),
@@ -201,18 +201,22 @@ async function addAssignment(tx: Queryable, assignment: DemoAssignment, position
     ],
   );
   let step = 0;
-  const addStep = (
-    kind: string,
-    title: string,
-    minutes: number,
-    materialId: string | null,
-    starter: DocNode | null,
-  ) => {
+  const addStep = (kind: string, title: string, minutes: number, materialId: string | null, starter: Doc | null) => {
     step += 1;
     return tx.query(
-      `INSERT INTO step (id, assignment_id, position, kind, title, minutes, material_id, starter)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8::text::jsonb)`,
-      [`${id}-${step}`, id, step, kind, title, minutes, materialId, starter && json(starter)],
+      `INSERT INTO step (id, assignment_id, position, kind, title, minutes, material_id, starter, settings)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8::text::jsonb, $9::text::jsonb)`,
+      [
+        `${id}-${step}`,
+        id,
+        step,
+        kind,
+        title,
+        minutes,
+        materialId,
+        starter && json(starter),
+        json(starter ? { tools: assignment.takes === 'short' ? 'words' : 'all' } : {}),
+      ],
     );
   };
   if (assignment.agree) {
@@ -377,17 +381,17 @@ async function addPastClass(db: Database, student: Person, now: Instant): Promis
     'INSERT INTO membership (person_id, class_id, role) SELECT id, $1, role FROM person WHERE id = ANY($2)',
     [id, [student.id, 't-kerr', 's-abena', 's-dao']],
   );
-  const doc = (content: DocNode[]): DocNode => ({ type: 'doc', content });
+  const doc = (content: DocNode[]): Doc => ({ type: 'doc', content });
   const asked: DocNode = { type: 'question', attrs: { number: 1, text: question } };
   const place = (inner: DocNode): DocNode => ({ type: 'answer', attrs: { id: 'q1' }, content: [inner] });
   await db.query(
-    `INSERT INTO assignment (id, class_id, position, title, instructions, minutes, takes, posted_at, due_at, late, take_back, asks)
-     VALUES ('splice', $1, 1, $2, $3::text::jsonb, 20, 'pieces', $4, $5, '{"kind":"no-loss"}', true, '[]')`,
+    `INSERT INTO assignment (id, class_id, position, title, instructions, minutes, posted_at, due_at, late, take_back, asks)
+     VALUES ('splice', $1, 1, $2, $3::text::jsonb, 20, $4, $5, '{"kind":"no-loss"}', true, '[]')`,
     [id, title, json(doc([paragraph('Say how it went.')])), time(at - 5 * DAY), time(at + DAY)],
   );
   await db.query(
-    "INSERT INTO step (id, assignment_id, position, kind, title, minutes, starter) VALUES ('splice-1', 'splice', 1, 'write', $1, 20, $2::text::jsonb)",
-    [title, json(doc([asked, place({ type: 'paragraph' })]))],
+    "INSERT INTO step (id, assignment_id, position, kind, title, minutes, starter, settings) VALUES ('splice-1', 'splice', 1, 'write', $1, 20, $2::text::jsonb, $3::text::jsonb)",
+    [title, json(doc([asked, place({ type: 'paragraph' })])), json({ tools: 'all' })],
   );
   const assignmentId = 'splice' as AssignmentId;
   await makeCopy(db, {
@@ -397,6 +401,7 @@ async function addPastClass(db: Database, student: Person, now: Instant): Promis
     stepId: 'splice-1' as StepId,
     title: `${title}, ${student.short_name}`,
     at,
+    kind: 'text',
     firstUpdate: () => firstUpdate(doc([asked, place(paragraph(answer))])),
   });
   await record(db, {
@@ -412,13 +417,13 @@ async function addPastClass(db: Database, student: Person, now: Instant): Promis
 }
 
 /** A copy with the first so many answers written, made as if the student had typed them. */
-function written(assignment: DemoAssignment, answers: number): DocNode {
+function written(assignment: DemoAssignment, answers: number): Doc {
   const texts = new Map(
     (assignment.questions ?? []).slice(0, answers).map(([, , text], i) => [placeOf(assignment, i), text]),
   );
   const content = (understandStarter(starterOf(assignment)).doc.content ?? []).map((node) => {
-    const text = texts.get(String(node.attrs?.id));
-    return text === undefined ? node : { ...node, content: [paragraph(text)] };
+    const text = node.type === 'answer' ? texts.get(String(attrsOf(node).id)) : undefined;
+    return text === undefined || node.type !== 'answer' ? node : withContent(node, [paragraph(text)]);
   });
   return { type: 'doc', content };
 }
@@ -451,6 +456,7 @@ async function write(db: Database, student: Person, assignment: DemoAssignment, 
       stepId: step,
       title: `${writeTitle(assignment)}, ${student.short_name}`,
       at,
+      kind: 'text',
       firstUpdate: () => firstUpdate(written(assignment, answers)),
     });
     happened.push({ ...base, kind: 'opened', at: at - 15 * 60_000 }, { ...base, kind: 'edited', at });
@@ -482,8 +488,8 @@ async function remarksOn(db: Database, assignment: DemoAssignment, handInId: Han
   const pieces = await piecesOf(db, handInId);
   return (assignment.remarks ?? []).flatMap(([words, says]) =>
     pieces.flatMap((piece) => {
-      if (!('content' in piece) || !piece.content) return [];
-      const text = anchorText(piece.content);
+      if (!('written' in piece) || !piece.written) return [];
+      const text = anchorText(runsOf(piece.written));
       const start = text.indexOf(words);
       return start < 0 ? [] : [remarkOn(newId(), piece.sha256, text, [start, start + words.length], says)];
     }),

@@ -1,3 +1,5 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import swc from '@swc/core';
 
 // The parser that the checker uses for TypeScript is told about JSX here, which it does not do by itself.
@@ -7,6 +9,25 @@ swc.parseFileSync = (file, options) => parse(file, { ...options, tsx: file.endsW
 const { cruise } = await import('dependency-cruiser');
 const { default: extractTSConfig } = await import('dependency-cruiser/config-utl/extract-ts-config');
 const { default: rules } = await import('../.dependency-cruiser.mjs');
+
+/** What the server and the store are asked for by the interface: their types alone, which the cruiser cannot tell apart. */
+function valuesInInterface(folders) {
+  if (!folders.some((folder) => folder === 'src' || folder === 'src/ui')) return [];
+  const files = readdirSync('src/ui', { recursive: true }).filter((name) => /(?<!\.test)\.tsx?$/.test(name));
+  return files.flatMap((name) => {
+    const file = join('src/ui', name);
+    return swc
+      .parseFileSync(file, { syntax: 'typescript' })
+      .body.filter(
+        ({ type, source, typeOnly, specifiers }) =>
+          type === 'ImportDeclaration' &&
+          /^@\/(server|store)\//.test(source.value) &&
+          !typeOnly &&
+          !(specifiers.length > 0 && specifiers.every(({ isTypeOnly }) => isTypeOnly)),
+      )
+      .map(({ source }) => `the-interface-uses-no-value-of-the-server: ${file} imports ${source.value}`);
+  });
+}
 
 /**
  * Holds the imports below some folders against the layer rules.
@@ -23,7 +44,10 @@ export async function checkLayers(folders) {
   );
   return {
     modules: output.summary.totalCruised,
-    violations: output.summary.violations.map(({ rule, from, to }) => `${rule.name}: ${from} imports ${to}`),
+    violations: [
+      ...output.summary.violations.map(({ rule, from, to }) => `${rule.name}: ${from} imports ${to}`),
+      ...valuesInInterface(folders),
+    ],
   };
 }
 

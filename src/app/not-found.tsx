@@ -7,7 +7,7 @@ export default function NotFound() {
     <main id="main" style={{ padding: '12vh 24px', maxInlineSize: 560, marginInline: 'auto' }}>
       <h1>{t('title')}</h1>
       <p>{t('says')}</p>
-      <PlaceLink href="/">{t('home')}</PlaceLink>
+      <PlaceLink to={{ at: 'home' }}>{t('home')}</PlaceLink>
     </main>
   );
 }

@@ -1,4 +1,5 @@
-import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId } from '@/core/ids';
+import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId, StepId } from '@/core/ids';
+import { isWellFormed } from '@/core/text/well-formed';
 import { standing } from '@/core/work/standing';
 import { maySeePicture } from '@/server/reading/documents/text-pictures';
 import { isNameless } from '@/server/reading/marking/nameless';
@@ -144,6 +145,49 @@ export const RULES = [
 export type Rule = (typeof RULES)[number];
 
 export type Params = Readonly<Record<string, string>>;
+
+/** The names in square brackets of an entry. */
+type NameIn<Address extends string> = Address extends `${string}[${infer Name}]${infer Rest}`
+  ? Name | NameIn<Rest>
+  : never;
+
+/** What stands for each name in an address; whatever is not named here is text. */
+interface Named {
+  readonly assignment: AssignmentId;
+  readonly class: ClassId;
+  readonly document: DocumentId;
+  readonly handIn: HandInId;
+  readonly step: StepId;
+  readonly student: PersonId;
+  readonly person: PersonId;
+  readonly position: number;
+  readonly version: number;
+  readonly chapter: number;
+}
+
+/** Names for which numbers stand. */
+const NUMBERS: ReadonlySet<string> = new Set(['position', 'version', 'chapter'] satisfies (keyof Named)[]);
+
+/** The parameters of an entry. */
+export type ParamsOf<Of extends Entry> = {
+  readonly [Name in NameIn<Of>]: Name extends keyof Named ? Named[Name] : string;
+};
+
+/** Who may stand behind a request for an entry, once it has been let in: nobody only where anyone may. */
+export type WhoFor<Of extends Entry> = (typeof PERMISSIONS)[Of] extends 'anyone' ? Person | null : Person;
+
+/**
+ * The parameters of an entry as its handler is given them; `null` where they can be those of nothing that there is. What
+ * they stand for is decided by the table afterwards.
+ */
+export function paramsOf<Of extends Entry>(_entry: Of, given: Params): ParamsOf<Of> | null {
+  const read: Record<string, string | number> = {};
+  for (const [name, value] of Object.entries(given)) {
+    if (!isWellFormed(value) || value.length > 200 || (NUMBERS.has(name) && !/^\d{1,9}$/.test(value))) return null;
+    read[name] = NUMBERS.has(name) ? Number(value) : value;
+  }
+  return read as ParamsOf<Of>;
+}
 
 /** In which role a person is on an assignment. Before it is posted it does not exist for students. */
 async function roleOnAssignment(db: Queryable, person: Person, assignmentId: string | null, now: number) {

@@ -1,8 +1,11 @@
 import { z } from 'zod';
-import { ASK_KINDS, type Ask, FILE_KINDS } from '@/core/asks/ask';
 import type { Finding } from '@/core/asks/ready-check';
+import { type AskName, isAskName, storedAsk } from '@/core/kinds/ask';
+import { type DocumentName, isDocumentName } from '@/core/kinds/document';
+import { EVENT_NAMES } from '@/core/kinds/event';
+import { isStepName, type StepName } from '@/core/kinds/step';
 import { type Annotation, readAnnotation } from '@/core/remarks/annotation';
-import type { DocNode } from '@/core/text/document-json';
+import { type Doc, type DocNode, MARK_NAMES, NODE_NAMES } from '@/core/text/nodes';
 
 /** Column types as they come out of the database, turned into what the core works with. */
 export const instant = z.date().transform((date) => date.getTime());
@@ -10,18 +13,34 @@ export const maybeInstant = instant.nullable();
 export const bigNumber = z.union([z.number(), z.bigint(), z.string()]).transform(Number);
 export const bytes = z.instanceof(Uint8Array);
 
+/** What happened, by the name of its kind. */
+export const eventName = z.enum(EVENT_NAMES);
+
 /** An id of one kind: any string in the database is one, since only the application makes them. */
 export const id = <Id extends string>() => z.string().transform((value) => value as Id);
 
-export const docNode: z.ZodType<DocNode> = z.lazy(() =>
+const wordMark = z.object({ type: z.enum(MARK_NAMES), attrs: z.record(z.string(), z.unknown()).optional() });
+const node: z.ZodType = z.lazy(() =>
   z.object({
-    type: z.string(),
+    type: z.enum(NODE_NAMES),
     attrs: z.record(z.string(), z.unknown()).optional(),
-    content: z.array(docNode).optional(),
+    content: z.array(node).optional(),
     text: z.string().optional(),
-    marks: z.array(z.object({ type: z.string(), attrs: z.record(z.string(), z.unknown()).optional() })).optional(),
+    marks: z.array(wordMark).optional(),
   }),
 );
+/** A text document that a teacher set: its nodes and marks are ours, and attributes are read one by one where they count. */
+export const textDocument = node.transform((value, context): Doc => {
+  if ((value as DocNode).type === 'doc') return value as Doc;
+  context.addIssue({ code: 'custom', message: 'no document' });
+  return z.NEVER;
+});
+
+/** The name of a kind of step that there is. */
+export const stepName = z.custom<StepName>(isStepName);
+
+/** The name of a kind of document that there is. */
+export const documentName = z.custom<DocumentName>(isDocumentName);
 
 export const lateRule = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('no-loss') }),
@@ -29,16 +48,7 @@ export const lateRule = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('closed') }),
 ]);
 
-const askBase = z.object({ id: z.string(), place: z.string().nullable(), bars: z.boolean() });
-const range = { min: z.number(), max: z.number().nullable() };
-export const ask: z.ZodType<Ask> = z.discriminatedUnion('kind', [
-  askBase.extend({ kind: z.literal('answered') }),
-  askBase.extend({ kind: z.enum(['words', 'sentences', 'items', 'links']), ...range }),
-  askBase.extend({ kind: z.literal('terms'), terms: z.array(z.string()), ...range }),
-  askBase.extend({ kind: z.enum(['whole-sentences', 'spelling', 'title', 'name']) }),
-  askBase.extend({ kind: z.literal('files'), types: z.array(z.enum(FILE_KINDS)), ...range }),
-  askBase.extend({ kind: z.literal('pages'), ...range }),
-]);
+export const ask = storedAsk;
 
 const level = z.object({ title: z.string(), points: z.number(), says: z.string() });
 export const criterion = z.object({
@@ -60,7 +70,7 @@ export const mark = z.object({ criterionId: z.string(), points: z.number().nulla
 
 export const finding: z.ZodType<Finding> = z.object({
   askId: z.string(),
-  kind: z.enum(ASK_KINDS),
+  kind: z.custom<AskName>(isAskName),
   result: z.enum(['met', 'unmet', 'advice']),
   problem: z.enum(['none', 'empty', 'too-few', 'too-many', 'wrong-kind', 'faults']),
   bars: z.boolean(),

@@ -30,6 +30,7 @@ const copy = (id: string, ownerId: string, update = () => firstUpdate(starter)) 
   ownerId: ownerId as never,
   assignmentId: 'bottle' as AssignmentId,
   stepId: 'bottle-1' as StepId,
+  kind: 'text' as const,
   title: 'A copy',
   at: Date.now(),
   firstUpdate: update,

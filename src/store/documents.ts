@@ -1,11 +1,15 @@
 import { z } from 'zod';
+import { DOCUMENT_ROLES } from '@/core/documents/roles';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
-import { bigNumber, bytes, id, instant, maybeInstant } from './columns';
+import type { DocumentName } from '@/core/kinds/document';
+import { bigNumber, bytes, documentName, id, instant, maybeInstant } from './columns';
 import { first, many, type Queryable, time } from './database';
 
 const base = z.object({
   id: id<DocumentId>(),
   owner_id: id<PersonId>(),
+  /** What it is made of. */
+  kind: documentName,
   title: z.string(),
   created_at: instant,
   removed_at: maybeInstant,
@@ -13,28 +17,28 @@ const base = z.object({
 
 /** The copy of a starter, made at a step of an assignment: it goes along with a hand-in. */
 const copy = base.extend({
-  kind: z.literal('text'),
+  role: z.literal('copy'),
   assignment_id: id<AssignmentId>(),
   class_id: id<ClassId>(),
   step_id: id<StepId>(),
 });
 
-const document = z.discriminatedUnion('kind', [
+const document = z.discriminatedUnion('role', [
   copy,
   /** Notes beside an assignment: they never go along. */
   base.extend({
-    kind: z.literal('notes'),
+    role: z.literal('notes'),
     assignment_id: id<AssignmentId>(),
     class_id: id<ClassId>(),
     step_id: z.null(),
   }),
   /** A document of one's own, on the shelf. */
-  base.extend({ kind: z.literal('own'), assignment_id: z.null(), class_id: z.null(), step_id: z.null() }),
+  base.extend({ role: z.literal('own'), assignment_id: z.null(), class_id: z.null(), step_id: z.null() }),
 ]);
 
 export type StoredDocument = z.output<typeof document>;
 
-const COLUMNS = `d.id, d.owner_id, d.assignment_id, a.class_id, d.step_id, d.kind, d.title, d.created_at, d.removed_at`;
+const COLUMNS = `d.id, d.owner_id, d.assignment_id, a.class_id, d.step_id, d.role, d.kind, d.title, d.created_at, d.removed_at`;
 const FROM = 'FROM document d LEFT JOIN assignment a ON a.id = d.assignment_id';
 
 export const findDocument = (db: Queryable, documentId: DocumentId) =>
@@ -46,6 +50,11 @@ const loaded = z.object({
   /** It holds more than a document may. */
   over: z.boolean(),
 });
+
+/** Of which kind a document is; `null` when there is none. */
+export const kindOfDocument = async (db: Queryable, documentId: DocumentId): Promise<DocumentName | null> =>
+  (await first(db, z.object({ kind: documentName }), 'SELECT kind FROM document WHERE id = $1', [documentId]))?.kind ??
+  null;
 
 /** Documents with how much is stored of each. */
 export const documentsById = (db: Queryable, documentIds: readonly DocumentId[]) =>
@@ -69,14 +78,15 @@ export const documentsOfWork = (db: Queryable, assignmentId: AssignmentId, owner
 
 /** A student's notes on an assignment; `null` before the first. */
 export const notesOf = (db: Queryable, assignmentId: AssignmentId, ownerId: PersonId) =>
-  first(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.assignment_id = $1 AND d.owner_id = $2 AND d.kind = 'notes'`, [
+  first(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.assignment_id = $1 AND d.owner_id = $2 AND d.role = 'notes'`, [
     assignmentId,
     ownerId,
   ]);
 
 const shelved = z.object({
   id: id<DocumentId>(),
-  kind: z.enum(['text', 'notes', 'own']),
+  role: z.enum(DOCUMENT_ROLES),
+  kind: documentName,
   title: z.string(),
   assignment_id: id<AssignmentId>().nullable(),
   class_id: id<ClassId>().nullable(),
@@ -104,16 +114,18 @@ export async function addDocument(
     readonly id: DocumentId;
     readonly ownerId: PersonId;
     readonly assignmentId: AssignmentId | null;
+    readonly kind: DocumentName;
     readonly title: string;
     readonly at: Instant;
     readonly firstUpdate: Uint8Array;
   },
 ): Promise<DocumentId> {
-  const kind = made.assignmentId === null ? 'own' : 'notes';
+  const role = made.assignmentId === null ? 'own' : 'notes';
   const { affected } = await tx.query(
-    `INSERT INTO document (id, owner_id, assignment_id, kind, title, created_at) VALUES ($1, $2, $3, $4, $5, $6)
+    `INSERT INTO document (id, owner_id, assignment_id, role, kind, title, created_at)
+     VALUES ($1, $2, $3, $4, $5, $6, $7)
      ON CONFLICT DO NOTHING`,
-    [made.id, made.ownerId, made.assignmentId, kind, made.title, time(made.at)],
+    [made.id, made.ownerId, made.assignmentId, role, made.kind, made.title, time(made.at)],
   );
   if (affected === 1) {
     await appendUpdates(tx, [{ documentId: made.id, update: made.firstUpdate, at: made.at }]);
@@ -144,15 +156,16 @@ export async function makeCopy(
     ownerId: PersonId;
     assignmentId: AssignmentId;
     stepId: StepId;
+    kind: DocumentName;
     title: string;
     at: Instant;
     firstUpdate: () => Uint8Array;
   },
 ): Promise<{ id: DocumentId; made: boolean }> {
   const { affected } = await tx.query(
-    `INSERT INTO document (id, owner_id, assignment_id, step_id, kind, title, created_at)
-     VALUES ($1, $2, $3, $4, 'text', $5, $6) ON CONFLICT (step_id, owner_id) DO NOTHING`,
-    [copy.id, copy.ownerId, copy.assignmentId, copy.stepId, copy.title, time(copy.at)],
+    `INSERT INTO document (id, owner_id, assignment_id, step_id, role, kind, title, created_at)
+     VALUES ($1, $2, $3, $4, 'copy', $5, $6, $7) ON CONFLICT (step_id, owner_id) DO NOTHING`,
+    [copy.id, copy.ownerId, copy.assignmentId, copy.stepId, copy.kind, copy.title, time(copy.at)],
   );
   if (affected === 1) {
     await appendUpdates(tx, [{ documentId: copy.id, update: copy.firstUpdate(), at: copy.at }]);
@@ -254,7 +267,7 @@ export async function emptyBin(tx: Queryable, before: Instant): Promise<number> 
   const gone = await many(
     tx,
     z.object({ id: id<DocumentId>() }),
-    `SELECT d.id FROM document d WHERE d.kind = 'own' AND d.removed_at < $1
+    `SELECT d.id FROM document d WHERE d.role = 'own' AND d.removed_at < $1
        AND NOT EXISTS (SELECT 1 FROM hand_in_piece h WHERE h.document_id = d.id)
        AND NOT EXISTS (SELECT 1 FROM piece p WHERE p.document_id = d.id)`,
     [time(before)],

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import type { ClassId, Instant, PersonId } from '@/core/ids';
+import { DOCUMENT_ROLES } from '@/core/documents/roles';
+import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
 import { id } from './columns';
 import { many, type Queryable, time } from './database';
 
@@ -9,7 +10,10 @@ const found = z.object({
   class_id: id<ClassId>().nullable(),
   class_name: z.string(),
   weave: z.string(),
-  leads_to: z.string(),
+  /** Of a document: what it is for, and where. */
+  role: z.enum(DOCUMENT_ROLES).nullable(),
+  assignment_id: id<AssignmentId>().nullable(),
+  step_id: id<StepId>().nullable(),
   title: z.string(),
   folded: z.string(),
 });
@@ -19,8 +23,9 @@ export type Found = z.output<typeof found>;
 const escaped = (words: string): string => words.replace(/[\\%_]/g, (sign) => `\\${sign}`);
 
 const COLUMNS = `f.kind, f.id, f.class_id, coalesce(c.name, '') AS class_name, coalesce(c.weave, 'plain') AS weave,
-  f.leads_to, f.title, f.folded`;
+  f.title, f.folded, d.role, d.assignment_id, d.step_id`;
 const MINE = `FROM findable f LEFT JOIN class c ON c.id = f.class_id
+  LEFT JOIN document d ON f.kind = 'document' AND d.id = f.id
   WHERE (f.class_id IS NULL OR f.class_id IN (SELECT class_id FROM membership WHERE person_id = $1))
     AND (f.owner_id IS NULL OR f.owner_id = $1)
     AND (f.posted_at IS NULL OR f.posted_at <= $2)`;

@@ -1,12 +1,27 @@
 import { z } from 'zod';
-import { overflow } from '@/core/documents/limits';
 import type { AssignmentId, DocumentId, HandInId, Instant, PersonId } from '@/core/ids';
+import { type DocumentName, documentKind, type Written } from '@/core/kinds/document';
+import type { FrozenAttachment } from '@/core/kinds/piece';
 import type { Criterion, Mark } from '@/core/marks/rubric';
 import type { Annotation } from '@/core/remarks/annotation';
-import type { DocNode } from '@/core/text/document-json';
 import type { LateRule } from '@/core/work/rules';
-import { annotation, bigNumber, bytes, criterion, finding, id, instant, lateRule, mark, maybeInstant } from './columns';
+import {
+  annotation,
+  bigNumber,
+  bytes,
+  criterion,
+  documentName,
+  finding,
+  id,
+  instant,
+  lateRule,
+  mark,
+  maybeInstant,
+} from './columns';
 import { first, json, many, type Queryable, time } from './database';
+
+/** What a hand-in keeps no bytes of. */
+const NOT_FETCHED: ReadonlySet<string> = new Set(['link']);
 
 const receipt = z.object({
   id: id<HandInId>(),
@@ -31,7 +46,12 @@ const receipt = z.object({
   assignment: z.string(),
   class_id: z.string(),
   class: z.string(),
-  pieces: z.array(z.object({ title: z.string(), kind: z.string(), size: z.number(), sha256: z.string() })),
+  pieces: z.array(
+    z
+      .object({ title: z.string(), kind: z.string(), size: z.number(), sha256: z.string() })
+      // A link has nothing to fetch: its receipt names where it led.
+      .transform((piece) => ({ ...piece, fetched: piece.size > 0 || !NOT_FETCHED.has(piece.kind) })),
+  ),
 });
 
 export type Receipt = z.output<typeof receipt>;
@@ -91,16 +111,15 @@ export async function receiptOfAct(db: Queryable, studentId: PersonId, act: stri
   return known && findReceipt(db, known.id);
 }
 
-/** A piece as it was at the hand-in: a text in whole, a file by its fingerprint, a link by its address. */
-export type FrozenPiece = { readonly title: string; readonly sha256: string } & (
-  | {
-      readonly kind: 'document' | 'answer';
-      readonly content: DocNode;
+/** A piece as it was at the hand-in: a document with its words, a file by its fingerprint, a link by its address. */
+export type FrozenPiece = { readonly title: string } & (
+  | ({
+      readonly kind: 'document';
+      readonly sha256: string;
       readonly bytes: Uint8Array;
       readonly documentId: DocumentId;
-    }
-  | { readonly kind: 'file'; readonly size: number }
-  | { readonly kind: 'link'; readonly address: string }
+    } & { readonly written: Written })
+  | FrozenAttachment
 );
 
 export async function addHandIn(
@@ -149,41 +168,58 @@ export async function addHandIn(
   for (const [position, piece] of handIn.pieces.entries()) {
     await tx.query(
       `INSERT INTO hand_in_piece (hand_in_id, position, kind, title, content, bytes, sha256, document_id, size, file_sha256,
-         address)
-       VALUES ($1, $2, $3, $4, $5::text::jsonb, $6, $7, $8, $9, $10, $11)`,
+         address, document_kind)
+       VALUES ($1, $2, $3, $4, $5::text::jsonb, $6, $7, $8, $9, $10, $11, $12)`,
       [
         handIn.id,
         position,
         piece.kind,
         piece.title,
-        'content' in piece ? json(piece.content) : null,
+        'written' in piece ? json(piece.written.content) : null,
         'bytes' in piece ? piece.bytes : null,
         piece.sha256,
         'documentId' in piece ? piece.documentId : null,
         'size' in piece ? piece.size : null,
-        piece.kind === 'file' ? piece.sha256 : null,
+        'size' in piece ? piece.sha256 : null,
         'address' in piece ? piece.address : null,
+        'written' in piece ? piece.written.kind : null,
       ],
     );
   }
 }
 
-/** A text as it was handed in; `null` for one that cannot be drawn, which is had as a file all the same. */
-const drawable = z.unknown().transform((content) => (overflow(content) === null ? (content as DocNode) : null));
-
 const kept = { position: z.number(), title: z.string(), sha256: z.string() };
 const handedIn = z.discriminatedUnion('kind', [
-  z.object({ ...kept, kind: z.enum(['document', 'answer']), content: drawable, document_id: z.string() }),
+  z
+    .object({
+      ...kept,
+      kind: z.literal('document'),
+      document_kind: documentName,
+      content: z.unknown(),
+      document_id: id<DocumentId>(),
+    })
+    .transform(({ document_kind, content, document_id, ...piece }) => ({
+      ...piece,
+      document: document_id,
+      /** Its words; `null` for one that cannot be drawn, which is had as a file all the same. */
+      written: drawable(document_kind, content),
+    })),
   z.object({ ...kept, kind: z.literal('file'), type: z.string(), size: bigNumber }),
   z.object({ ...kept, kind: z.literal('link'), address: z.string() }),
 ]);
+
+export type HandedInPiece = z.output<typeof handedIn>;
+
+const drawable = (kind: DocumentName, content: unknown): Written | null =>
+  documentKind(kind).overflow(content) === null ? ({ kind, content } as Written) : null;
 
 /** The pieces of a hand-in as they were. */
 export const piecesOf = (db: Queryable, handInId: HandInId) =>
   many(
     db,
     handedIn,
-    `SELECT p.position, p.kind, p.title, p.content, p.sha256, f.type, p.size, p.address, p.document_id
+    `SELECT p.position, p.kind, p.title, p.content, p.sha256, f.type, p.size, p.address, p.document_id,
+       p.document_kind
      FROM hand_in_piece p LEFT JOIN file f ON f.sha256 = p.file_sha256 WHERE p.hand_in_id = $1 ORDER BY p.position`,
     [handInId],
   );

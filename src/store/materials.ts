@@ -1,21 +1,8 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
-import { bigNumber, docNode, id, instant, maybeInstant } from './columns';
+import { MATERIAL_KINDS } from '@/core/kinds/material/index';
+import { bigNumber, id, instant, maybeInstant, textDocument } from './columns';
 import { first, many, type Queryable, time } from './database';
-
-export const MATERIAL_KINDS = [
-  'text',
-  'pdf',
-  'slides',
-  'sheet',
-  'image',
-  'video',
-  'audio',
-  'link',
-  'book',
-  'other',
-] as const;
-export type MaterialKind = (typeof MATERIAL_KINDS)[number];
 
 const listed = z.object({
   id: z.string(),
@@ -48,7 +35,7 @@ export const materialsOf = (db: Queryable, classId: ClassId) =>
 const whole = listed.extend({
   listed: z.boolean(),
   removed_at: maybeInstant,
-  body: docNode,
+  body: textDocument,
   file_sha256: z.string().nullable(),
   file_name: z.string().nullable(),
   file_type: z.string().nullable(),

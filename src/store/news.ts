@@ -1,22 +1,13 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId } from '@/core/ids';
-import { bigNumber, id, instant } from './columns';
+import { newsTo, OWN_NEWS } from '@/core/kinds/event';
+import { bigNumber, eventName, id, instant } from './columns';
 import { first, many, type Queryable, time } from './database';
 
 /** One thing that is new to somebody. */
 const news = z.object({
   id: bigNumber,
-  kind: z.enum([
-    'posted',
-    'handed-back',
-    'aside-written',
-    'unlocked',
-    'handed-in',
-    'taken-back',
-    'amended',
-    'extra-time',
-    'remark-answered',
-  ]),
+  kind: eventName,
   at: instant,
   class_id: id<ClassId>(),
   class_name: z.string(),
@@ -48,12 +39,12 @@ const IS_OUT = `e.at <= $4
 
 /**
  * The events that concern a person, newest first, each branch bounded and read along an index of its own,
- * so that old events cost nothing: `$1` the person, `$2` after which event, `$3` how many, `$4` now.
+ * so that old events cost nothing: `$1` the person, `$2` after which event, `$3` how many, `$4` now. Which kinds of event
+ * are news to whom is for the core to say: `$5` to the student, `$6` to the teachers, `$7` also to whoever did it.
  */
 const CONCERNS = `
-  (SELECT ${COLUMNS} FROM event e WHERE e.student_id = $1 AND e.kind IN ('handed-back', 'aside-written', 'unlocked', 'amended',
-     'extra-time')
-     AND (e.actor_id <> $1 OR e.kind = 'unlocked') AND e.id > $2 AND ${IS_OUT} ORDER BY e.id DESC LIMIT $3)
+  (SELECT ${COLUMNS} FROM event e WHERE e.student_id = $1 AND e.kind = ANY($5)
+     AND (e.actor_id <> $1 OR e.kind = ANY($7)) AND e.id > $2 AND ${IS_OUT} ORDER BY e.id DESC LIMIT $3)
   UNION ALL
   (SELECT n.* FROM membership m CROSS JOIN LATERAL (
      SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.student_id IS NULL AND e.actor_id <> $1
@@ -61,8 +52,7 @@ const CONCERNS = `
    WHERE m.person_id = $1 AND m.role = 'student')
   UNION ALL
   (SELECT n.* FROM membership m CROSS JOIN LATERAL (
-     SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.kind IN ('handed-in', 'taken-back', 'aside-written',
-         'remark-answered')
+     SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.student_id IS NOT NULL AND e.kind = ANY($6)
        AND e.actor_id <> $1 AND e.id > $2 ORDER BY e.id DESC LIMIT $3) n
    WHERE m.person_id = $1 AND m.role = 'teacher')`;
 
@@ -86,8 +76,10 @@ export const newsFor = (db: Queryable, personId: PersonId, after: number, most: 
        ORDER BY k.at DESC LIMIT 1) b ON e.kind IN ('handed-back', 'amended')
      LEFT JOIN news_read r ON r.person_id = $1 AND r.event_id = e.id
      ORDER BY e.id DESC`,
-    [personId, after, most, time(now)],
+    [personId, after, most, time(now), ...KINDS],
   );
+
+const KINDS = [newsTo('student'), newsTo('teachers'), OWN_NEWS];
 
 const idRow = z.object({ id: bigNumber });
 
@@ -101,7 +93,7 @@ export async function unreadIds(db: Queryable, personId: PersonId, now: Instant)
     idRow,
     `SELECT c.id FROM (${CONCERNS}) c LEFT JOIN news_read r ON r.person_id = $1 AND r.event_id = c.id
      WHERE r.event_id IS NULL ORDER BY c.id DESC LIMIT $3`,
-    [personId, from?.news_from ?? 0, MOST_NEWS, time(now)],
+    [personId, from?.news_from ?? 0, MOST_NEWS, time(now), ...KINDS],
   );
   return rows.map((row) => row.id);
 }

@@ -1,20 +1,8 @@
 import { z } from 'zod';
 import type { Instant, PersonId } from '@/core/ids';
+import { ReadingSettings, readingSettings, SPELLINGS } from '@/core/people/settings';
 import { id } from './columns';
 import { first, json, many, type Queryable, time } from './database';
-
-/** How a person likes to read: size, spacing and typeface of reading text, speed and voice of reading aloud. */
-export const readingSettings = z.object({
-  size: z.enum(['small', 'usual', 'large', 'largest']),
-  spacing: z.enum(['usual', 'wide', 'widest']),
-  typeface: z.enum(['plain', 'book', 'round']),
-  speed: z.number().min(0.5).max(2),
-  voice: z.string().max(200),
-});
-
-export type ReadingSettings = z.output<typeof readingSettings>;
-
-export const SPELLINGS = ['en-GB', 'en-US', 'off'] as const;
 
 const person = z.object({
   id: id<PersonId>(),

@@ -106,6 +106,7 @@ describe('the data folder', () => {
         '003_do.sql',
         '004_round.sql',
         '005_safe.sql',
+        '006_kinds.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();

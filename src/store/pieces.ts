@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
+import type { Piece, PieceOf } from '@/core/kinds/piece';
 import { bigNumber, id, instant, maybeInstant } from './columns';
 import { first, many, type Queryable, time } from './database';
 
@@ -12,18 +13,30 @@ const base = z.object({
   removed_at: maybeInstant,
 });
 
-const piece = z.discriminatedUnion('kind', [
-  base.extend({
+/** What each kind of piece is made of, from the columns that it has. */
+const made = z.discriminatedUnion('kind', [
+  z.object({
     kind: z.literal('file'),
     sha256: z.string(),
     type: z.string(),
     size: bigNumber,
-    /** Pages of a PDF. */
     pages: z.number().nullable(),
   }),
-  base.extend({ kind: z.literal('link'), address: z.string() }),
-  base.extend({ kind: z.literal('document'), document_id: id<DocumentId>() }),
-]);
+  z.object({ kind: z.literal('link'), address: z.string() }),
+  z
+    .object({ kind: z.literal('document'), document_id: id<DocumentId>() })
+    .transform(({ kind, document_id }) => ({ kind, document: document_id })),
+]) satisfies z.ZodType<Piece>;
+
+const piece = base.loose().transform((row) => ({
+  id: row.id,
+  owner_id: row.owner_id,
+  assignment_id: row.assignment_id,
+  name: row.name,
+  added_at: row.added_at,
+  removed_at: row.removed_at,
+  is: made.parse(row) as Piece,
+}));
 
 export type StoredPiece = z.output<typeof piece>;
 
@@ -41,11 +54,11 @@ export const piecesOfWork = (db: Queryable, assignmentId: AssignmentId, ownerId:
 
 const shelved = z.object({ title: z.string().nullable(), class_id: z.string().nullable() });
 
-/** All files and links of a person, with the assignment each was put to, newest first. */
+/** All pieces of a person, with the assignment each was put to, newest first. */
 export const piecesOfOwner = (db: Queryable, ownerId: PersonId) =>
   many(
     db,
-    z.intersection(piece, shelved),
+    z.unknown().transform((row) => ({ ...piece.parse(row), ...shelved.parse(row) })),
     `SELECT x.*, a.title, a.class_id FROM (${PIECE} WHERE p.owner_id = $1) x
      LEFT JOIN assignment a ON a.id = x.assignment_id ORDER BY x.added_at DESC LIMIT 2000`,
     [ownerId],
@@ -57,13 +70,17 @@ export interface NewPiece {
   readonly assignmentId: AssignmentId | null;
   readonly name: string;
   readonly at: Instant;
-  readonly is:
-    | { readonly kind: 'file'; readonly sha256: string; readonly pages: number | null }
-    | { readonly kind: 'link'; readonly address: string }
-    | { readonly kind: 'document'; readonly documentId: DocumentId };
+  readonly is: NewPieceContent;
 }
 
+/** What a new piece is made of: of a file, what its bytes are is kept with the file. */
+export type NewPieceContent =
+  | Pick<PieceOf<'file'>, 'kind' | 'sha256' | 'pages'>
+  | PieceOf<'link'>
+  | PieceOf<'document'>;
+
 export async function addPiece(tx: Queryable, { id: pieceId, ownerId, assignmentId, name, at, is }: NewPiece) {
+  const columns = { sha256: null, pages: null, address: null, document: null, ...is };
   await tx.query(
     `INSERT INTO piece (id, owner_id, assignment_id, kind, name, file_sha256, pages, address, document_id, added_at)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
@@ -71,12 +88,12 @@ export async function addPiece(tx: Queryable, { id: pieceId, ownerId, assignment
       pieceId,
       ownerId,
       assignmentId,
-      is.kind,
+      columns.kind,
       name,
-      is.kind === 'file' ? is.sha256 : null,
-      is.kind === 'file' ? is.pages : null,
-      is.kind === 'link' ? is.address : null,
-      is.kind === 'document' ? is.documentId : null,
+      columns.sha256,
+      columns.pages,
+      columns.address,
+      columns.document,
       time(at),
     ],
   );

@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
+import { type EventName, FACT_NAMES, factOf } from '@/core/kinds/event';
+import { readSettings, takesOf } from '@/core/kinds/step';
 import type { Fact } from '@/core/work/facts';
 import { type Rules, withExtraTime } from '@/core/work/rules';
-import { ask, criterion, docNode, id, instant, lateRule, maybeInstant } from './columns';
+import { ask, criterion, eventName, id, instant, lateRule, maybeInstant, stepName, textDocument } from './columns';
 import { first, json, many, type Queryable, time } from './database';
 
 const listed = z
@@ -14,7 +16,6 @@ const listed = z
     title: z.string(),
     minutes: z.number(),
     points: z.number().nullable(),
-    takes: z.enum(['pieces', 'short', 'tick']),
     posted_at: instant,
     opens_at: maybeInstant,
     due_at: maybeInstant,
@@ -23,7 +24,7 @@ const listed = z
     late: lateRule,
     take_back: z.boolean(),
     goes: z.number().nullable(),
-    steps: z.number(),
+    steps: z.array(z.object({ kind: stepName, settings: z.unknown() })),
     in_order: z.boolean(),
     unnamed: z.boolean(),
     waits: z.boolean(),
@@ -37,7 +38,7 @@ const listed = z
     minutes: row.minutes,
     points: row.points,
     postedAt: row.posted_at,
-    steps: row.steps,
+    steps: row.steps.length,
     inOrder: row.in_order,
     /** Marked without names until it is handed back. */
     unnamed: row.unnamed,
@@ -49,7 +50,7 @@ const listed = z
         dueAt: row.due_at,
         closesAt: row.closes_at,
         late: row.late,
-        takes: row.takes,
+        takes: takesOf(row.steps.map(({ kind, settings }) => readSettings(kind, settings))),
         takeBack: row.take_back,
         goes: row.goes,
         waits: row.waits,
@@ -60,10 +61,11 @@ const listed = z
 
 export type ListedAssignment = z.output<typeof listed>;
 
-const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.points, a.takes, a.posted_at, a.opens_at,
+const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.points, a.posted_at, a.opens_at,
   a.due_at, a.closes_at, more.minutes AS extra_minutes, a.late, a.take_back, a.goes, a.in_order, a.unnamed,
   EXISTS (SELECT 1 FROM unlocks u WHERE u.assignment_id = a.id) AS waits,
-  (SELECT count(*)::int FROM step s WHERE s.assignment_id = a.id) AS steps`;
+  coalesce((SELECT jsonb_agg(jsonb_build_object('kind', s.kind, 'settings', s.settings)) FROM step s
+    WHERE s.assignment_id = a.id), '[]') AS steps`;
 
 /** More time for one student, who is named by an expression in SQL: nobody has any under NULL. */
 const moreTime = (student: string) => `CROSS JOIN LATERAL (SELECT coalesce((SELECT x.minutes FROM extra_time x
@@ -97,24 +99,33 @@ export async function setUnnamed(db: Queryable, assignmentId: AssignmentId, unna
 export const findBrief = (db: Queryable, assignmentId: AssignmentId) =>
   first(
     db,
-    z.object({ instructions: docNode, asks: z.array(ask), unit: z.string().nullable() }),
+    z.object({ instructions: textDocument, asks: z.array(ask), unit: z.string().nullable() }),
     `SELECT a.instructions, a.asks, u.title AS unit FROM assignment a LEFT JOIN unit u ON u.id = a.unit_id WHERE a.id = $1`,
     [assignmentId],
   );
 
+const step = z
+  .object({
+    id: id<StepId>(),
+    position: z.number(),
+    kind: stepName,
+    settings: z.unknown(),
+    title: z.string(),
+    minutes: z.number(),
+    /** What its document begins with, for a kind that has one. */
+    starter: textDocument.nullable(),
+    material_id: z.string().nullable(),
+  })
+  .transform((row) => ({ ...row, ...readSettings(row.kind, row.settings) }));
+
+export type StoredStep = z.output<typeof step>;
+
+/** The steps of an assignment, in order. */
 export const stepsOf = (db: Queryable, assignmentId: AssignmentId) =>
   many(
     db,
-    z.object({
-      id: id<StepId>(),
-      position: z.number(),
-      kind: z.enum(['read', 'write', 'do', 'agree']),
-      title: z.string(),
-      minutes: z.number(),
-      starter: docNode.nullable(),
-      material_id: z.string().nullable(),
-    }),
-    `SELECT id, position, kind, title, minutes, starter, material_id
+    step,
+    `SELECT id, position, kind, settings, title, minutes, starter, material_id
      FROM step WHERE assignment_id = $1 ORDER BY position`,
     [assignmentId],
   );
@@ -124,12 +135,10 @@ export const rubricOf = (db: Queryable, assignmentId: AssignmentId) =>
     assignmentId,
   ]);
 
-const FACT_KINDS = ['unlocked', 'opened', 'edited', 'step-done', 'handed-in', 'taken-back', 'handed-back'] as const;
-
 const factRow = z.object({
   assignment_id: id<AssignmentId>(),
   student_id: id<PersonId>(),
-  kind: z.enum(FACT_KINDS),
+  kind: eventName,
   at: instant,
   data: z.object({
     step: id<StepId>().optional(),
@@ -138,25 +147,6 @@ const factRow = z.object({
     counts: z.number().optional(),
   }),
 });
-
-function toFact(row: z.output<typeof factRow>): Fact {
-  const { kind, at, data } = row;
-  switch (kind) {
-    case 'step-done':
-      return { kind, at, step: data.step as StepId };
-    case 'handed-in':
-      return {
-        kind,
-        at,
-        handIn: data.handIn as HandInId,
-        ...(data.counts === undefined ? {} : { counts: data.counts }),
-      };
-    case 'handed-back':
-      return { kind, at, anotherGo: data.anotherGo === true };
-    default:
-      return { kind, at };
-  }
-}
 
 const FACTS = `SELECT assignment_id, student_id, kind, at, data FROM event WHERE kind = ANY($1)`;
 
@@ -170,7 +160,7 @@ export async function factsOfStudent(
     db,
     factRow,
     `${FACTS} AND student_id = $2 AND assignment_id IS NOT NULL AND ($3::text[] IS NULL OR assignment_id = ANY($3)) ORDER BY id`,
-    [FACT_KINDS, studentId, assignmentIds],
+    [FACT_NAMES, studentId, assignmentIds],
   );
   return grouped(rows, (row) => row.assignment_id);
 }
@@ -195,7 +185,7 @@ export async function factsOfStudents(
   assignmentIds: readonly AssignmentId[],
 ): Promise<Map<string, Fact[]>> {
   const rows = await many(db, factRow, `${FACTS} AND student_id = ANY($2) AND assignment_id = ANY($3) ORDER BY id`, [
-    FACT_KINDS,
+    FACT_NAMES,
     studentIds,
     assignmentIds,
   ]);
@@ -205,7 +195,7 @@ export async function factsOfStudents(
 /** The facts of everybody's work on one assignment, by student. */
 export async function factsOfAssignment(db: Queryable, assignmentId: AssignmentId): Promise<Map<PersonId, Fact[]>> {
   const rows = await many(db, factRow, `${FACTS} AND assignment_id = $2 AND student_id IS NOT NULL ORDER BY id`, [
-    FACT_KINDS,
+    FACT_NAMES,
     assignmentId,
   ]);
   return grouped(rows, (row) => row.student_id);
@@ -220,23 +210,17 @@ function grouped<Key>(rows: z.output<typeof factRow>[], keyOf: (row: z.output<ty
   const groups = new Map<Key, Fact[]>();
   for (const row of rows) {
     const key = keyOf(row);
+    const fact = factOf(row.kind, row.at, row.data);
     const group = groups.get(key);
-    if (group) group.push(toFact(row));
-    else groups.set(key, [toFact(row)]);
+    if (fact && group) group.push(fact);
+    else if (fact) groups.set(key, [fact]);
   }
   return groups;
 }
 
 /** Something that happened, as it is kept and as it is told to those who listen. */
 export interface Happening {
-  readonly kind:
-    | (typeof FACT_KINDS)[number]
-    | 'aside-written'
-    | 'aside-changed'
-    | 'posted'
-    | 'amended'
-    | 'extra-time'
-    | 'remark-answered';
+  readonly kind: EventName;
   readonly at: Instant;
   readonly classId: ClassId;
   readonly assignmentId: AssignmentId | null;

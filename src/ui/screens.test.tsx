@@ -1,3 +1,4 @@
+import { addressOf } from '@/core/places';
 import { measureReading } from '@/core/text/reading';
 import type { Lesson } from '@/store/classes';
 import { Timetable } from './class-line/timetable';
@@ -5,7 +6,7 @@ import { GUIDES, guideAt } from './help/guides';
 import { ReadingLine } from './material/reading-line';
 import { columnName } from './material/sheet-view';
 import { rendered, words } from './rendered';
-import { addressOf } from './work/work-address';
+import { placeOf } from './work/work-address';
 
 const lesson = (weekday: number, number: number, name: string): Lesson => ({
   class_id: name.toLowerCase() as Lesson['class_id'],
@@ -98,8 +99,10 @@ test('every screen finds its guide, and every guide is found', () => {
 
 test('the address of a choice holds what differs from the usual, and nothing else', () => {
   const usual = { sort: 'due', down: false, classId: null, state: 'to-do', takes: null, week: null } as const;
-  expect(addressOf(usual)).toBe('/work');
+  expect(addressOf(placeOf(usual))).toBe('/work');
   expect(
-    addressOf({ ...usual, sort: 'points', down: true, classId: 'weather', state: 'all', takes: 'tick', week: 0 }),
+    addressOf(
+      placeOf({ ...usual, sort: 'points', down: true, classId: 'weather', state: 'all', takes: 'tick', week: 0 }),
+    ),
   ).toBe('/work?sort=points&down=1&class=weather&state=all&kind=tick&week=0');
 });

@@ -1,11 +1,11 @@
+import type { Block } from '@/core/compare/blocks';
 import { compare } from '@/core/compare/compare';
-import type { DocNode } from '@/core/text/document-json';
 
 // Off the main thread: two long versions take longer to compare than a key press may.
 
 export interface ToCompare {
-  readonly before: DocNode;
-  readonly after: DocNode;
+  readonly before: readonly Block[];
+  readonly after: readonly Block[];
   readonly locale: string;
 }
 

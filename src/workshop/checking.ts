@@ -1,10 +1,11 @@
-import type { Ask } from '@/core/asks/ask';
+import { type CheckedFile } from '@/core/asks/checked';
 import { type Advisers, Measures } from '@/core/asks/measures';
-import { type CheckedFile, type ReadyCheck, readyCheck } from '@/core/asks/ready-check';
-import { understandStarter } from '@/core/asks/starter-places';
-import { type DocNode, together } from '@/core/text/document-json';
+import { type ReadyCheck, readyCheck } from '@/core/asks/ready-check';
+import { type Ask, needsAdviser } from '@/core/kinds/ask';
+import { measuredOf, preparedOf, type Written } from '@/core/kinds/document';
+import { together } from '@/core/text/document-json';
 import { makeSpeller, type Speller, type Variety } from '@/core/text/spelling';
-import { type ReadDocument, read } from './documents';
+import { type ReadDocument, read, type StoredUpdates } from './documents';
 
 const spellers = new Map<Variety, Promise<Speller>>();
 
@@ -28,9 +29,9 @@ export interface Spelling {
 }
 
 interface Given {
-  readonly documents: readonly (readonly Uint8Array[])[];
+  readonly documents: readonly StoredUpdates[];
   readonly asks: readonly Ask[];
-  readonly starters: readonly DocNode[];
+  readonly starters: readonly Written[];
   readonly locale: string;
   readonly files: readonly CheckedFile[];
   readonly names: readonly string[];
@@ -44,9 +45,8 @@ async function withAdvisers<Value>(
 ): Promise<Value> {
   if (!locale.startsWith('en')) return work({});
   const advisers: { -readonly [Key in keyof Advisers]: Advisers[Key] } = {};
-  if (asks.some(({ kind }) => kind === 'whole-sentences'))
-    advisers.hasVerb = (await import('@/core/text/verbs')).hasVerb;
-  if (spelling.variety === 'off' || !asks.some(({ kind }) => kind === 'spelling')) return work(advisers);
+  if (needsAdviser(asks, 'verbs')) advisers.hasVerb = (await import('@/core/text/verbs')).hasVerb;
+  if (spelling.variety === 'off' || !needsAdviser(asks, 'spelling')) return work(advisers);
   const speller = await spellerOf(spelling.variety);
   advisers.misspelt = (text) => [...new Set(speller.misspellings(text).map(({ word }) => word))];
   // The speller serves everybody: one person's words are in it for as long as their text is looked at.
@@ -64,16 +64,15 @@ export async function checkWork(
   given: Given,
 ): Promise<{ readonly documents: readonly ReadDocument[]; readonly check: ReadyCheck | null }> {
   const documents: ReadDocument[] = [];
-  for (const updates of given.documents) documents.push(await read({ updates }));
+  for (const stored of given.documents) documents.push(await read(stored));
   if (documents.some((document) => document.overflow !== null)) return { documents, check: null };
-  const starters = given.starters.map((starter) => understandStarter(starter).doc);
   const { asks, locale, files, names } = given;
   const check = await withAdvisers(given, (advisers) =>
     readyCheck(
       {
         asks,
-        doc: together(documents.map(({ content }) => content)),
-        starter: starters.length > 0 ? together(starters) : null,
+        doc: together(documents.map(({ written }) => measuredOf(written))),
+        starter: given.starters.length > 0 ? together(given.starters.map((one) => measuredOf(preparedOf(one)))) : null,
         locale,
         files,
         names,

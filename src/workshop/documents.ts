@@ -1,16 +1,19 @@
 import * as Y from 'yjs';
 import { canonicalJson, sha256Hex } from '@/core/documents/fingerprint';
-import { type Overflow, overflow } from '@/core/documents/limits';
-import { assemble, documentJson } from '@/core/documents/text-document';
-import type { DocNode } from '@/core/text/document-json';
+import type { Overflow } from '@/core/documents/limits';
+import { assemble } from '@/core/documents/text-document';
+import { type DocumentName, documentKind, type Written } from '@/core/kinds/document';
+import { readDocument } from '@/core/kinds/document/stored';
 
 type Updates = readonly Uint8Array[];
 
 /** What speaks against a document with one more update: it holds too much, or the update is none. */
 export async function admit({
+  kind,
   updates,
   update,
 }: {
+  readonly kind: DocumentName;
   readonly updates: Updates;
   readonly update: Uint8Array;
 }): Promise<Overflow | 'malformed' | null> {
@@ -20,7 +23,7 @@ export async function admit({
   } catch {
     return 'malformed';
   }
-  return overflow(documentJson(ydoc));
+  return documentKind(kind).overflow(readDocument(kind, ydoc));
 }
 
 /** What a browser lacks of a document, and what the document has (a state vector). */
@@ -48,7 +51,7 @@ export async function compact({ updates }: { readonly updates: Updates }): Promi
 
 /** A document with its words, and how it is frozen: its canonical bytes and their fingerprint. */
 export interface ReadDocument {
-  readonly content: DocNode;
+  readonly written: Written;
   readonly state: Uint8Array;
   readonly bytes: Uint8Array;
   readonly sha256: string;
@@ -56,14 +59,24 @@ export interface ReadDocument {
   readonly overflow: Overflow | null;
 }
 
+/** What is stored of a document. */
+export interface StoredUpdates {
+  readonly kind: DocumentName;
+  readonly updates: Updates;
+}
+
 const NOTHING = new Uint8Array();
 
 /** Reads a document whole. */
-export async function read({ updates }: { readonly updates: Updates }): Promise<ReadDocument> {
+export async function read({ kind, updates }: StoredUpdates): Promise<ReadDocument> {
   const ydoc = assemble(updates);
-  const content = documentJson(ydoc);
-  const much = overflow(content);
-  if (much) return { content: { type: 'doc' }, state: NOTHING, bytes: NOTHING, sha256: '', overflow: much };
+  const content = readDocument(kind, ydoc);
+  const much = documentKind(kind).overflow(content);
+  if (much) {
+    const written = { kind, content: documentKind(kind).empty };
+    return { written, state: NOTHING, bytes: NOTHING, sha256: '', overflow: much };
+  }
   const bytes = new TextEncoder().encode(canonicalJson(content));
-  return { content, state: Y.encodeStateAsUpdate(ydoc), bytes, sha256: sha256Hex(bytes), overflow: null };
+  const state = Y.encodeStateAsUpdate(ydoc);
+  return { written: { kind, content }, state, bytes, sha256: sha256Hex(bytes), overflow: null };
 }

@@ -1,27 +1,12 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { overflow } from '@/core/documents/limits';
-import { toDocx } from '@/core/formats/docx-out';
 import type { ExportFormat } from '@/core/formats/export-formats';
-import { toOdt } from '@/core/formats/odt-out';
-import { type Sheet, sheetPdf, toPdf } from '@/core/formats/pdf-out';
-import { type Picture, type Pictures, toHtml, toMarkdown, toPlainText } from '@/core/formats/text-out';
-import type { DocNode } from '@/core/text/document-json';
+import { type Sheet, sheetPdf } from '@/core/formats/pdf-sheet';
+import type { Picture, Pictures } from '@/core/formats/pictures-out';
+import { documentKind, type Written } from '@/core/kinds/document';
+import { exportAs } from '@/core/kinds/document/exports';
 import { pdfFonts } from './fonts';
 import { fitsPixels } from './pictures';
-
-type Made = Uint8Array | string;
-
-type Maker = (doc: DocNode, title: string, lang: string, pictures: Pictures) => Made | Promise<Made>;
-
-const MAKERS: Readonly<Record<ExportFormat, Maker>> = {
-  docx: (doc, title, _lang, pictures) => toDocx(doc, title, pictures),
-  odt: (doc, title, _lang, pictures) => toOdt(doc, title, pictures),
-  md: (doc) => toMarkdown(doc),
-  html: (doc, title, lang, pictures) => toHtml(doc, title, lang, pictures),
-  pdf: async (doc, title, lang, pictures) => toPdf(doc, title, lang, await pdfFonts(), pictures),
-  txt: (doc) => toPlainText(doc),
-};
 
 /** A picture of a text and where it lies on the disk. */
 export interface PlacedPicture {
@@ -53,25 +38,23 @@ async function readPictures(placed: readonly PlacedPicture[]): Promise<Pictures>
 
 /** A document in some open formats; `null` for one that holds more than a document may. */
 export async function exportDocument({
-  content,
+  written: { kind, content },
   formats,
   title,
   lang,
   pictures: placed,
 }: {
-  readonly content: DocNode;
+  readonly written: Written;
   readonly formats: readonly ExportFormat[];
   readonly title: string;
   readonly lang: string;
   readonly pictures: readonly PlacedPicture[];
 }): Promise<readonly Uint8Array[] | null> {
-  if (overflow(content)) return null;
+  if (documentKind(kind).overflow(content)) return null;
   const pictures = await readPictures(placed);
   const made: Uint8Array[] = [];
-  for (const format of formats) {
-    const one = await MAKERS[format](content, title, lang, pictures);
-    made.push(typeof one === 'string' ? new TextEncoder().encode(one) : new Uint8Array(one));
-  }
+  for (const format of formats)
+    made.push(await exportAs(kind, format, { content, title, lang, pictures, fonts: pdfFonts }));
   return made;
 }
 

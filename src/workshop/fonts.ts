@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { FontFile } from '@/core/formats/pdf-out';
+import type { FontFile } from '@/core/formats/pdf-paper';
 
 const FOLDER = join(process.cwd(), 'node_modules', '@fontsource');
 

@@ -8,14 +8,14 @@ import { TooIntricate } from '@/core/formats/markup';
 import { fromMarkup, fromPlainText } from '@/core/formats/markup-in';
 import { readOdt } from '@/core/formats/odt-in';
 import { guardXml } from '@/core/formats/xml-guard';
-import type { DocNode } from '@/core/text/document-json';
+import type { Doc } from '@/core/text/nodes';
 import { type MadePicture, makeTextPicture } from './pictures';
 
 const LARGEST_UNPACKED = 80 * 1024 * 1024;
 const MOST_PICTURES = 100;
 
 export type ReadText =
-  | { readonly ok: true; readonly content: DocNode; readonly pictures: readonly MadePicture[] }
+  | { readonly ok: true; readonly content: Doc; readonly pictures: readonly MadePicture[] }
   | { readonly ok: false; readonly code: 'too-large' | 'too-intricate' | 'not-a-text' | 'broken' };
 
 /** The parts of a DOCX (ISO/IEC 29500) that a text is made of. */

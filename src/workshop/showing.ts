@@ -3,7 +3,7 @@ import { type Book, type BookProblem, readBook } from '@/core/formats/epub';
 import { TooIntricate } from '@/core/formats/markup';
 import { fromPlainText } from '@/core/formats/markup-in';
 import { readSheets, type SheetTable } from '@/core/formats/sheet';
-import type { DocNode } from '@/core/text/document-json';
+import type { Doc } from '@/core/text/nodes';
 import { measureReading, type Reading } from '@/core/text/reading';
 
 type At = { readonly path: string };
@@ -28,7 +28,7 @@ export async function sheet({ path }: At): Promise<readonly SheetTable[] | null 
 /** A file of plain text, a paragraph a line. */
 export async function textFile({
   path,
-}: At): Promise<{ readonly body: DocNode; readonly reading: Reading } | 'too-intricate'> {
+}: At): Promise<{ readonly body: Doc; readonly reading: Reading } | 'too-intricate'> {
   const text = new TextDecoder().decode(await whole(path));
   return unlessTooIntricate(() => {
     const body = fromPlainText(text);
@@ -56,7 +56,7 @@ export async function chapter({
   locale,
 }: At & { readonly chapter: number; readonly pictures: string; readonly locale: string }): Promise<{
   readonly title: string;
-  readonly body: DocNode;
+  readonly body: Doc;
   readonly reading: Reading;
 } | null> {
   const found = readBook(await whole(path));

@@ -15,6 +15,7 @@ const words = firstUpdate({
   type: 'doc',
   content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Wind.' }] }],
 });
+const stored = { kind: 'text', updates: [words] } as const;
 
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'kite-shop-'));
@@ -52,8 +53,8 @@ async function longestPause(work: () => Promise<unknown>): Promise<number> {
 
 describe('the workshop', () => {
   test('reads what is sent, and says what it made', async () => {
-    const read = await shop.do('a', 'read', { updates: [words] });
-    expect(read.ok && plainText(read.made.content)).toBe('Wind.');
+    const read = await shop.do('a', 'read', stored);
+    expect(read.ok && plainText(read.made.written.content)).toBe('Wind.');
     const path = put('fine.docx', docx('<w:p><w:r><w:t>Seven sails</w:t></w:r></w:p>'));
     const text = await shop.do('a', 'importText', { path, name: 'fine.docx' });
     expect(text.ok && text.made.ok && plainText(text.made.content)).toBe('Seven sails');
@@ -62,23 +63,26 @@ describe('the workshop', () => {
   test('gives a job up that takes too long, and goes on with another process', async () => {
     const before = shop.processes;
     const stuck = shop.do('a', 'exportDocument', {
-      content: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'On and on.' }] }] },
+      written: {
+        kind: 'text',
+        content: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'On and on.' }] }] },
+      },
       formats: Array.from({ length: 20_000 }, () => 'pdf' as const),
       title: '',
       lang: 'en',
       pictures: [],
     });
-    const free = await shop.do('b', 'read', { updates: [words] });
+    const free = await shop.do('b', 'read', stored);
     expect(free.ok).toBe(true);
     expect(await stuck).toEqual({ ok: false, code: 'too-intricate' });
-    expect((await shop.do('a', 'read', { updates: [words] })).ok).toBe(true);
+    expect((await shop.do('a', 'read', stored)).ok).toBe(true);
     expect(shop.processes.length).toBeGreaterThanOrEqual(2);
     expect(before.some((pid) => !shop.processes.includes(pid))).toBe(true);
   });
 
   test('does one job of a person at a time, and of too many says so', async () => {
-    const all = Array.from({ length: 60 }, () => shop.do('greedy', 'read', { updates: [words] }));
-    const other = await shop.do('patient', 'read', { updates: [words] });
+    const all = Array.from({ length: 60 }, () => shop.do('greedy', 'read', stored));
+    const other = await shop.do('patient', 'read', stored);
     expect(other.ok).toBe(true);
     const codes = (await Promise.all(all)).map((done) => (done.ok ? 'ok' : done.code));
     expect(codes.filter((code) => code === 'too-busy').length).toBeGreaterThan(20);
@@ -86,13 +90,13 @@ describe('the workshop', () => {
   });
 
   test('is told when the process it asked has died, and answers all the same', async () => {
-    const asked = shop.do('c', 'read', { updates: [words] });
+    const asked = shop.do('c', 'read', stored);
     const killed = shop.processes;
     for (const pid of killed) process.kill(pid, 'SIGKILL');
     expect(await asked).toEqual({ ok: false, code: 'too-intricate' });
     // The end of each is heard of by itself, one after another.
     while (shop.processes.some((pid) => killed.includes(pid))) await new Promise((heard) => setTimeout(heard, 5));
-    expect((await shop.do('c', 'read', { updates: [words] })).ok).toBe(true);
+    expect((await shop.do('c', 'read', stored)).ok).toBe(true);
   });
 });
 
@@ -135,7 +139,7 @@ describe('nobody is held up by', () => {
   test('updates that take long, go deep or are none', async () => {
     const updates = hostileUpdates();
     const admit = async (update: Uint8Array | undefined) =>
-      shop.do('x', 'admit', { updates: [words], update: update ?? new Uint8Array() });
+      shop.do('x', 'admit', { ...stored, update: update ?? new Uint8Array() });
     expect(await admit(updates.crowd)).toEqual({ ok: true, made: null });
     expect(await admit(updates.deep)).toEqual({ ok: true, made: 'depth' });
     expect(await admit(updates.wide)).toEqual({ ok: true, made: 'columns' });

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
 import { getTranslations } from 'next-intl/server';
 import { visitor } from '@/server/http/page';
-import { demoPeople } from '@/store/people';
+import { offeredPeople } from '@/server/reading/people/people';
 import { SignInScreen } from '@/ui/sign-in/sign-in-screen';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -12,12 +12,5 @@ export async function generateMetadata(): Promise<Metadata> {
 export default async function SignInPage() {
   const { db, person, school } = await visitor();
   if (person) redirect('/today');
-  const people = school.demo ? await demoPeople(db) : [];
-  return (
-    <SignInScreen
-      school={school.name}
-      help={school.help}
-      people={people.map(({ id, name, role }) => ({ id, name, role }))}
-    />
-  );
+  return <SignInScreen school={school.name} help={school.help} people={await offeredPeople(db, school)} />;
 }

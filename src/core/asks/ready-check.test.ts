@@ -1,14 +1,15 @@
-import type { DocNode } from '../text/document-json';
-import type { Ask } from './ask';
+import type { Ask } from '../kinds/ask';
+import { isAddress } from '../text/address';
+import type { Doc, DocNode, Mark } from '../text/nodes';
 import { Measures } from './measures';
-import { type Checked, isAddress, readyCheck } from './ready-check';
+import { type Checked, readyCheck } from './ready-check';
 
 const paragraph = (text: string): DocNode => ({
   type: 'paragraph',
   ...(text === '' ? {} : { content: [{ type: 'text', text }] }),
 });
 
-const starter = (...answers: string[]): DocNode => ({
+const starter = (...answers: string[]): Doc => ({
   type: 'doc',
   content: ['Why a ladder?', 'Which cloud?', 'Your sky?'].flatMap((text, i) => [
     { type: 'question', attrs: { number: i + 1, text } },
@@ -52,7 +53,7 @@ describe('the ready check', () => {
   });
 
   test('a place that was removed from the document counts as empty', () => {
-    const doc: DocNode = { type: 'doc', content: starter('One. Two.').content?.slice(0, 2) ?? [] };
+    const doc: Doc = { type: 'doc', content: starter('One. Two.').content?.slice(0, 2) ?? [] };
     expect(readyCheck({ asks, doc, starter: starter(), locale: 'en' }).findings[1]).toMatchObject({
       problem: 'empty',
       number: 2,
@@ -68,7 +69,7 @@ describe('the ready check', () => {
   });
 
   test('without places, an ask is about the whole document', () => {
-    const doc: DocNode = { type: 'doc', content: [paragraph('Two words here.'), paragraph('And more.')] };
+    const doc: Doc = { type: 'doc', content: [paragraph('Two words here.'), paragraph('And more.')] };
     const whole: Ask[] = [{ id: 'w', place: null, bars: true, kind: 'words', min: 5, max: null }];
     expect(readyCheck({ asks: whole, doc, starter: null, locale: 'en' })).toMatchObject({
       ready: true,
@@ -79,7 +80,7 @@ describe('the ready check', () => {
 
   test('lists and several paragraphs in one answer are all read', () => {
     const item = (text: string): DocNode => ({ type: 'listItem', content: [paragraph(text)] });
-    const doc: DocNode = {
+    const doc: Doc = {
       type: 'doc',
       content: [
         { type: 'question', attrs: { number: 1, text: 'Why?' } },
@@ -97,16 +98,16 @@ describe('the ready check', () => {
   });
 });
 
-const text = (words: string, ...marks: { type: string; attrs?: Record<string, unknown> }[]): DocNode => ({
+const text = (words: string, ...marks: Mark[]): DocNode => ({
   type: 'paragraph',
   content: [{ type: 'text', text: words, ...(marks.length > 0 ? { marks } : {}) }],
 });
 const item = (...content: DocNode[]): DocNode => ({ type: 'listItem', content });
 const list = (...items: DocNode[]): DocNode => ({ type: 'bulletList', content: items });
-const document = (...content: DocNode[]): DocNode => ({ type: 'doc', content });
+const document = (...content: DocNode[]): Doc => ({ type: 'doc', content });
 
 /** What one ask about a whole document finds. */
-const one = (ask: object, doc: DocNode, more: Partial<Checked> = {}, measures?: Measures) =>
+const one = (ask: object, doc: Doc, more: Partial<Checked> = {}, measures?: Measures) =>
   readyCheck(
     { asks: [{ id: 'x', place: null, bars: true, ...ask } as Ask], doc, starter: null, locale: 'en', ...more },
     measures,
@@ -234,7 +235,7 @@ describe('what else a brief can ask for', () => {
 });
 
 describe('what is one’s own in it', () => {
-  const substance = (doc: DocNode, given: DocNode | null) =>
+  const substance = (doc: Doc, given: Doc | null) =>
     readyCheck({ asks: [], doc, starter: given, locale: 'en' }).substance;
 
   test('blank, untouched, only the questions again, hardly touched, own', () => {
@@ -257,7 +258,7 @@ describe('what is one’s own in it', () => {
 describe('a check after a check', () => {
   test('a change in one answer measures that answer only, and finds the same as a new check', () => {
     const answers = Array.from({ length: 30 }, (_, i) => `Answer ${i} says this. And it says that.`);
-    const many = (list: readonly string[]): DocNode => ({
+    const many = (list: readonly string[]): Doc => ({
       type: 'doc',
       content: list.flatMap((words, i) => [
         { type: 'question', attrs: { number: i + 1, text: `Question ${i}` } },

@@ -1,11 +1,12 @@
-import { answerPlaces, type DocNode, hasPicture, plainText } from '../text/document-json';
+import { answerPlaces, hasPicture, plainText } from '../text/document-json';
+import { type Doc, type DocNode, withContent } from '../text/nodes';
 
 /** How a question was told in a starter that marks no places. */
 export type Sign = 'number' | 'question-mark' | 'blank';
 
 export interface Understood {
   /** The starter with a place for every question that was told. */
-  readonly doc: DocNode;
+  readonly doc: Doc;
   /** What was told, in order. Empty for a starter that marks its own places, and where nothing was told. */
   readonly signs: readonly { readonly id: string; readonly text: string; readonly sign: Sign }[];
 }
@@ -33,7 +34,7 @@ const isEmptyBlock = (node: DocNode | undefined): boolean =>
  * of a numbered list, lines that end in a question mark, and lines with a blank to fill. The empty lines
  * below a question were room to write in and become its place. Everything else stays as it is.
  */
-export function understandStarter(starter: DocNode): Understood {
+export function understandStarter(starter: Doc): Understood {
   if (answerPlaces(starter).length > 0) return { doc: starter, signs: [] };
   const signs: { id: string; text: string; sign: Sign }[] = [];
   const ask = (text: string, sign: Sign): DocNode[] => {
@@ -67,5 +68,5 @@ export function understandStarter(starter: DocNode): Understood {
     content.push(...ask(text, sign));
     afterQuestion = true;
   }
-  return { doc: { ...starter, content }, signs };
+  return { doc: withContent(starter, content), signs };
 }

@@ -1,6 +1,5 @@
 import { diffArrays } from 'diff';
-import type { DocNode } from '../text/document-json';
-import { type Block, blocksOf } from './blocks';
+import { type Block, isAsked, isShown } from './blocks';
 import { compareWords, isWord, likeness, type Part, tokens } from './words';
 
 /** One block of the comparison. `moved` stands where it is now, `moved-away` where it was. */
@@ -79,7 +78,7 @@ function pairUp(before: readonly Side[], after: readonly Side[]): readonly (read
   const width = after.length + 1;
   const best = new Float64Array((before.length + 1) * width);
   const like = before.map((b) =>
-    after.map((a) => (b.block.kind === 'question' || a.block.kind === 'question' ? 0 : likeness(b.words, a.words))),
+    after.map((a) => (isAsked(b.block) || isAsked(a.block) ? 0 : likeness(b.words, a.words))),
   );
   for (let i = before.length - 1; i >= 0; i--) {
     for (let j = after.length - 1; j >= 0; j--) {
@@ -112,15 +111,8 @@ function pairUp(before: readonly Side[], after: readonly Side[]): readonly (read
 /** One against one in the same place is one block that was written anew, whatever it has in common. */
 function pairsOfGap(before: readonly Side[], after: readonly Side[]): readonly (readonly [Side | null, Side | null])[] {
   const [b, a] = [before[0], after[0]];
-  if (
-    before.length === 1 &&
-    after.length === 1 &&
-    b &&
-    a &&
-    b.block.kind === a.block.kind &&
-    b.block.kind !== 'picture'
-  )
-    return [[b, a]];
+  const one = before.length === 1 && after.length === 1 && b && a;
+  if (one && b.block.kind === a.block.kind && !isShown(b.block)) return [[b, a]];
   return pairUp(before, after);
 }
 
@@ -183,7 +175,7 @@ function exactMoves(runs: readonly Run[]): Map<Side, Side> {
   }
   const moves = new Map<Side, Side>();
   for (const side of runs.flatMap(({ how, before }) => (how === 'removed' ? before : []))) {
-    if (side.words.length < MOVABLE || side.block.kind === 'question') continue;
+    if (side.words.length < MOVABLE || isAsked(side.block)) continue;
     const target = into.get(side.block.text)?.shift();
     if (target) moves.set(side, target);
   }
@@ -214,7 +206,7 @@ function blockOf(row: Row, locale: string): ComparedBlock {
 function summaries(blocks: readonly ComparedBlock[], locale: string): readonly PlaceSummary[] {
   const byPlace = new Map<string | null, { number: number | null; same: number; added: number; removed: number }>();
   for (const { how, kind, place, number, parts } of blocks) {
-    if (kind === 'question') continue;
+    if (isAsked({ kind })) continue;
     const sum = byPlace.get(place) ?? { number: place === null ? null : number, same: 0, added: 0, removed: 0 };
     byPlace.set(place, sum);
     // What moved has one part, and all of it is the same; it is counted where it is now.
@@ -244,10 +236,10 @@ function summaries(blocks: readonly ComparedBlock[], locale: string): readonly P
  *
  * @example compare(was, is, 'en').places // [{ number: 3, how: 'rewritten', added: 52, removed: 11, … }]
  */
-export function compare(before: DocNode, after: DocNode, locale: string): Comparison {
+export function compare(before: readonly Block[], after: readonly Block[], locale: string): Comparison {
   // Blocks that are the same on both sides are never cut into words.
-  const sides = (doc: DocNode): Side[] =>
-    blocksOf(doc).map((block, at) => {
+  const sides = (blocks: readonly Block[]): Side[] =>
+    blocks.map((block, at) => {
       let words: readonly string[] | null = null;
       return {
         block,

@@ -1,13 +1,14 @@
 import * as Y from 'yjs';
-import type { DocNode } from '../text/document-json';
+import type { Doc, DocNode } from '../text/nodes';
 import { LIMITS, overflow } from './limits';
 import { firstUpdate } from './text-document';
 import { lookAtUpdate } from './updates';
 
 const paragraph: DocNode = { type: 'paragraph', content: [{ type: 'text', text: 'x' }] };
-const docOf = (...content: DocNode[]): DocNode => ({ type: 'doc', content });
-const nested = (levels: number, type = 'blockquote'): DocNode =>
-  Array.from({ length: levels }).reduce<DocNode>((inner) => ({ type, content: [inner] }), paragraph);
+/** Documents that nobody could type: their types are not those of ours. */
+const docOf = (...content: unknown[]): Doc => ({ type: 'doc', content: content as DocNode[] });
+const nested = (levels: number): DocNode =>
+  Array.from({ length: levels }).reduce<DocNode>((inner) => ({ type: 'blockquote', content: [inner] }), paragraph);
 const table = (rows: number, columns: number): DocNode => ({
   type: 'table',
   content: Array.from({ length: rows }, (_, i) => ({

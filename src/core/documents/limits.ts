@@ -1,3 +1,5 @@
+import { MARK_NAMES, NODE_NAMES } from '../text/nodes';
+
 /**
  * What a document may hold. Nobody's school work comes near to it; whatever has more was made to keep a machine busy.
  * Depth counts the levels below the document itself; cells count what a table has once its rows are equally wide.
@@ -16,13 +18,8 @@ export const LIMITS = {
 /** What there is too much of, or what is no part of a document at all. */
 export type Overflow = keyof typeof LIMITS | 'kind' | 'shape';
 
-/** The kinds of node that a document is made of. */
-export const NODE_KINDS: ReadonlySet<string> = new Set(
-  'doc text paragraph heading bulletList orderedList listItem blockquote codeBlock horizontalRule hardBreak image formula question answer table tableRow tableHeader tableCell'.split(
-    ' ',
-  ),
-);
-const MARKS = new Set('bold italic underline strike code subscript superscript link ink glow remark'.split(' '));
+export const NODE_KINDS: ReadonlySet<string> = new Set(NODE_NAMES);
+const MARKS: ReadonlySet<string> = new Set(MARK_NAMES);
 
 const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -1,5 +1,5 @@
 import * as Y from 'yjs';
-import type { DocNode } from '../text/document-json';
+import type { Doc, DocNode } from '../text/nodes';
 import { wellFormed } from '../text/well-formed';
 
 /** The name under which a text document keeps its tree in its `Y.Doc`. */
@@ -23,7 +23,7 @@ function toElement(node: DocNode): Y.XmlElement | Y.XmlText {
  * The first update of a new text document. It is made once, on the server, for each copy: two builds of
  * one template would double the text when they meet.
  */
-export function firstUpdate(doc: DocNode): Uint8Array {
+export function firstUpdate(doc: Doc): Uint8Array {
   const ydoc = new Y.Doc();
   ydoc.getXmlFragment(TEXT_FIELD).insert(0, (doc.content ?? []).map(toElement));
   const update = Y.encodeStateAsUpdate(ydoc);
@@ -36,7 +36,16 @@ interface Delta {
   readonly attributes?: Readonly<Record<string, unknown>>;
 }
 
-function fromText(text: Y.XmlText): DocNode[] {
+/** A node as it is stored, whatever it calls itself. */
+interface StoredNode {
+  readonly type: string;
+  readonly attrs?: Readonly<Record<string, unknown>>;
+  readonly content?: readonly StoredNode[];
+  readonly text?: string;
+  readonly marks?: readonly { readonly type: string; readonly attrs?: Readonly<Record<string, unknown>> }[];
+}
+
+function fromText(text: Y.XmlText): StoredNode[] {
   return (text.toDelta() as Delta[])
     .filter((part) => typeof part.insert === 'string' && part.insert !== '')
     .map((part) => {
@@ -49,8 +58,8 @@ function fromText(text: Y.XmlText): DocNode[] {
     });
 }
 
-function fromChildren(parent: Y.XmlFragment): DocNode[] {
-  return parent.toArray().flatMap((child): DocNode[] => {
+function fromChildren(parent: Y.XmlFragment): StoredNode[] {
+  return parent.toArray().flatMap((child): StoredNode[] => {
     if (child instanceof Y.XmlText) return fromText(child);
     if (!(child instanceof Y.XmlElement)) return [];
     const attrs = Object.fromEntries(
@@ -70,9 +79,12 @@ function fromChildren(parent: Y.XmlFragment): DocNode[] {
   });
 }
 
-/** A text document as JSON. */
-export function documentJson(ydoc: Y.Doc): DocNode {
-  return { type: 'doc', content: fromChildren(ydoc.getXmlFragment(TEXT_FIELD)) };
+/**
+ * A text document as JSON, as it is stored: of what a browser may have put into it that a document has no place for,
+ * `overflow` tells. Nothing of it is frozen or shown before that has been asked.
+ */
+export function documentJson(ydoc: Y.Doc): Doc {
+  return { type: 'doc', content: fromChildren(ydoc.getXmlFragment(TEXT_FIELD)) as readonly DocNode[] };
 }
 
 /**

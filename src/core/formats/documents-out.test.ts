@@ -4,24 +4,27 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { strFromU8, unzipSync } from 'fflate';
 import mammoth from 'mammoth';
-import type { DocNode } from '../text/document-json';
+import type { Doc, DocNode, Mark, MarkName } from '../text/nodes';
 import { isRightToLeft, toDocx } from './docx-out';
+import { toHtml } from './html-out';
+import { toMarkdown } from './markdown-out';
 import { toOdt } from './odt-out';
-import { safeAddress, toHtml, toMarkdown, toPlainText } from './text-out';
+import { safeAddress } from './safe-address';
+import { toPlainText } from './text-out';
 
-const text = (words: string, ...marks: [string, Record<string, unknown>?][]): DocNode => ({
+const text = (words: string, ...marks: [MarkName, Record<string, unknown>?][]): DocNode => ({
   type: 'text',
   text: words,
-  ...(marks.length > 0 ? { marks: marks.map(([type, attrs]) => (attrs ? { type, attrs } : { type })) } : {}),
+  ...(marks.length > 0 ? { marks: marks.map(([type, attrs]): Mark => (attrs ? { type, attrs } : { type })) } : {}),
 });
 const p = (...content: (DocNode | string)[]): DocNode => ({
   type: 'paragraph',
   content: content.map((part) => (typeof part === 'string' ? text(part) : part)),
 });
 const item = (...content: DocNode[]): DocNode => ({ type: 'listItem', content });
-const cell = (type: string, words: string): DocNode => ({ type, content: [p(words)] });
+const cell = (type: 'tableCell' | 'tableHeader', words: string): DocNode => ({ type, content: [p(words)] });
 
-const doc: DocNode = {
+const doc: Doc = {
   type: 'doc',
   content: [
     { type: 'question', attrs: { number: 1, text: 'Why a ladder?' } },
@@ -182,11 +185,12 @@ test('the direction is that of the first letter', () => {
 });
 
 test('Markdown: what a question says is words, however it is written', () => {
+  // A number that is text, as somebody could store it.
   const question = {
     type: 'question',
-    attrs: { number: '1\n# 2', text: 'Why?\n# <script> &lt; $x$ [a](javascript:b)' },
+    attrs: { number: '1\n# 2', text: '# 2 Why?\n# <script> &lt; $x$ [a](javascript:b)' },
   };
-  expect(toMarkdown({ type: 'doc', content: [question] })).toBe(
-    '## 1 \\# 2 Why? \\# \\<script\\> \\&lt; \\$x\\$ \\[a\\](javascript:b)\n',
+  expect(toMarkdown({ type: 'doc', content: [question as unknown as DocNode] })).toBe(
+    '## \\# 2 Why? \\# \\<script\\> \\&lt; \\$x\\$ \\[a\\](javascript:b)\n',
   );
 });

@@ -16,9 +16,20 @@ import {
   TextRun,
   WidthType,
 } from 'docx';
-import type { DocNode } from '../text/document-json';
-import { GLOW_ON_PAPER, INK_ON_PAPER } from '../text/tones';
-import { fitted, type Pictures, safeAddress } from './text-out';
+import { isList, questionLine, wordsIn } from '../text/document-json';
+import {
+  attrsOf,
+  contentOf,
+  type DocNode,
+  markOf,
+  type NodeOf,
+  type TextNode,
+  type Visitor,
+  visit,
+} from '../text/nodes';
+import { glowOnPaper, inkOnPaper } from '../text/tones';
+import { fitted, type Pictures } from './pictures-out';
+import { safeAddress } from './safe-address';
 
 /** Scripts that are written from right to left: Hebrew, Arabic, Syriac, Thaana, N'Ko and their extensions. */
 const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff]/u;
@@ -50,20 +61,17 @@ const DOCX_PICTURES: Readonly<Record<string, 'png' | 'jpg' | 'gif'>> = {
 const BULLETS = 'kite-bullets';
 const NUMBERS = 'kite-numbers';
 
-const plain = (node: DocNode): string => (node.text ?? '') + (node.content ?? []).map(plain).join('');
-
-function run(node: DocNode, rightToLeft: boolean): ParagraphChild {
-  const mark = (type: string) => node.marks?.find((one) => one.type === type);
-  const ink = INK_ON_PAPER[mark('ink')?.attrs?.tone as keyof typeof INK_ON_PAPER];
-  const glow = GLOW_ON_PAPER[mark('glow')?.attrs?.tone as keyof typeof GLOW_ON_PAPER];
-  const href = safeAddress(mark('link')?.attrs?.href);
+function run(node: TextNode, rightToLeft: boolean): ParagraphChild {
+  const ink = inkOnPaper(node);
+  const glow = glowOnPaper(node);
+  const href = safeAddress(markOf(node, 'link')?.attrs?.href);
   const text = new TextRun({
-    text: node.text ?? '',
-    bold: mark('bold') !== undefined,
-    italics: mark('italic') !== undefined,
-    ...(mark('underline') || href ? { underline: {} } : {}),
-    ...(mark('subscript') ? { subScript: true } : {}),
-    ...(mark('superscript') ? { superScript: true } : {}),
+    text: node.text,
+    bold: markOf(node, 'bold') !== undefined,
+    italics: markOf(node, 'italic') !== undefined,
+    ...(markOf(node, 'underline') || href ? { underline: {} } : {}),
+    ...(markOf(node, 'subscript') ? { subScript: true } : {}),
+    ...(markOf(node, 'superscript') ? { superScript: true } : {}),
     ...(ink ? { color: ink } : {}),
     ...(glow ? { shading: { type: ShadingType.CLEAR, fill: glow, color: 'auto' } } : {}),
     ...(rightToLeft ? { rightToLeft: true } : {}),
@@ -71,13 +79,19 @@ function run(node: DocNode, rightToLeft: boolean): ParagraphChild {
   return href ? new ExternalHyperlink({ link: href, children: [text] }) : text;
 }
 
-function runs(node: DocNode, rightToLeft: boolean): ParagraphChild[] {
-  return (node.content ?? []).flatMap((child): ParagraphChild[] => {
-    if (child.type === 'hardBreak') return [new TextRun({ break: 1 })];
-    if (child.type === 'formula') return [new TextRun({ text: String(child.attrs?.tex ?? ''), italics: true })];
-    return child.text === undefined ? runs(child, rightToLeft) : [run(child, rightToLeft)];
+const runs = (node: DocNode, rightToLeft: boolean): ParagraphChild[] =>
+  contentOf(node).flatMap((child): ParagraphChild[] => {
+    switch (child.type) {
+      case 'text':
+        return [run(child, rightToLeft)];
+      case 'hardBreak':
+        return [new TextRun({ break: 1 })];
+      case 'formula':
+        return [new TextRun({ text: attrsOf(child).tex, italics: true })];
+      default:
+        return runs(child, rightToLeft);
+    }
   });
-}
 
 interface Place {
   /** How deep in lists, and in which list, so that each list counts from one. */
@@ -85,18 +99,54 @@ interface Place {
   readonly quoted: boolean;
 }
 
+type Blocks = (Paragraph | Table)[];
+
 /** Builds the blocks of a document; lists are told apart by a number each. */
-class Blocks {
+class Building {
   #lists = 0;
 
   constructor(private readonly pictures: Pictures) {}
 
-  of(nodes: readonly DocNode[] | undefined, place: Place): (Paragraph | Table)[] {
-    return (nodes ?? []).flatMap((node) => this.#block(node, place));
+  readonly #blocks: Visitor<Blocks, Place> = {
+    doc: (node, place) => this.#inside(node, place),
+    text: () => [],
+    paragraph: (node, place) => [this.#paragraph(node, place)],
+    heading: (node, place) => [
+      this.#paragraph(node, place, { heading: HEADINGS[attrsOf(node).level - 1] ?? HEADINGS[1] }),
+    ],
+    bulletList: (node, place) => this.#list(node, place, BULLETS),
+    orderedList: (node, place) => this.#list(node, place, NUMBERS),
+    listItem: (node, place) => this.#inside(node, place),
+    blockquote: (node, place) => this.#inside(node, { ...place, quoted: true }),
+    codeBlock: (node, place) => [this.#paragraph(node, place)],
+    horizontalRule: () => [
+      new Paragraph({ border: { bottom: { style: BorderStyle.SINGLE, size: 6, color: 'auto', space: 1 } } }),
+    ],
+    hardBreak: () => [],
+    image: (node) => [this.#picture(node)],
+    formula: () => [],
+    question: (node, place) => [
+      this.#paragraph({ type: 'paragraph', content: [{ type: 'text', text: questionLine(node) }] }, place, {
+        heading: HEADINGS[1],
+      }),
+    ],
+    answer: (node, place) => this.#inside(node, place),
+    table: (node) => [this.#table(node)],
+    tableRow: (node, place) => this.#inside(node, place),
+    tableHeader: (node, place) => this.#inside(node, place),
+    tableCell: (node, place) => this.#inside(node, place),
+  };
+
+  of(nodes: readonly DocNode[], place: Place): Blocks {
+    return nodes.flatMap((node) => visit(node, this.#blocks, place));
+  }
+
+  #inside(node: DocNode, place: Place): Blocks {
+    return this.of(contentOf(node), place);
   }
 
   #paragraph(node: DocNode, place: Place, more: object = {}): Paragraph {
-    const rightToLeft = isRightToLeft(plain(node));
+    const rightToLeft = isRightToLeft(wordsIn(node));
     return new Paragraph({
       children: runs(node, rightToLeft),
       ...(rightToLeft ? { bidirectional: true } : {}),
@@ -106,40 +156,9 @@ class Blocks {
     });
   }
 
-  #block(node: DocNode, place: Place): (Paragraph | Table)[] {
-    switch (node.type) {
-      case 'paragraph':
-      case 'codeBlock':
-        return [this.#paragraph(node, place)];
-      case 'heading':
-        return [this.#paragraph(node, place, { heading: HEADINGS[Number(node.attrs?.level ?? 2) - 1] ?? HEADINGS[1] })];
-      case 'question': {
-        const words = `${node.attrs?.number ?? ''} ${node.attrs?.text ?? ''}`.trim();
-        return [
-          this.#paragraph({ type: 'paragraph', content: [{ type: 'text', text: words }] }, place, {
-            heading: HEADINGS[1],
-          }),
-        ];
-      }
-      case 'bulletList':
-      case 'orderedList':
-        return this.#list(node, place);
-      case 'blockquote':
-        return this.of(node.content, { ...place, quoted: true });
-      case 'horizontalRule':
-        return [new Paragraph({ border: { bottom: { style: BorderStyle.SINGLE, size: 6, color: 'auto', space: 1 } } })];
-      case 'image':
-        return [this.#picture(node)];
-      case 'table':
-        return [this.#table(node)];
-      default:
-        return this.of(node.content, place);
-    }
-  }
-
-  #picture(node: DocNode): Paragraph {
-    const alt = String(node.attrs?.alt ?? '');
-    const picture = this.pictures.get(String(node.attrs?.src ?? ''));
+  #picture(node: NodeOf<'image'>): Paragraph {
+    const { src, alt } = attrsOf(node);
+    const picture = this.pictures.get(src);
     const type = DOCX_PICTURES[picture?.type ?? ''];
     if (!picture || !type) return new Paragraph({ children: [new TextRun({ text: `[${alt}]`, italics: true })] });
     const image = new ImageRun({
@@ -151,32 +170,32 @@ class Blocks {
     return new Paragraph({ children: [image] });
   }
 
-  #list(node: DocNode, place: Place): (Paragraph | Table)[] {
-    const reference = node.type === 'bulletList' ? BULLETS : NUMBERS;
+  #list(node: DocNode, place: Place, reference: string): Blocks {
     this.#lists += 1;
     const list = { reference, level: Math.min(8, (place.list?.level ?? -1) + 1), instance: this.#lists };
-    return (node.content ?? []).flatMap((item) => {
-      const [first, ...rest] = item.content ?? [];
+    return contentOf(node).flatMap((item) => {
+      const [first, ...rest] = contentOf(item);
       const head = first ? this.of([first], { ...place, list }) : [];
       // What follows in the same item stands without a sign of its own; a list within it goes a step deeper.
       const tail = rest.flatMap((child) =>
-        this.of([child], child.type.endsWith('List') ? { ...place, list } : { ...place, list: null, quoted: true }),
+        this.of([child], isList(child) ? { ...place, list } : { ...place, list: null, quoted: true }),
       );
       return [...head, ...tail];
     });
   }
 
-  #table(node: DocNode): Table {
-    const rows = (node.content ?? []).map((row, i) => {
-      const cells = (row.content ?? []).map((cell) => {
-        const inside = this.of(cell.content, { list: null, quoted: false });
+  #table(node: NodeOf<'table'>): Table {
+    const rows = contentOf(node).map((row, i) => {
+      const cells = contentOf(row).map((cell) => {
+        const inside = this.of(contentOf(cell), { list: null, quoted: false });
+        const spans = cell.type === 'tableCell' || cell.type === 'tableHeader' ? attrsOf(cell) : null;
         return new TableCell({
           children: inside.length > 0 ? inside : [new Paragraph('')],
-          columnSpan: Number(cell.attrs?.colspan ?? 1),
-          rowSpan: Number(cell.attrs?.rowspan ?? 1),
+          columnSpan: spans?.colspan ?? 1,
+          rowSpan: spans?.rowspan ?? 1,
         });
       });
-      const head = i === 0 && (row.content ?? []).every(({ type }) => type === 'tableHeader');
+      const head = i === 0 && contentOf(row).every(({ type }) => type === 'tableHeader');
       return new TableRow({ children: cells, tableHeader: head });
     });
     return new Table({ rows, width: { size: 100, type: WidthType.PERCENTAGE } });
@@ -215,7 +234,7 @@ export async function toDocx(doc: DocNode, title: string, pictures: Pictures = n
             children: [new TextRun(title)],
             bidirectional: isRightToLeft(title),
           }),
-          ...new Blocks(pictures).of(doc.content, { list: null, quoted: false }),
+          ...new Building(pictures).of(contentOf(doc), { list: null, quoted: false }),
         ],
       },
     ],

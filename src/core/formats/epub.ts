@@ -1,6 +1,6 @@
 import type { Document, Element } from 'domhandler';
 import { overflow } from '../documents/limits';
-import type { DocNode } from '../text/document-json';
+import type { Doc } from '../text/nodes';
 import { type Archive, ArchiveRefused, openArchive } from './archive';
 import { childrenNamed, every, firstNamed, isElement, localName, parseMarkup, TooIntricate, textOf } from './markup';
 import { toDocument } from './markup-to-document';
@@ -27,7 +27,7 @@ export interface Book {
    *
    * @throws TooIntricate for one that holds more than a document may
    */
-  readonly read: (chapter: number, pictureAt: (path: string) => string | null) => DocNode | null;
+  readonly read: (chapter: number, pictureAt: (path: string) => string | null) => Doc | null;
   /** The bytes and type of a picture; `null` for anything in the book that is not one. */
   readonly picture: (path: string) => { readonly type: string; readonly bytes: Uint8Array } | null;
 }

@@ -1,4 +1,4 @@
-import type { FileKind } from '../asks/ask';
+import type { FileKind } from './file-kinds';
 
 /** What a file is by its first bytes: never by its name, which may lie. */
 export interface FileType {

@@ -1,9 +1,21 @@
 import { type AnyNode, Element, isComment, isText } from 'domhandler';
 import { LIMITS, overflow } from '../documents/limits';
-import type { DocNode } from '../text/document-json';
+import { wordsIn } from '../text/document-json';
+import {
+  attrsOf,
+  contentOf,
+  type Doc,
+  type DocNode,
+  type MarkName,
+  type NodeOf,
+  type TextNode,
+  type Visitor,
+  visit,
+  withContent,
+} from '../text/nodes';
 import { isElement, localName, parseMarkup, TooIntricate } from './markup';
 import { type Addresses, toDocument } from './markup-to-document';
-import { safeAddress } from './text-out';
+import { safeAddress } from './safe-address';
 
 /** The one kind of picture address that stands in a text: our own, served after a permission check. */
 export const PICTURE_ADDRESS = /^\/api\/text-pictures\/[0-9a-f]{64}$/;
@@ -94,81 +106,100 @@ function plainMarkup(nodes: readonly AnyNode[]): AnyNode[] {
 
 const EMPTY: DocNode = { type: 'paragraph' };
 
-function withinLimits(doc: DocNode): DocNode {
+function withinLimits(doc: Doc): Doc {
   const much = overflow(doc);
   if (much) throw new TooIntricate(much);
   return doc;
 }
-const KEPT_MARKS = new Set(['bold', 'italic', 'underline', 'link']);
+const KEPT_MARKS: ReadonlySet<MarkName> = new Set(['bold', 'italic', 'underline', 'link']);
 
 /**
  * Makes a document of any markup into one that the editor can hold: its kinds of node, in the places where it has them.
  *
  * @throws TooIntricate where there is more of it than a document may hold
  */
-export function fitToEditor(doc: DocNode): DocNode {
-  let cells = 0;
-  const inline = (node: DocNode): DocNode => {
-    const marks = (node.marks ?? []).filter(({ type }) => KEPT_MARKS.has(type));
-    const { marks: _, ...rest } = node;
-    return marks.length > 0 ? { ...rest, marks } : rest;
-  };
-  const block = (node: DocNode): DocNode[] => {
-    const inner = () => (node.content ?? []).flatMap(block);
-    switch (node.type) {
-      case 'paragraph':
-        return [{ ...node, content: (node.content ?? []).map(inline) }];
-      case 'heading': {
-        const level = Number(node.attrs?.level ?? 2) > 2 ? 3 : 2;
-        return [{ ...node, attrs: { level }, content: (node.content ?? []).map(inline) }];
-      }
-      case 'codeBlock':
-        return (node.content?.[0]?.text ?? '')
-          .split('\n')
-          .map((text) => (text === '' ? EMPTY : { type: 'paragraph', content: [{ type: 'text', text }] }));
-      case 'bulletList':
-      case 'orderedList':
-      case 'tableRow': {
-        const content = inner();
-        return content.length > 0 ? [{ ...node, content }] : [];
-      }
-      case 'table': {
-        const content = inner();
-        const width = content.reduce((most, row) => Math.max(most, row.content?.length ?? 0), 0);
-        cells += width * content.length;
-        if (width > LIMITS.columns || cells > LIMITS.cells) throw new TooIntricate('cells');
-        // Every row as wide as the widest: a table with holes cannot be walked by key.
-        const rows = content.map((row) => ({
-          ...row,
-          content: [
-            ...(row.content ?? []),
-            ...Array.from({ length: width - (row.content?.length ?? 0) }, () => ({
-              type: 'tableCell',
-              content: [EMPTY],
-            })),
-          ],
-        }));
-        return width > 0 ? [{ ...node, content: rows }] : [];
-      }
-      case 'listItem': {
-        const content = inner();
-        return [{ ...node, content: content[0]?.type === 'paragraph' ? content : [EMPTY, ...content] }];
-      }
-      case 'tableCell':
-      case 'tableHeader':
-      case 'blockquote': {
-        const content = inner().filter(({ type }) => type !== 'table');
-        return [{ ...node, content: content.length > 0 ? content : [EMPTY] }];
-      }
-      case 'image':
-        return [node];
-      default:
-        return [];
-    }
-  };
-  const content = (doc.content ?? []).flatMap(block);
+export function fitToEditor(doc: Doc): Doc {
+  const counted: Counted = { cells: 0 };
+  const content = contentOf(doc).flatMap((node) => fitted(node, counted));
   return withinLimits({ type: 'doc', content: content.length > 0 ? content : [EMPTY] });
 }
+
+const inline = (node: DocNode): DocNode => {
+  if (node.type !== 'text') return node;
+  const { marks: _, ...bare } = node;
+  const marks = (node.marks ?? []).filter(({ type }) => KEPT_MARKS.has(type));
+  return marks.length > 0 ? { ...bare, marks } : bare;
+};
+
+const kept = <Node extends Exclude<DocNode, TextNode>>(node: Node): Node =>
+  withContent(node, contentOf(node).map(inline));
+
+/** How many cells there have been so far: a document of many small tables counts like one large. */
+interface Counted {
+  cells: number;
+}
+
+const inside = (node: DocNode, counted: Counted): DocNode[] =>
+  contentOf(node).flatMap((child) => fitted(child, counted));
+
+/** What holds others stands where it has some. */
+const filled = (node: Exclude<DocNode, TextNode>, counted: Counted): DocNode[] => {
+  const content = inside(node, counted);
+  return content.length > 0 ? [withContent(node, content)] : [];
+};
+
+/** A cell or a quotation: no table stands in it, and something always does. */
+const holding = (node: Exclude<DocNode, TextNode>, counted: Counted): DocNode[] => {
+  const content = inside(node, counted).filter(({ type }) => type !== 'table');
+  return [withContent(node, content.length > 0 ? content : [EMPTY])];
+};
+
+/** Every row as wide as the widest: a table with holes cannot be walked by key. */
+function table(node: NodeOf<'table'>, counted: Counted): DocNode[] {
+  const rows = inside(node, counted).filter((row): row is NodeOf<'tableRow'> => row.type === 'tableRow');
+  const width = rows.reduce((most, row) => Math.max(most, contentOf(row).length), 0);
+  counted.cells += width * rows.length;
+  if (width > LIMITS.columns || counted.cells > LIMITS.cells) throw new TooIntricate('cells');
+  const empty = (): DocNode => ({ type: 'tableCell', content: [EMPTY] });
+  const wide = rows.map((row) => {
+    const cells = contentOf(row);
+    return withContent(row, [...cells, ...Array.from({ length: width - cells.length }, empty)]);
+  });
+  return width > 0 ? [withContent(node, wide)] : [];
+}
+
+const left = (): DocNode[] => [];
+
+/** Each kind of node as the editor can hold it; what it has no place for is left out. */
+const FITTED: Visitor<DocNode[], Counted> = {
+  doc: left,
+  text: left,
+  paragraph: (node) => [kept(node)],
+  heading: (node) => [{ ...kept(node), attrs: { level: attrsOf(node).level > 2 ? 3 : 2 } }],
+  bulletList: filled,
+  orderedList: filled,
+  listItem: (node, counted) => {
+    const content = inside(node, counted);
+    return [withContent(node, content[0]?.type === 'paragraph' ? content : [EMPTY, ...content])];
+  },
+  blockquote: holding,
+  codeBlock: (node) =>
+    wordsIn(node)
+      .split('\n')
+      .map((text) => (text === '' ? EMPTY : { type: 'paragraph', content: [{ type: 'text', text }] })),
+  horizontalRule: left,
+  hardBreak: left,
+  image: (node) => [node],
+  formula: left,
+  question: left,
+  answer: left,
+  table,
+  tableRow: filled,
+  tableHeader: holding,
+  tableCell: holding,
+};
+
+const fitted = (node: DocNode, counted: Counted): DocNode[] => visit(node, FITTED, counted);
 
 /**
  * Markup from elsewhere (pasted, or out of a file) as a document that the editor can hold. Only what a text is made
@@ -176,7 +207,7 @@ export function fitToEditor(doc: DocNode): DocNode {
  *
  * @throws TooIntricate where there is more of it than a document may hold
  */
-export function fromMarkup(markup: string): DocNode {
+export function fromMarkup(markup: string): Doc {
   const root = wrapped('body', plainMarkup(parseMarkup(markup).children));
   return fitToEditor(toDocument(root, ADDRESSES));
 }
@@ -186,7 +217,7 @@ export function fromMarkup(markup: string): DocNode {
  *
  * @throws TooIntricate where there is more of it than a document may hold
  */
-export const fromPlainText = (text: string): DocNode =>
+export const fromPlainText = (text: string): Doc =>
   withinLimits({
     type: 'doc',
     content: text

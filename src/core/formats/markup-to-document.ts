@@ -1,5 +1,5 @@
 import { type AnyNode, type Element, isText } from 'domhandler';
-import type { DocNode } from '../text/document-json';
+import type { Doc, DocNode, Mark, MarkName } from '../text/nodes';
 import { isElement, localName } from './markup';
 
 /** How addresses within the markup are turned into ones that may be shown; `null` leaves them out. */
@@ -8,9 +8,10 @@ export interface Addresses {
   readonly link: (href: string) => string | null;
 }
 
-type Marks = NonNullable<DocNode['marks']>;
+type Marks = readonly Mark[];
+type Plain = Exclude<MarkName, 'link' | 'ink' | 'glow' | 'remark'>;
 
-const MARKS: Readonly<Record<string, string>> = {
+const MARKS: Readonly<Record<string, Plain>> = {
   b: 'bold',
   strong: 'bold',
   i: 'italic',
@@ -31,7 +32,7 @@ const LEFT_OUT = new Set(
     ' ',
   ),
 );
-const LISTS: Readonly<Record<string, string>> = { ul: 'bulletList', ol: 'orderedList' };
+const LISTS: Readonly<Record<string, 'bulletList' | 'orderedList'>> = { ul: 'bulletList', ol: 'orderedList' };
 const BLOCKS = new Set(
   'p div section article aside header footer main nav figure figcaption h1 h2 h3 h4 h5 h6 ul ol li dl dt dd blockquote pre table thead tbody tfoot tr td th caption hr address body'.split(
     ' ',
@@ -86,7 +87,7 @@ function tidied(inline: readonly DocNode[]): DocNode[] {
  * Turns parsed markup into a text document of our own kinds of node. Only what is named here comes
  * through: everything else is passed over or, where it could run or load something, left out whole.
  */
-export function toDocument(root: Element, addresses: Addresses): DocNode {
+export function toDocument(root: Element, addresses: Addresses): Doc {
   const isBlock = blockTest();
   const image = (element: Element): DocNode[] => {
     const source = element.attribs.src ?? element.attribs['xlink:href'] ?? element.attribs.href ?? '';
@@ -146,10 +147,12 @@ export function toDocument(root: Element, addresses: Addresses): DocNode {
     type: 'tableRow',
     content: row.children
       .filter((cell): cell is Element => isElement(cell) && ['td', 'th'].includes(localName(cell)))
-      .map((cell) => ({
-        type: localName(cell) === 'th' ? 'tableHeader' : 'tableCell',
-        content: blocks(cell.children),
-      })),
+      .map(
+        (cell): DocNode => ({
+          type: localName(cell) === 'th' ? 'tableHeader' : 'tableCell',
+          content: blocks(cell.children),
+        }),
+      ),
   });
 
   const rowsOf = (table: Element): DocNode[] =>
@@ -169,11 +172,12 @@ export function toDocument(root: Element, addresses: Addresses): DocNode {
       );
       return content.length > 0 ? [{ type: 'heading', attrs: { level: Number(heading[1]) }, content }] : [];
     }
-    if (LISTS[name]) {
-      const items = element.children
+    const list = LISTS[name];
+    if (list) {
+      const items: DocNode[] = element.children
         .filter((child): child is Element => isElement(child) && localName(child) === 'li')
-        .map((item) => ({ type: 'listItem', content: blocks(item.children) }));
-      return items.length > 0 ? [{ type: LISTS[name] as string, content: items }] : [];
+        .map((item): DocNode => ({ type: 'listItem', content: blocks(item.children) }));
+      return items.length > 0 ? [{ type: list, content: items }] : [];
     }
     if (name === 'blockquote') return [{ type: 'blockquote', content: blocks(element.children) }];
     if (name === 'pre') {

@@ -1,16 +1,16 @@
 import { type AnyNode, type Element, isText } from 'domhandler';
-import type { DocNode } from '../text/document-json';
+import type { Doc, DocNode, Mark } from '../text/nodes';
 import type { Archive } from './archive';
 import { every, firstNamed, isElement, localName, parseMarkup } from './markup';
 import { fitToEditor } from './markup-in';
-import { safeAddress } from './text-out';
+import { safeAddress } from './safe-address';
 
-type Marks = NonNullable<DocNode['marks']>;
+type Marks = readonly Mark[];
 
 /** What a style of the file means for its text. */
 function marksOf(style: Element): Marks {
   const text = firstNamed(style, 'text-properties');
-  const marks: { type: string }[] = [];
+  const marks: Mark[] = [];
   if (text?.attribs['fo:font-weight'] === 'bold') marks.push({ type: 'bold' });
   if (text?.attribs['fo:font-style'] === 'italic') marks.push({ type: 'italic' });
   if ((text?.attribs['style:text-underline-style'] ?? 'none') !== 'none') marks.push({ type: 'underline' });
@@ -25,7 +25,7 @@ function marksOf(style: Element): Marks {
  * @throws TooIntricate where there is more of it than a document may hold
  * @throws ArchiveRefused where a part unpacks to something else than the archive says
  */
-export function readOdt(archive: Archive): DocNode | null {
+export function readOdt(archive: Archive): Doc | null {
   const decode = (name: string) => new TextDecoder().decode(archive.read(name) ?? new Uint8Array());
   if (!decode('mimetype').startsWith('application/vnd.oasis.opendocument.text')) return null;
   const root = parseMarkup(decode('content.xml'), { xmlMode: true });
@@ -89,18 +89,22 @@ export function readOdt(archive: Archive): DocNode | null {
           const items = element.children
             .filter(isElement)
             .filter((child) => localName(child) === 'list-item')
-            .map((item) => ({ type: 'listItem', content: blocks(item) }));
+            .map((item): DocNode => ({ type: 'listItem', content: blocks(item) }));
           return [{ type, content: items }];
         }
         case 'table': {
           const heads = new Set(every(element, 'table-header-rows').flatMap((head) => every(head, 'table-row')));
-          const rows = every(element, 'table-row').map((row) => ({
-            type: 'tableRow',
-            content: row.children
-              .filter(isElement)
-              .filter((cell) => localName(cell) === 'table-cell')
-              .map((cell) => ({ type: heads.has(row) ? 'tableHeader' : 'tableCell', content: blocks(cell) })),
-          }));
+          const rows = every(element, 'table-row').map(
+            (row): DocNode => ({
+              type: 'tableRow',
+              content: row.children
+                .filter(isElement)
+                .filter((cell) => localName(cell) === 'table-cell')
+                .map(
+                  (cell): DocNode => ({ type: heads.has(row) ? 'tableHeader' : 'tableCell', content: blocks(cell) }),
+                ),
+            }),
+          );
           return [{ type: 'table', content: rows }];
         }
         case 'section':

@@ -1,8 +1,19 @@
 import { strToU8, zipSync } from 'fflate';
-import type { DocNode } from '../text/document-json';
-import { GLOW_ON_PAPER, INK_ON_PAPER } from '../text/tones';
+import { questionLine, wordsIn } from '../text/document-json';
+import {
+  attrsOf,
+  contentOf,
+  type DocNode,
+  markOf,
+  type NodeOf,
+  type TextNode,
+  type Visitor,
+  visit,
+} from '../text/nodes';
+import { glowOnPaper, inkOnPaper } from '../text/tones';
 import { isRightToLeft } from './docx-out';
-import { fitted, type Picture, type Pictures, safeAddress } from './text-out';
+import { fitted, type Picture, type Pictures } from './pictures-out';
+import { safeAddress } from './safe-address';
 
 /** So many pixels fit across a page, at 96 to the inch. */
 const PAGE = 600;
@@ -36,22 +47,19 @@ const spaced = (text: string): string =>
     .replace(/ {2,}/g, (run) => ` <text:s text:c="${run.length - 1}"/>`)
     .replace(/\t/g, '<text:tab/>');
 
-const plain = (node: DocNode): string => (node.text ?? '') + (node.content ?? []).map(plain).join('');
-
 /** Text styles are named by what they do, and each is written once. */
 class Styles {
   readonly #named = new Map<string, string>();
 
   of(node: DocNode): string | null {
-    const mark = (type: string) => node.marks?.find((one) => one.type === type);
-    const ink = INK_ON_PAPER[mark('ink')?.attrs?.tone as keyof typeof INK_ON_PAPER];
-    const glow = GLOW_ON_PAPER[mark('glow')?.attrs?.tone as keyof typeof GLOW_ON_PAPER];
+    const ink = inkOnPaper(node);
+    const glow = glowOnPaper(node);
     const properties = [
-      mark('bold') && 'fo:font-weight="bold"',
-      mark('italic') && 'fo:font-style="italic"',
-      mark('underline') && 'style:text-underline-style="solid" style:text-underline-width="auto"',
-      mark('subscript') && 'style:text-position="sub 58%"',
-      mark('superscript') && 'style:text-position="super 58%"',
+      markOf(node, 'bold') && 'fo:font-weight="bold"',
+      markOf(node, 'italic') && 'fo:font-style="italic"',
+      markOf(node, 'underline') && 'style:text-underline-style="solid" style:text-underline-width="auto"',
+      markOf(node, 'subscript') && 'style:text-position="sub 58%"',
+      markOf(node, 'superscript') && 'style:text-position="super 58%"',
       ink && `fo:color="#${ink}"`,
       glow && `fo:background-color="#${glow}"`,
     ]
@@ -73,70 +81,86 @@ class Styles {
   }
 }
 
-function bodyOf(doc: DocNode, title: string, styles: Styles, files: Map<string, Picture>, pictures: Pictures): string {
-  const picture = (node: DocNode): string => {
-    const alt = String(node.attrs?.alt ?? '');
-    const found = pictures.get(String(node.attrs?.src ?? ''));
+/** Writes the body of a document, and gathers the styles and pictures that it needs. */
+class Body {
+  readonly styles = new Styles();
+  readonly files = new Map<string, Picture>();
+
+  constructor(private readonly pictures: Pictures) {}
+
+  /** Each kind of node, in the paragraph style of what it stands in. */
+  readonly #elements: Visitor<string, string> = {
+    doc: (node, style) => this.#inside(node, style),
+    text: (node) => this.#text(node),
+    paragraph: (node, style) => this.#paragraph(node, style),
+    heading: (node) => this.heading(this.#inline(node), wordsIn(node), attrsOf(node).level),
+    bulletList: (node, style) => `<text:list text:style-name="LB">${this.#inside(node, style)}</text:list>`,
+    orderedList: (node, style) => `<text:list text:style-name="LN">${this.#inside(node, style)}</text:list>`,
+    listItem: (node, style) => `<text:list-item>${this.#inside(node, style)}</text:list-item>`,
+    blockquote: (node) => this.#inside(node, 'Q'),
+    codeBlock: (node, style) => this.#paragraph(node, style),
+    horizontalRule: () => '<text:p text:style-name="R"/>',
+    hardBreak: () => '<text:line-break/>',
+    image: (node) => `<text:p text:style-name="P">${this.#picture(node)}</text:p>`,
+    formula: (node) => spaced(attrsOf(node).tex),
+    question: (node) => this.heading(spaced(questionLine(node)), questionLine(node), 2),
+    answer: (node, style) => this.#inside(node, style),
+    table: (node, style) => {
+      const columns = Math.max(1, ...contentOf(node).map((row) => contentOf(row).length));
+      return `<table:table table:name="Table"><table:table-column table:number-columns-repeated="${columns}"/>${this.#inside(node, style)}</table:table>`;
+    },
+    tableRow: (node, style) => `<table:table-row>${this.#inside(node, style)}</table:table-row>`,
+    tableHeader: (node) => this.#cell(node, 'B'),
+    tableCell: (node) => this.#cell(node, 'P'),
+  };
+
+  write(doc: DocNode, style = 'P'): string {
+    return visit(doc, this.#elements, style);
+  }
+
+  heading(words: string, text: string, level: number): string {
+    const style = isRightToLeft(text) ? `H${level}_rtl` : `Heading_20_${level}`;
+    return `<text:h text:style-name="${style}" text:outline-level="${level}">${words}</text:h>`;
+  }
+
+  #inside(node: DocNode, style: string): string {
+    return contentOf(node)
+      .map((child) => this.write(child, style))
+      .join('');
+  }
+
+  #inline(node: DocNode): string {
+    return contentOf(node)
+      .map((child) => (child.type === 'image' ? '' : this.write(child)))
+      .join('');
+  }
+
+  #paragraph(node: DocNode, style: string): string {
+    const name = isRightToLeft(wordsIn(node)) ? `${style}_rtl` : style;
+    return `<text:p text:style-name="${name}">${this.#inline(node)}</text:p>`;
+  }
+
+  #cell(node: DocNode, style: string): string {
+    return `<table:table-cell table:style-name="C" office:value-type="string">${this.#inside(node, style) || '<text:p/>'}</table:table-cell>`;
+  }
+
+  #text(node: TextNode): string {
+    const style = this.styles.of(node);
+    const words = style ? `<text:span text:style-name="${style}">${spaced(node.text)}</text:span>` : spaced(node.text);
+    const href = safeAddress(markOf(node, 'link')?.attrs?.href);
+    return href ? `<text:a xlink:type="simple" xlink:href="${xml(href)}">${words}</text:a>` : words;
+  }
+
+  #picture(node: NodeOf<'image'>): string {
+    const { src, alt } = attrsOf(node);
+    const found = this.pictures.get(src);
     if (!found) return `[${spaced(alt)}]`;
-    const name = `Pictures/${files.size + 1}.${found.type.split('/')[1] ?? 'png'}`;
-    files.set(name, found);
+    const name = `Pictures/${this.files.size + 1}.${found.type.split('/')[1] ?? 'png'}`;
+    this.files.set(name, found);
     const { width, height } = fitted(found, PAGE);
     const [across, down] = [width, height].map((pixels) => `${((pixels / 96) * 2.54).toFixed(2)}cm`);
     return `<draw:frame text:anchor-type="as-char" svg:width="${across}" svg:height="${down}"><draw:image xlink:href="${name}" xlink:type="simple" xlink:show="embed" xlink:actuate="onLoad"/><svg:desc>${xml(alt)}</svg:desc></draw:frame>`;
-  };
-  const inline = (node: DocNode): string => {
-    if (node.type === 'hardBreak') return '<text:line-break/>';
-    if (node.type === 'formula') return spaced(String(node.attrs?.tex ?? ''));
-    if (node.text === undefined) return (node.content ?? []).map(inline).join('');
-    const style = styles.of(node);
-    const words = style ? `<text:span text:style-name="${style}">${spaced(node.text)}</text:span>` : spaced(node.text);
-    const href = safeAddress(node.marks?.find(({ type }) => type === 'link')?.attrs?.href);
-    return href ? `<text:a xlink:type="simple" xlink:href="${xml(href)}">${words}</text:a>` : words;
-  };
-  const paragraph = (node: DocNode, style: string): string => {
-    const name = isRightToLeft(plain(node)) ? `${style}_rtl` : style;
-    return `<text:p text:style-name="${name}">${inline(node)}</text:p>`;
-  };
-  const heading = (words: string, text: string, level: number): string =>
-    `<text:h text:style-name="${isRightToLeft(text) ? `H${level}_rtl` : `Heading_20_${level}`}" text:outline-level="${level}">${words}</text:h>`;
-  const block = (node: DocNode, style = 'P'): string => {
-    const inner = (of = style): string => (node.content ?? []).map((child) => block(child, of)).join('');
-    switch (node.type) {
-      case 'paragraph':
-      case 'codeBlock':
-        return paragraph(node, style);
-      case 'heading':
-        return heading(inline(node), plain(node), Math.min(6, Math.max(1, Number(node.attrs?.level ?? 2))));
-      case 'question': {
-        const words = `${node.attrs?.number ?? ''} ${node.attrs?.text ?? ''}`.trim();
-        return heading(spaced(words), words, 2);
-      }
-      case 'bulletList':
-        return `<text:list text:style-name="LB">${inner()}</text:list>`;
-      case 'orderedList':
-        return `<text:list text:style-name="LN">${inner()}</text:list>`;
-      case 'listItem':
-        return `<text:list-item>${inner()}</text:list-item>`;
-      case 'blockquote':
-        return inner('Q');
-      case 'horizontalRule':
-        return '<text:p text:style-name="R"/>';
-      case 'image':
-        return `<text:p text:style-name="P">${picture(node)}</text:p>`;
-      case 'table': {
-        const columns = Math.max(1, ...(node.content ?? []).map((row) => row.content?.length ?? 0));
-        return `<table:table table:name="Table"><table:table-column table:number-columns-repeated="${columns}"/>${inner()}</table:table>`;
-      }
-      case 'tableRow':
-        return `<table:table-row>${inner()}</table:table-row>`;
-      case 'tableCell':
-      case 'tableHeader':
-        return `<table:table-cell table:style-name="C" office:value-type="string">${inner(node.type === 'tableHeader' ? 'B' : 'P') || '<text:p/>'}</table:table-cell>`;
-      default:
-        return inner();
-    }
-  };
-  return heading(spaced(title), title, 1) + block(doc);
+  }
 }
 
 const paragraphStyle = (name: string, properties: string, text = ''): string =>
@@ -158,9 +182,9 @@ const listLevels = (sign: (level: number) => string): string =>
 
 /** A document as OpenDocument text (ISO/IEC 26300, version 1.3): headings, lists, tables, links, emphasis and colours. */
 export function toOdt(doc: DocNode, title: string, pictures: Pictures = new Map()): Uint8Array {
-  const styles = new Styles();
-  const files = new Map<string, Picture>();
-  const body = bodyOf(doc, title, styles, files, pictures);
+  const writing = new Body(pictures);
+  const body = writing.heading(spaced(title), title, 1) + writing.write(doc);
+  const { styles, files } = writing;
   const bullets = listLevels((level) => `<text:list-level-style-bullet text:level="${level}" text:bullet-char="•"/>`);
   const numbers = listLevels(
     (level) => `<text:list-level-style-number text:level="${level}" style:num-format="1" style:num-suffix="."/>`,

@@ -3,9 +3,11 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
-import type { DocNode } from '../text/document-json';
+import type { DocNode, Mark, MarkName } from '../text/nodes';
 import { linesOf, runsRightToLeft } from './pdf-lines';
-import { type FontFile, sheetPdf, toPdf } from './pdf-out';
+import { toPdf } from './pdf-out';
+import { type FontFile } from './pdf-paper';
+import { sheetPdf } from './pdf-sheet';
 
 const font = (name: string, bold = false): FontFile => ({
   bytes: new Uint8Array(readFileSync(join('node_modules', '@fontsource', name))),
@@ -37,10 +39,10 @@ function read(pdf: Uint8Array): string {
     .normalize('NFKC');
 }
 
-const text = (words: string, ...marks: string[]): DocNode => ({
+const text = (words: string, ...marks: MarkName[]): DocNode => ({
   type: 'text',
   text: words,
-  ...(marks.length > 0 ? { marks: marks.map((type) => ({ type })) } : {}),
+  ...(marks.length > 0 ? { marks: marks.map((type): Mark => ({ type })) } : {}),
 });
 const paragraph = (...content: DocNode[]): DocNode => ({ type: 'paragraph', content });
 

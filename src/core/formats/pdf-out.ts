@@ -1,327 +1,110 @@
-import { PDFDocument, type PDFFont, type PDFPage, PDFString, rgb } from '@cantoo/pdf-lib';
-import * as fontkit from 'fontkit';
-import type { DocNode } from '../text/document-json';
-import { GLOW_ON_PAPER, INK_ON_PAPER } from '../text/tones';
-import { linesOf, runsRightToLeft, type Styled } from './pdf-lines';
-import { fitted, type Pictures, safeAddress } from './text-out';
+import { isList, ownWords, questionLine } from '../text/document-json';
+import { attrsOf, contentOf, type DocNode, markOf, type NodeOf, type Visitor, visit } from '../text/nodes';
+import { glowOnPaper, inkOnPaper } from '../text/tones';
+import { type Styled } from './pdf-lines';
+import { begin, FontFile, Paper, plain, Style } from './pdf-paper';
+import { fitted, type Pictures } from './pictures-out';
+import { safeAddress } from './safe-address';
 
-/** A font file, and whether it is bold or slanted. */
-export interface FontFile {
-  readonly bytes: Uint8Array;
-  readonly bold: boolean;
-  readonly italic: boolean;
-}
-
-interface Style {
-  readonly size: number;
-  readonly bold: boolean;
-  readonly italic: boolean;
-  readonly underline: boolean;
-  readonly ink: string;
-  readonly glow: string | null;
-  readonly href: string | null;
-}
-
-// A4 in points, with margins of 2 cm.
-const PAGE = [595.28, 841.89] as const;
-const MARGIN = 56.7;
-const BODY = 11;
-const LEADING = 1.45;
-const BLACK = '1d2630';
-
-const plain: Style = { size: BODY, bold: false, italic: false, underline: false, ink: BLACK, glow: null, href: null };
 const HEADING_SIZE: Readonly<Record<number, number>> = { 1: 20, 2: 16, 3: 13.5 };
 
-function colour(hex: string) {
-  const part = (at: number) => Number.parseInt(hex.slice(at, at + 2), 16) / 255;
-  return rgb(part(0), part(2), part(4));
-}
-
-interface Face {
-  readonly font: fontkit.Font;
-  readonly embedded: PDFFont;
-  readonly italic: boolean;
-  readonly bold: boolean;
-}
-
-async function facesOf(pdf: PDFDocument, files: readonly FontFile[]): Promise<readonly Face[]> {
-  pdf.registerFontkit(fontkit as unknown as Parameters<PDFDocument['registerFontkit']>[0]);
-  const faces: Face[] = [];
-  for (const { bytes, bold, italic } of files) {
-    faces.push({ font: fontkit.create(bytes), embedded: await pdf.embedFont(bytes, { subset: true }), italic, bold });
-  }
-  return faces;
-}
-
-/** Puts blocks on pages from the top down. */
-class Paper {
-  #page: PDFPage;
-  #y: number = PAGE[1] - MARGIN;
-  readonly #fonts = new Map<string, number>();
-  readonly #widths = new Map<string, number>();
-
-  constructor(
-    private readonly pdf: PDFDocument,
-    private readonly faces: readonly Face[],
-  ) {
-    this.#page = pdf.addPage([...PAGE]);
-  }
-
-  get width(): number {
-    return PAGE[0] - 2 * MARGIN;
-  }
-
-  #fontOf(point: number, { bold, italic }: Style): number {
-    const key = `${point} ${bold} ${italic}`;
-    let found = this.#fonts.get(key);
-    if (found !== undefined) return found;
-    const having = this.faces.map((_, i) => i).filter((i) => this.faces[i]?.font.hasGlyphForCodePoint(point));
-    const fits = (i: number) => Number(this.faces[i]?.bold === bold) * 2 + Number(this.faces[i]?.italic === italic);
-    found = having.sort((a, b) => fits(b) - fits(a) || a - b)[0] ?? this.faces.findIndex((face) => face.bold === bold);
-    this.#fonts.set(key, found);
-    return found;
-  }
-
-  #widthOf(text: string, { size }: Style, font: number): number {
-    const key = `${font} ${text}`;
-    let found = this.#widths.get(key);
-    if (found === undefined) {
-      found = this.faces[font]?.embedded.widthOfTextAtSize(text, 1) ?? 0;
-      this.#widths.set(key, found);
-    }
-    return found * size;
-  }
-
-  readonly #measure = {
-    fontOf: (point: number, style: Style) => this.#fontOf(point, style),
-    widthOf: (text: string, style: Style, font: number) => this.#widthOf(text, style, font),
-  };
-
-  room(height: number): void {
-    if (this.#y - height >= MARGIN) return;
-    this.#page = this.pdf.addPage([...PAGE]);
-    this.#y = PAGE[1] - MARGIN;
-  }
-
-  space(height: number): void {
-    this.#y -= height;
-  }
-
-  lines(runs: readonly Styled<Style>[], width: number, rtl: boolean) {
-    return linesOf(runs, this.#measure, width, rtl);
-  }
-
-  /** Draws one line with its top at a height, and gives the height that it took. */
-  draw(line: ReturnType<Paper['lines']>[number], x: number, top: number, width: number, rtl: boolean): number {
-    const size = Math.max(BODY * 0.8, ...line.stretches.map(({ style }) => style.size));
-    const baseline = top - size * 1.1;
-    let at = rtl ? x + width - line.width : x;
-    for (const { text, style, font } of line.stretches) {
-      const wide = this.#widthOf(text, style, font);
-      const face = this.faces[font];
-      if (style.glow) {
-        const box = { x: at, y: baseline - style.size * 0.25, width: wide, height: style.size * 1.2 };
-        this.#page.drawRectangle({ ...box, color: colour(style.glow) });
-      }
-      if (face) {
-        this.#page.drawText(text, {
-          x: at,
-          y: baseline,
-          size: style.size,
-          font: face.embedded,
-          color: colour(style.ink),
-        });
-      }
-      if (style.underline || style.href) {
-        const y = baseline - style.size * 0.12;
-        const thickness = Math.max(0.5, style.size / 18);
-        this.#page.drawLine({ start: { x: at, y }, end: { x: at + wide, y }, thickness, color: colour(style.ink) });
-      }
-      if (style.href) this.#link(style.href, [at, baseline - style.size * 0.25, at + wide, baseline + style.size]);
-      at += wide;
-    }
-    return size * LEADING;
-  }
-
-  #link(address: string, rectangle: readonly number[]): void {
-    const annotation = this.pdf.context.obj({
-      Type: 'Annot',
-      Subtype: 'Link',
-      Rect: [...rectangle],
-      Border: [0, 0, 0],
-      A: { Type: 'Action', S: 'URI', URI: PDFString.of(address) },
-    });
-    this.#page.node.addAnnot(this.pdf.context.register(annotation));
-  }
-
-  paragraph(runs: readonly Styled<Style>[], { indent = 0, sign = '', before = 0, after = 6 } = {}): void {
-    const text = runs.map((run) => run.text).join('');
-    const rtl = runsRightToLeft(text);
-    const width = this.width - indent;
-    const first = runs[0]?.style ?? plain;
-    this.space(before);
-    for (const [n, line] of this.lines(runs, width, rtl).entries()) {
-      const size = Math.max(first.size, ...line.stretches.map(({ style }) => style.size));
-      this.room(size * LEADING + (n === 0 ? first.size : 0));
-      const x = rtl ? MARGIN : MARGIN + indent;
-      if (n === 0 && sign !== '') {
-        const [mark] = this.lines([{ text: sign, style: plain }], 40, rtl);
-        if (mark) this.draw(mark, rtl ? MARGIN + this.width - indent + 4 : x - 18, this.#y, 14, rtl);
-      }
-      this.#y -= this.draw(line, x, this.#y, width, rtl);
-    }
-    this.space(after);
-  }
-
-  rule(): void {
-    this.room(14);
-    this.#y -= 7;
-    const [y, color] = [this.#y, colour('9aa5ad')];
-    this.#page.drawLine({ start: { x: MARGIN, y }, end: { x: MARGIN + this.width, y }, thickness: 0.7, color });
-    this.#y -= 7;
-  }
-
-  /** Rows of cells, each as wide as its share. */
-  table(rows: readonly (readonly (readonly Styled<Style>[])[])[], shares: readonly number[] | null): void {
-    const columns = Math.max(1, ...rows.map((row) => row.length));
-    const parts = shares ?? Array.from({ length: columns }, () => 1);
-    const whole = parts.reduce((sum, part) => sum + part, 0);
-    const pad = 4;
-    const rtl = runsRightToLeft(rows.flatMap((row) => row.flatMap((cell) => cell.map(({ text }) => text))).join(' '));
-    for (const row of rows) {
-      const cells = row.map((cell, i) => {
-        const width = (this.width * (parts[i] ?? 1)) / whole;
-        const own = runsRightToLeft(cell.map(({ text }) => text).join(''));
-        return { width, rtl: own, lines: this.lines(cell, width - 2 * pad, own) };
-      });
-      const heightOf = ({ lines }: (typeof cells)[number]) =>
-        lines.reduce(
-          (sum, line) => sum + Math.max(BODY, ...line.stretches.map(({ style }) => style.size)) * LEADING,
-          0,
-        );
-      const height = Math.max(BODY * LEADING, ...cells.map(heightOf)) + 2 * pad;
-      this.room(height);
-      let x = rtl ? MARGIN + this.width : MARGIN;
-      for (const cell of cells) {
-        const left = rtl ? x - cell.width : x;
-        const border = { borderColor: colour('9aa5ad'), borderWidth: 0.6 };
-        this.#page.drawRectangle({ x: left, y: this.#y - height, width: cell.width, height, ...border });
-        let top = this.#y - pad;
-        for (const line of cell.lines) top -= this.draw(line, left + pad, top, cell.width - 2 * pad, cell.rtl);
-        x = rtl ? left : left + cell.width;
-      }
-      this.#y -= height;
-    }
-    this.space(8);
-  }
-
-  async picture(bytes: Uint8Array, type: string, size: { width: number; height: number }): Promise<boolean> {
-    try {
-      const image = type === 'image/png' ? await this.pdf.embedPng(bytes) : await this.pdf.embedJpg(bytes);
-      const height = Math.min(size.height, PAGE[1] - 2 * MARGIN - 20);
-      const width = (size.width * height) / size.height;
-      this.room(height + 8);
-      this.#page.drawImage(image, { x: MARGIN, y: this.#y - height, width, height });
-      this.#y -= height + 8;
-      return true;
-    } catch {
-      return false;
-    }
-  }
-}
-
-function styleOf(node: DocNode, base: Style): Style {
-  const find = (type: string) => node.marks?.find((mark) => mark.type === type);
-  const tone = (type: string, palette: Readonly<Record<string, string>>) => {
-    const name = find(type)?.attrs?.tone;
-    return typeof name === 'string' && Object.hasOwn(palette, name) ? (palette[name] ?? null) : null;
-  };
-  return {
-    ...base,
-    bold: base.bold || find('bold') !== undefined,
-    italic: base.italic || find('italic') !== undefined,
-    underline: base.underline || find('underline') !== undefined,
-    ink: tone('ink', INK_ON_PAPER) ?? base.ink,
-    glow: tone('glow', GLOW_ON_PAPER),
-    href: safeAddress(find('link')?.attrs?.href),
-  };
-}
+const styleOf = (node: DocNode, base: Style): Style => ({
+  ...base,
+  bold: base.bold || markOf(node, 'bold') !== undefined,
+  italic: base.italic || markOf(node, 'italic') !== undefined,
+  underline: base.underline || markOf(node, 'underline') !== undefined,
+  ink: inkOnPaper(node) ?? base.ink,
+  glow: glowOnPaper(node),
+  href: safeAddress(markOf(node, 'link')?.attrs?.href),
+});
 
 function runsOf(node: DocNode, base: Style): Styled<Style>[] {
-  if (node.type === 'hardBreak') return [{ text: '\n', style: base }];
-  if (node.type === 'formula') return [{ text: String(node.attrs?.tex ?? ''), style: { ...base, italic: true } }];
-  if (node.text !== undefined) return [{ text: node.text, style: styleOf(node, base) }];
-  return (node.content ?? []).flatMap((child) => runsOf(child, base));
+  const own = ownWords(node);
+  if (node.type === 'formula') return [{ text: own, style: { ...base, italic: true } }];
+  if (own !== '') return [{ text: own, style: styleOf(node, base) }];
+  return contentOf(node).flatMap((child) => runsOf(child, base));
 }
 
-async function put(paper: Paper, node: DocNode, indent: number, pictures: Pictures): Promise<void> {
-  const inner = async (by: number) => {
-    for (const child of node.content ?? []) await put(paper, child, indent + by, pictures);
-  };
-  switch (node.type) {
-    case 'paragraph':
-    case 'codeBlock':
-      paper.paragraph(runsOf(node, plain), { indent });
-      return;
-    case 'heading': {
-      const size = HEADING_SIZE[Number(node.attrs?.level ?? 2)] ?? 12;
-      paper.paragraph(runsOf(node, { ...plain, size, bold: true }), { indent, before: size * 0.6, after: 4 });
-      return;
-    }
-    case 'question': {
-      const words = `${node.attrs?.number ?? ''} ${node.attrs?.text ?? ''}`.trim();
-      paper.paragraph([{ text: words, style: { ...plain, bold: true } }], { indent, before: 8, after: 3 });
-      return;
-    }
-    case 'bulletList':
-    case 'orderedList':
-      for (const [n, item] of (node.content ?? []).entries()) {
-        const sign = node.type === 'bulletList' ? '•' : `${n + 1}.`;
-        for (const [i, child] of (item.content ?? []).entries()) {
-          if (child.type === 'paragraph')
-            paper.paragraph(runsOf(child, plain), { indent: indent + 20, sign: i === 0 ? sign : '', after: 3 });
-          else await put(paper, child, indent + 20, pictures);
-        }
-      }
-      return;
-    case 'blockquote':
-      await inner(18);
-      return;
-    case 'horizontalRule':
-      paper.rule();
-      return;
-    case 'table': {
-      const cell = (at: DocNode) =>
-        (at.content ?? []).flatMap((child, i) => [
-          ...(i > 0 ? [{ text: '\n', style: plain }] : []),
-          ...runsOf(child, at.type === 'tableHeader' ? { ...plain, bold: true } : plain),
-        ]);
-      paper.table(
-        (node.content ?? []).map((row) => (row.content ?? []).map(cell)),
+/** Puts a document on paper. */
+class Printing {
+  constructor(
+    private readonly paper: Paper,
+    private readonly pictures: Pictures,
+  ) {}
+
+  /** Each kind of node, moved in by so many points. */
+  readonly #blocks: Visitor<Promise<void>, number> = {
+    doc: (node, indent) => this.#inside(node, indent),
+    text: (node, indent) => this.#run(node, indent),
+    paragraph: (node, indent) => this.#run(node, indent),
+    heading: async (node, indent) => {
+      const size = HEADING_SIZE[attrsOf(node).level] ?? 12;
+      const runs = runsOf(node, { ...plain, size, bold: true });
+      this.paper.paragraph(runs, { indent, before: size * 0.6, after: 4 });
+    },
+    bulletList: (node, indent) => this.#list(node, indent, () => '•'),
+    orderedList: (node, indent) => this.#list(node, indent, (n) => `${n + 1}.`),
+    listItem: (node, indent) => this.#inside(node, indent),
+    blockquote: (node, indent) => this.#inside(node, indent + 18),
+    codeBlock: (node, indent) => this.#run(node, indent),
+    horizontalRule: async () => this.paper.rule(),
+    hardBreak: async () => {},
+    image: (node) => this.#picture(node),
+    formula: (node, indent) => this.#run(node, indent),
+    question: async (node, indent) =>
+      this.paper.paragraph([{ text: questionLine(node), style: { ...plain, bold: true } }], {
+        indent,
+        before: 8,
+        after: 3,
+      }),
+    answer: (node, indent) => this.#inside(node, indent),
+    table: async (node) =>
+      this.paper.table(
+        contentOf(node).map((row) => contentOf(row).map(cell)),
         null,
-      );
-      return;
+      ),
+    tableRow: (node, indent) => this.#inside(node, indent),
+    tableHeader: (node, indent) => this.#inside(node, indent),
+    tableCell: (node, indent) => this.#inside(node, indent),
+  };
+
+  async put(node: DocNode, indent = 0): Promise<void> {
+    await visit(node, this.#blocks, indent);
+  }
+
+  async #inside(node: DocNode, indent: number): Promise<void> {
+    for (const child of contentOf(node)) await this.put(child, indent);
+  }
+
+  async #run(node: DocNode, indent: number): Promise<void> {
+    this.paper.paragraph(runsOf(node, plain), { indent });
+  }
+
+  async #list(node: DocNode, indent: number, signOf: (n: number) => string): Promise<void> {
+    for (const [n, item] of contentOf(node).entries()) {
+      for (const [i, child] of contentOf(item).entries()) {
+        if (isList(child) || child.type !== 'paragraph') await this.put(child, indent + 20);
+        else
+          this.paper.paragraph(runsOf(child, plain), { indent: indent + 20, sign: i === 0 ? signOf(n) : '', after: 3 });
+      }
     }
-    case 'image': {
-      const alt = String(node.attrs?.alt ?? '');
-      const picture = pictures.get(String(node.attrs?.src ?? ''));
-      const size = picture ? fitted(picture, paper.width) : null;
-      const shown = picture && size ? await paper.picture(picture.bytes, picture.type, size) : false;
-      if (!shown || alt !== '')
-        paper.paragraph([{ text: shown ? alt : `[${alt}]`, style: { ...plain, italic: true, size: 9.5 } }]);
-      return;
-    }
-    default:
-      await inner(0);
+  }
+
+  async #picture(node: NodeOf<'image'>): Promise<void> {
+    const { src, alt } = attrsOf(node);
+    const picture = this.pictures.get(src);
+    const size = picture ? fitted(picture, this.paper.width) : null;
+    const shown = picture && size ? await this.paper.picture(picture.bytes, picture.type, size) : false;
+    if (!shown || alt !== '')
+      this.paper.paragraph([{ text: shown ? alt : `[${alt}]`, style: { ...plain, italic: true, size: 9.5 } }]);
   }
 }
 
-async function begin(title: string, lang: string, fonts: readonly FontFile[]): Promise<[PDFDocument, Paper]> {
-  const pdf = await PDFDocument.create();
-  pdf.setTitle(title, { showInWindowTitleBar: true });
-  pdf.setLanguage(lang);
-  return [pdf, new Paper(pdf, await facesOf(pdf, fonts))];
-}
+export const cell = (at: DocNode): Styled<Style>[] =>
+  contentOf(at).flatMap((child, i) => [
+    ...(i > 0 ? [{ text: '\n', style: plain }] : []),
+    ...runsOf(child, at.type === 'tableHeader' ? { ...plain, bold: true } : plain),
+  ]);
 
 /**
  * A document as a PDF on A4 pages, with its fonts in it. What runs from right to left runs so here (UAX #9);
@@ -336,27 +119,6 @@ export async function toPdf(
 ): Promise<Uint8Array> {
   const [pdf, paper] = await begin(title, lang, fonts);
   paper.paragraph([{ text: title, style: { ...plain, size: 20, bold: true } }], { after: 12 });
-  await put(paper, doc, 0, pictures);
-  return pdf.save();
-}
-
-/** A sheet of facts: a title, then names with what they say, in parts that each have a heading. */
-export interface Sheet {
-  readonly title: string;
-  readonly parts: readonly { readonly title: string; readonly rows: readonly (readonly [string, string])[] }[];
-  readonly foot: string;
-}
-
-export async function sheetPdf(sheet: Sheet, lang: string, fonts: readonly FontFile[]): Promise<Uint8Array> {
-  const [pdf, paper] = await begin(sheet.title, lang, fonts);
-  paper.paragraph([{ text: sheet.title, style: { ...plain, size: 20, bold: true } }], { after: 10 });
-  for (const { title, rows } of sheet.parts) {
-    paper.paragraph([{ text: title, style: { ...plain, size: 13, bold: true } }], { before: 8, after: 4 });
-    paper.table(
-      rows.map(([name, says]) => [[{ text: name, style: { ...plain, bold: true } }], [{ text: says, style: plain }]]),
-      [1, 2],
-    );
-  }
-  paper.paragraph([{ text: sheet.foot, style: { ...plain, size: 9.5 } }], { before: 6 });
+  await new Printing(paper, pictures).put(doc);
   return pdf.save();
 }

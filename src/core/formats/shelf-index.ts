@@ -1,4 +1,4 @@
-import { html } from './text-out';
+import { html } from './html-out';
 
 /** One thing in the archive, as its page lists it. */
 export interface ListedItem {

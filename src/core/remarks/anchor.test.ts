@@ -1,4 +1,6 @@
 import fc from 'fast-check';
+import { blocksOf } from '../compare/blocks';
+import type { DocNode } from '../text/nodes';
 import { anchorText, blockStarts, findAnchor } from './anchor';
 import { type Annotation, pieceOf, quotedBy, readAnnotation, remarkOn, selectorsOf } from './annotation';
 
@@ -116,8 +118,8 @@ describe('an anchor', () => {
 });
 
 test('the text of a document is its blocks, one a line, and each begins where it is said to', () => {
-  const line = (words: string) => ({ type: 'paragraph', content: [{ type: 'text', text: words }] });
-  const doc = { type: 'doc', content: [line('one'), line(''), line('two words')] };
-  expect(anchorText(doc)).toBe('one\ntwo words');
-  expect(blockStarts(doc)).toEqual([0, 4]);
+  const line = (words: string): DocNode => ({ type: 'paragraph', content: [{ type: 'text', text: words }] });
+  const runs = blocksOf({ type: 'doc', content: [line('one'), line(''), line('two words')] });
+  expect(anchorText(runs)).toBe('one\ntwo words');
+  expect(blockStarts(runs)).toEqual([0, 4]);
 });

@@ -1,18 +1,14 @@
-import { blocksOf } from '../compare/blocks';
+import type { Block } from '../compare/blocks';
 import { isWord, tokens, wayBetween } from '../compare/words';
-import type { DocNode } from '../text/document-json';
 import type { Selector } from './annotation';
 
 /** The text of a document in which remarks count their characters: its blocks, one a line. */
-export const anchorText = (doc: DocNode): string =>
-  blocksOf(doc)
-    .map(({ text }) => text)
-    .join('\n');
+export const anchorText = (runs: readonly Block[]): string => runs.map(({ text }) => text).join('\n');
 
 /** Where the blocks of a document begin in its anchor text, in UTF-16 units. */
-export function blockStarts(doc: DocNode): readonly number[] {
+export function blockStarts(runs: readonly Block[]): readonly number[] {
   let at = 0;
-  return blocksOf(doc).map(({ text }) => {
+  return runs.map(({ text }) => {
     const start = at;
     at += text.length + 1;
     return start;

@@ -1,5 +1,6 @@
-import { isLeaf, saidBy, words } from '../compare/blocks';
-import type { DocNode } from '../text/document-json';
+import { isLeaf, type Run, saidBy } from '../compare/blocks';
+import { wordsIn } from '../text/document-json';
+import { contentOf, type Doc, type DocNode, type Mark, type TextNode, withContent } from '../text/nodes';
 
 /** A stretch of a document's anchor text that is to stand out. */
 export interface Highlight {
@@ -9,8 +10,8 @@ export interface Highlight {
 }
 
 /** Cuts a text where a highlight begins or ends, and marks what lies in one. */
-function cut(node: DocNode, at: number, highlights: readonly Highlight[]): DocNode[] {
-  const text = node.text ?? '';
+function cut(node: TextNode, at: number, highlights: readonly Highlight[]): TextNode[] {
+  const { text } = node;
   const end = at + text.length;
   const within = highlights.filter((one) => one.start < end && one.end > at);
   if (within.length === 0) return [node];
@@ -20,7 +21,7 @@ function cut(node: DocNode, at: number, highlights: readonly Highlight[]): DocNo
   return edges.slice(0, -1).map((from, i) => {
     const to = edges[i + 1] ?? end;
     const over = within.filter((one) => one.start <= from && one.end >= to);
-    const marks = [...(node.marks ?? []), ...over.map(({ id }) => ({ type: 'remark', attrs: { id } }))];
+    const marks: Mark[] = [...(node.marks ?? []), ...over.map(({ id }): Mark => ({ type: 'remark', attrs: { id } }))];
     return { ...node, text: text.slice(from - at, to - at), ...(marks.length > 0 ? { marks } : {}) };
   });
 }
@@ -29,34 +30,34 @@ function cut(node: DocNode, at: number, highlights: readonly Highlight[]): DocNo
  * A document in which stretches of its anchor text (`anchorText`) carry the mark `remark`, and every block that
  * counts says where it begins, as its attribute `at`.
  */
-export function markedDocument(doc: DocNode, highlights: readonly Highlight[]): DocNode {
+export function markedDocument(doc: Doc, highlights: readonly Highlight[]): Doc {
   let at = 0;
   const take = (length: number): number => {
     const start = at;
     at += length + 1;
     return start;
   };
-  const inline = (node: DocNode, start: number): DocNode => {
+  const inline = (node: Run, start: number): Run => {
     let here = start;
-    const content = (node.content ?? []).flatMap((child) => {
+    const content = contentOf(node).flatMap((child): DocNode[] => {
       const from = here;
-      here += words(child).length;
-      return child.text === undefined ? [child] : cut(child, from, highlights);
+      here += wordsIn(child).length;
+      return child.type === 'text' ? cut(child, from, highlights) : [child];
     });
-    return { ...node, attrs: { ...node.attrs, at: start }, content };
+    return withContent({ ...node, attrs: { ...node.attrs, at: start } }, content);
   };
   const walk = (node: DocNode): DocNode => {
     if (isLeaf(node)) {
-      const text = words(node);
+      const text = wordsIn(node);
       const marked = text.trim() === '' ? node : inline(node, take(text.length));
-      for (const child of node.content ?? []) if (child.type === 'image') walk(child);
+      for (const child of contentOf(node)) if (child.type === 'image') walk(child);
       return marked;
     }
     if (node.type === 'image' || node.type === 'formula' || node.type === 'question') {
       take(saidBy(node).length);
       return node;
     }
-    return node.content ? { ...node, content: node.content.map(walk) } : node;
+    return node.type === 'text' || !node.content ? node : withContent(node, node.content.map(walk));
   };
-  return walk(doc);
+  return withContent(doc, contentOf(doc).map(walk));
 }

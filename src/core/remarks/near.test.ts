@@ -1,16 +1,17 @@
+import { type Block, blocksOf } from '../compare/blocks';
 import { compare } from '../compare/compare';
 import type { DocNode } from '../text/document-json';
 import { anchorText } from './anchor';
 import { changesNear, isTouched } from './near';
 
 const line = (words: string): DocNode => ({ type: 'paragraph', content: [{ type: 'text', text: words }] });
-const doc = (...lines: string[]): DocNode => ({ type: 'doc', content: lines.map(line) });
+const doc = (...lines: string[]) => blocksOf({ type: 'doc', content: lines.map(line) });
 
 const FIRST = 'The wind turns at noon.';
 const SECOND = 'Nobody on the pier knows why.';
 const before = doc(FIRST, SECOND, 'The end of it.');
 
-function near(after: DocNode, words: string) {
+function near(after: readonly Block[], words: string) {
   const start = anchorText(before).indexOf(words);
   return changesNear(compare(before, after, 'en'), before, start, start + words.length);
 }

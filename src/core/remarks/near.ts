@@ -1,24 +1,24 @@
-import { blocksOf } from '../compare/blocks';
+import type { Block } from '../compare/blocks';
 import type { ComparedBlock, Comparison } from '../compare/compare';
-import type { DocNode } from '../text/document-json';
 import { blockStarts } from './anchor';
 
 /**
  * What became of the text around a stretch of the earlier document: the blocks it lies in, and what was added right
  * after them in the same place.
  *
+ * @param before the runs of the earlier document
  * @param start in UTF-16 units of the earlier document's anchor text
  * @param end the unit after the last
  */
 export function changesNear(
   comparison: Comparison,
-  before: DocNode,
+  before: readonly Block[],
   start: number,
   end: number,
 ): readonly ComparedBlock[] {
   const starts = blockStarts(before);
   const touched = new Set(
-    blocksOf(before).flatMap(({ text }, i) => {
+    before.flatMap(({ text }, i) => {
       const at = starts[i] ?? 0;
       return at < end && at + text.length > start ? [i] : [];
     }),

@@ -13,7 +13,7 @@ describe('plain text', () => {
     const item = (value: string): DocNode => ({ type: 'listItem', content: [paragraph(text(value))] });
     const whole = doc(
       { type: 'heading', attrs: { level: 2 }, content: [text('Head')] },
-      paragraph(text('One '), { ...text('bold'), marks: [{ type: 'bold' }] }),
+      paragraph(text('One '), { type: 'text', text: 'bold', marks: [{ type: 'bold' }] }),
       { type: 'bulletList', content: [item('first'), item('second')] },
       { type: 'blockquote', content: [paragraph(text('said'))] },
     );
@@ -45,7 +45,7 @@ describe('plain text', () => {
 describe('answer places', () => {
   const answer = (id: unknown, ...lines: string[]): DocNode => ({
     type: 'answer',
-    attrs: { id },
+    attrs: { id: id as string },
     content: lines.map((line) => paragraph(text(line))),
   });
   const question = (number: number, words: string): DocNode => ({ type: 'question', attrs: { number, text: words } });

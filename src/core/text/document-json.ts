@@ -1,30 +1,60 @@
+import {
+  attrsOf,
+  contentOf,
+  type Doc,
+  type DocNode,
+  descendants,
+  markOf,
+  NODE_NAMES,
+  NODES,
+  type NodeOf,
+  type Visitor,
+  visit,
+} from './nodes';
 import { trimmedEnd } from './trimmed';
 
-/**
- * A text document as JSON: the tree that the editor, the store and every computation share. Node types:
- * `doc`, `paragraph`, `heading` (level), `bulletList`, `orderedList`, `listItem`, `blockquote`, `image`
- * (src, alt), `formula` (tex, inline), `question` (number, text: what the teacher asks, not typed by the student) and `answer`
- * (id: the place in which the student answers).
- */
-export interface DocNode {
-  readonly type: string;
-  readonly attrs?: Readonly<Record<string, unknown>>;
-  readonly content?: readonly DocNode[];
-  readonly text?: string;
-  readonly marks?: readonly { readonly type: string; readonly attrs?: Readonly<Record<string, unknown>> }[];
-}
+export type { Doc, DocNode } from './nodes';
 
-const BLOCKS = new Set(['paragraph', 'heading', 'blockquote', 'listItem', 'codeBlock']);
+/** What a node says by itself, without what stands in it. A question is the teacher's and a picture has no words. */
+const OWN_WORDS: Visitor<string> = {
+  doc: () => '',
+  text: ({ text }) => text,
+  paragraph: () => '',
+  heading: () => '',
+  bulletList: () => '',
+  orderedList: () => '',
+  listItem: () => '',
+  blockquote: () => '',
+  codeBlock: () => '',
+  horizontalRule: () => '',
+  hardBreak: () => '\n',
+  image: () => '',
+  formula: (node) => attrsOf(node).tex,
+  question: () => '',
+  answer: () => '',
+  table: () => '',
+  tableRow: () => '',
+  tableHeader: () => '',
+  tableCell: () => '',
+};
+
+/** What a node says by itself: its text, a line break, a formula as it was typed. */
+export const ownWords = (node: DocNode): string => visit(node, OWN_WORDS, undefined);
+
+/** Everything that is said in a node, without a break between its blocks. */
+export const wordsIn = (node: DocNode): string => ownWords(node) + contentOf(node).map(wordsIn).join('');
+
+const LINES: ReadonlySet<string> = new Set(NODE_NAMES.filter((name) => 'line' in NODES[name]));
+const isLine = ({ type }: DocNode): boolean => LINES.has(type);
 
 /** The typed text below a node, a line a block. What a question asks is not typed text and is left out. */
 export function plainText(node: DocNode): string {
   const lines: string[] = [];
   const walk = (at: DocNode, into: string[]): void => {
-    if (at.text !== undefined) into.push(at.text);
-    else if (at.type === 'hardBreak') into.push('\n');
-    else if (at.type === 'formula') into.push(String(at.attrs?.tex ?? ''));
-    for (const child of at.content ?? []) {
-      if (!BLOCKS.has(child.type) && child.content === undefined) {
+    const own = ownWords(at);
+    if (own !== '') into.push(own);
+    for (const child of contentOf(at)) {
+      if (!isLine(child) && child.content === undefined) {
         walk(child, into);
         continue;
       }
@@ -40,7 +70,7 @@ export function plainText(node: DocNode): string {
 }
 
 /** Several documents as one, so that an ask finds its place in whichever holds it. */
-export const together = (documents: readonly DocNode[]): DocNode => ({
+export const together = (documents: readonly Doc[]): Doc => ({
   type: 'doc',
   content: documents.flatMap((document) => document.content ?? []),
 });
@@ -56,7 +86,13 @@ export interface AnswerPlace {
 }
 
 /** Is there a picture anywhere below a node? */
-export const hasPicture = (node: DocNode): boolean => node.type === 'image' || (node.content ?? []).some(hasPicture);
+export function hasPicture(node: DocNode): boolean {
+  for (const { type } of descendants(node)) if (type === 'image') return true;
+  return false;
+}
+
+const isPlace = (node: DocNode): node is NodeOf<'answer'> => node.type === 'answer';
+const isQuestion = (node: DocNode): node is NodeOf<'question'> => node.type === 'question';
 
 /** Every answer place of a document, in order. A place without an id is passed over; an id counts once. */
 export function answerPlaces(doc: DocNode): readonly AnswerPlace[] {
@@ -64,57 +100,43 @@ export function answerPlaces(doc: DocNode): readonly AnswerPlace[] {
   const seen = new Set<string>();
   let question = '';
   let number = 0;
-  const walk = (node: DocNode): void => {
-    if (node.type === 'question') {
-      question = String(node.attrs?.text ?? '');
-      number = Number(node.attrs?.number ?? number + 1);
-      return;
+  for (const node of descendants(doc)) {
+    if (isQuestion(node)) {
+      const asked = attrsOf(node);
+      question = asked.text;
+      number = asked.number ?? number + 1;
     }
-    if (node.type === 'answer') {
-      const id = node.attrs?.id;
-      if (typeof id !== 'string' || seen.has(id)) return;
-      seen.add(id);
-      const text = plainText(node);
-      places.push({ id, number: number || places.length + 1, question, text, filled: text !== '' || hasPicture(node) });
-      return;
-    }
-    for (const child of node.content ?? []) walk(child);
-  };
-  walk(doc);
+    if (!isPlace(node)) continue;
+    const { id } = attrsOf(node);
+    if (id === null || seen.has(id)) continue;
+    seen.add(id);
+    const text = plainText(node);
+    places.push({ id, number: number || places.length + 1, question, text, filled: text !== '' || hasPicture(node) });
+  }
   return places;
 }
 
 /** The answer place with an id; `null` when the document has none. */
 export function placeNode(node: DocNode, id: string): DocNode | null {
-  if (node.type === 'answer' && node.attrs?.id === id) return node;
-  for (const child of node.content ?? []) {
-    const found = placeNode(child, id);
-    if (found) return found;
-  }
+  for (const found of descendants(node)) if (isPlace(found) && attrsOf(found).id === id) return found;
   return null;
 }
 
 /** What every question of a document asks, in order. */
-export function questions(node: DocNode): readonly string[] {
-  if (node.type === 'question') return [String(node.attrs?.text ?? '')];
-  return (node.content ?? []).flatMap(questions);
-}
+export const questions = (node: DocNode): readonly string[] =>
+  [...descendants(node)].filter(isQuestion).map((question) => attrsOf(question).text);
+
+/** Is it a list, with signs or numbers? */
+export const isList = ({ type }: DocNode): boolean => type === 'bulletList' || type === 'orderedList';
 
 /**
  * The items of the lists below a node, each as its own text without that of lists inside it. Where there is
  * no list, its lines: a list need not have marks to be one.
  */
 export function listItems(node: DocNode): readonly string[] {
-  const items: string[] = [];
-  const walk = (at: DocNode): void => {
-    if (at.type === 'question') return;
-    if (at.type === 'listItem') {
-      const own = (at.content ?? []).filter(({ type }) => !type.endsWith('List'));
-      items.push(plainText({ type: 'doc', content: own }));
-    }
-    for (const child of at.content ?? []) walk(child);
-  };
-  walk(node);
+  const items = [...descendants(node, isQuestion)]
+    .filter(({ type }) => type === 'listItem')
+    .map((item) => plainText({ type: 'doc', content: contentOf(item).filter((child) => !isList(child)) }));
   return items.length > 0 ? items : plainText(node).split('\n').filter(Boolean);
 }
 
@@ -122,19 +144,23 @@ export function listItems(node: DocNode): readonly string[] {
 const ADDRESS = /\b(?:https?:\/\/|www\.)[^\s<>"“”]+/giu;
 
 /** Where the links of a document lead, and what is written out as an address. */
-export function linksOf(node: DocNode): readonly string[] {
+export function linksOf(doc: DocNode): readonly string[] {
   const links: string[] = [];
-  const walk = (at: DocNode): void => {
-    const mark = at.marks?.find(({ type }) => type === 'link');
-    if (mark) links.push(String(mark.attrs?.href ?? ''));
-    else if (at.text !== undefined) {
-      for (const [found] of at.text.matchAll(ADDRESS)) {
+  for (const node of descendants(doc)) {
+    const link = markOf(node, 'link');
+    if (link) links.push(String(link.attrs?.href ?? ''));
+    else if (node.text !== undefined) {
+      for (const [found] of node.text.matchAll(ADDRESS)) {
         const address = trimmedEnd(found, /[).,;:!?\]]/);
         links.push(address.startsWith('www.') ? `https://${address}` : address);
       }
     }
-    for (const child of at.content ?? []) walk(child);
-  };
-  walk(node);
+  }
   return links;
+}
+
+/** The question as it stands before its answer: its number and what it asks. */
+export function questionLine(node: NodeOf<'question'>): string {
+  const { number, text } = attrsOf(node);
+  return `${number ?? ''} ${text}`.trim();
 }

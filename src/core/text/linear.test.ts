@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import swc from '@swc/core';
 import { check } from 'recheck';
 import { termEntries } from '../asks/terms';
-import { toMarkdown } from '../formats/text-out';
+import { toMarkdown } from '../formats/markdown-out';
 import { countSentences, countWords } from './counting';
 import { type DocNode, linksOf } from './document-json';
 import { measureReading } from './reading';

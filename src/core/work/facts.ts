@@ -20,3 +20,10 @@ export type Fact =
   | { readonly kind: 'handed-back'; readonly at: Instant; readonly anotherGo: boolean };
 
 export type Facts = readonly Fact[];
+
+/** The facts of one kind, oldest first. */
+export const factsOfKind = <Kind extends Fact['kind']>(
+  facts: Facts,
+  kind: Kind,
+): readonly Extract<Fact, { readonly kind: Kind }>[] =>
+  facts.filter((fact): fact is Extract<Fact, { readonly kind: Kind }> => fact.kind === kind);

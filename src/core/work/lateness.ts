@@ -1,5 +1,5 @@
 import type { Instant } from '../ids';
-import type { LateRule } from './rules';
+import { type LateRule, lossIn } from './rules';
 
 const DAY = 86_400_000;
 const HOUR = 3_600_000;
@@ -26,8 +26,9 @@ export function lateness(handedInAt: Instant, dueAt: Instant | null): Lateness {
  * @returns points lost, between 0 and `earned`
  */
 export function lateLoss(rule: LateRule, late: Lateness, earned: number): number {
-  if (rule.kind !== 'loss') return 0;
-  const room = Math.max(0, earned - Math.max(0, rule.floor));
-  const begun = rule.per === 'day' ? late.daysBegun : late.hoursBegun;
-  return Math.min(room, Math.max(0, rule.points) * begun);
+  const loss = lossIn(rule);
+  if (!loss) return 0;
+  const room = Math.max(0, earned - Math.max(0, loss.floor));
+  const begun = loss.per === 'day' ? late.daysBegun : late.hoursBegun;
+  return Math.min(room, Math.max(0, loss.points) * begun);
 }

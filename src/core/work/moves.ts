@@ -1,5 +1,5 @@
 import type { HandInId, Instant, StepId } from '../ids';
-import type { Fact, Facts } from './facts';
+import { type Fact, type Facts, factsOfKind } from './facts';
 import { closingTime, countedFrom, type Rules } from './rules';
 import { isWithTeacher, type State, standing } from './standing';
 
@@ -61,11 +61,11 @@ function notNow(state: State, rules: Rules): Refusal | null {
 
 /** The moment as of which a move is judged. */
 const asOf = (move: Move, now: Instant, rules: Rules): Instant =>
-  move.kind === 'hand-in' || move.kind === 'tick-off' ? countedFrom(move.begunAt ?? null, now, rules) : now;
+  'handIn' in move ? countedFrom(move.begunAt ?? null, now, rules) : now;
 
 function refusal(facts: Facts, move: Move, now: Instant, rules: Rules): Refusal | null {
   const { state, goesUsed } = standing(facts, rules, asOf(move, now, rules));
-  const spent = rules.goes !== null && goesUsed >= rules.goes;
+  const left = rules.goes !== null && goesUsed >= rules.goes ? refuse('no-goes-left') : null;
   switch (move.kind) {
     case 'open':
       return state === 'opens-later' ? refuse('not-open-yet', rules.opensAt) : null;
@@ -73,22 +73,19 @@ function refusal(facts: Facts, move: Move, now: Instant, rules: Rules): Refusal 
     case 'do-step':
       return notNow(state, rules);
     case 'hand-in':
-    case 'tick-off': {
-      const early = notNow(state, rules);
-      if (early) return early;
-      if (spent) return refuse('no-goes-left');
-      if (move.kind === 'tick-off') return rules.takes === 'tick' ? null : refuse('needs-a-piece');
-      if (rules.takes === 'tick') return refuse('only-ticked-off');
-      return move.pieces > 0 ? null : refuse('nothing-to-hand-in');
-    }
+      if (rules.takes === 'tick') return notNow(state, rules) ?? left ?? refuse('only-ticked-off');
+      return notNow(state, rules) ?? left ?? (move.pieces > 0 ? null : refuse('nothing-to-hand-in'));
+    case 'tick-off':
+      return notNow(state, rules) ?? left ?? (rules.takes === 'tick' ? null : refuse('needs-a-piece'));
     case 'take-back': {
       if (state === 'handed-back') return refuse('already-handed-back');
       if (state !== 'handed-in' && state !== 'handed-in-late') return refuse('not-handed-in');
       if (!rules.takeBack) return refuse('take-back-not-allowed');
-      if (spent) return refuse('no-goes-left');
-      const asked = facts.findLast((fact) => fact.kind === 'handed-back');
+      if (left) return left;
       const closing = closingTime(rules);
-      return closing !== null && now > closing && asked === undefined ? refuse('closed', closing) : null;
+      return closing !== null && now > closing && factsOfKind(facts, 'handed-back').length === 0
+        ? refuse('closed', closing)
+        : null;
     }
     case 'hand-back':
       if (isWithTeacher(state)) return null;

@@ -9,8 +9,13 @@ export type LateRule =
   | { readonly kind: 'loss'; readonly points: number; readonly per: 'day' | 'hour'; readonly floor: number }
   | { readonly kind: 'closed' };
 
+/** What late work loses; `null` where it loses nothing or is not taken at all. */
+export const lossIn = (rule: LateRule): Extract<LateRule, { readonly kind: 'loss' }> | null =>
+  'points' in rule ? rule : null;
+
 /** What has to be handed in: pieces, one short text typed in place, or nothing (the work is ticked off). */
-export type Takes = 'pieces' | 'short' | 'tick';
+export const TAKES = ['pieces', 'short', 'tick'] as const;
+export type Takes = (typeof TAKES)[number];
 
 /** The rules of one assignment for one student. A time that is `null` does not exist for it. */
 export interface Rules {

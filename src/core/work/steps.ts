@@ -1,22 +1,23 @@
 import type { Instant, StepId } from '../ids';
-import type { Facts } from './facts';
+import { isStepDone, type StepName } from '../kinds/step';
+import { type Facts, factsOfKind } from './facts';
 
 /** One step as the order of steps needs it. */
 export interface Ordered {
   readonly id: StepId;
-  readonly kind: 'read' | 'write' | 'do' | 'agree';
+  readonly kind: StepName;
 }
 
 /** The steps that have been done, each with when it was done first. */
 export const stepsDone = (facts: Facts): ReadonlyMap<StepId, Instant> => {
   const done = new Map<StepId, Instant>();
-  for (const fact of facts) if (fact.kind === 'step-done' && !done.has(fact.step)) done.set(fact.step, fact.at);
+  for (const { step, at } of factsOfKind(facts, 'step-done')) if (!done.has(step)) done.set(step, at);
   return done;
 };
 
 /**
  * The steps that may be opened. Where the steps come in order, each opens when every step before it is
- * done; a step that is written counts as done when `written` says so.
+ * done: as its kind has it, when the student has told so, or once its document has been opened.
  *
  * @param inOrder whether the teacher wants them one after the other
  */
@@ -24,9 +25,9 @@ export function openSteps<Step extends Ordered>(
   steps: readonly Step[],
   inOrder: boolean,
   done: { readonly has: (step: StepId) => boolean },
-  written: ReadonlySet<StepId>,
+  opened: { readonly has: (step: StepId) => boolean },
 ): readonly Step[] {
   if (!inOrder) return steps;
-  const first = steps.findIndex((step) => !done.has(step.id) && !written.has(step.id));
+  const first = steps.findIndex((step) => !isStepDone(step, done, opened));
   return first < 0 ? steps : steps.slice(0, first + 1);
 }

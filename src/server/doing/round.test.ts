@@ -4,6 +4,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import * as Y from 'yjs';
 import type { AssignmentId, DocumentId, HandInId, PersonId } from '@/core/ids';
+import { runsOf } from '@/core/kinds/document';
 import { anchorText } from '@/core/remarks/anchor';
 import { remarkOn } from '@/core/remarks/annotation';
 import { isWhole, piecesWith } from '@/core/work/receipt';
@@ -309,8 +310,8 @@ describe('remarks and another go', () => {
     const now = Date.now();
     handInId = (await handInOf('s-yusuf')) ?? (await freshHandIn(yusuf, now));
     const [piece] = await piecesOf(school.db, handInId);
-    if (!piece || !('content' in piece) || !piece.content) throw new Error('no text was handed in');
-    const text = anchorText(piece.content);
+    if (!piece || !('written' in piece) || !piece.written) throw new Error('no text was handed in');
+    const text = anchorText(runsOf(piece.written));
     const start = text.indexOf('own');
     const remark = remarkOn('remark-1', piece.sha256, text, [start, start + 3], 'Whose?');
     const given = {
@@ -348,8 +349,10 @@ describe('remarks and another go', () => {
     expect(view?.open?.before).toMatchObject({ handIn: handInId, remarks: [{ answer: 'Mine.', doneAt: null }] });
     const compared = await compareVersions(school.db, yusuf.id, LADDER, null, String(again.ok && again.receipt.number));
     expect(compared.pairs).toHaveLength(1);
-    expect(anchorText(compared.pairs[0]?.after ?? { type: 'doc' })).toContain('And one more');
-    expect(anchorText(compared.pairs[0]?.before ?? { type: 'doc' })).not.toContain('And one more');
+    const { before, after } = compared.pairs[0] ?? {};
+    if (!before || !after) throw new Error('no text is compared');
+    expect(anchorText(runsOf(after))).toContain('And one more');
+    expect(anchorText(runsOf(before))).not.toContain('And one more');
     expect(await compareVersions(school.db, 's-zofia' as PersonId, LADDER, null, null)).toMatchObject({ from: null });
   });
 });

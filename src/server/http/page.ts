@@ -2,7 +2,7 @@ import { cookies } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import { database } from '@/server/kite';
-import { type Entry, may, type Params } from '@/server/permissions';
+import { type Entry, may, type Params, type ParamsOf, paramsOf } from '@/server/permissions';
 import type { Database } from '@/store/database';
 import { findSchool, type Person, type School } from '@/store/people';
 import { gate } from './gate';
@@ -29,10 +29,15 @@ export const visitor = cache(async (): Promise<Visitor> => {
 });
 
 /** Lets somebody onto a page by the permission table: nobody is sent to sign in, others find nothing. */
-export async function enter(entry: Entry, params: Params = {}): Promise<Visitor & { readonly person: Person }> {
+export async function enter<Of extends Entry>(
+  entry: Of,
+  given: Params = {},
+): Promise<Visitor & { readonly person: Person; readonly params: ParamsOf<Of> }> {
   const { db, person, school, now } = await visitor();
-  const verdict = await may(db, entry, person, params, now);
+  const params = paramsOf(entry, given);
+  if (!params) notFound();
+  const verdict = await may(db, entry, person, given, now);
   if (verdict === 'sign-in-first' || !person) redirect('/sign-in');
   if (verdict === 'no') notFound();
-  return { db, person, school, now };
+  return { db, person, school, now, params };
 }

@@ -2,20 +2,19 @@ import { z } from 'zod';
 import { isWellFormed } from '@/core/text/well-formed';
 import { complain } from '@/server/complaints';
 import { database } from '@/server/kite';
-import { type Entry, may, type Params } from '@/server/permissions';
+import { type Entry, may, type Params, type ParamsOf, paramsOf, type WhoFor } from '@/server/permissions';
 import { newId } from '@/server/secrets';
 import type { Database } from '@/store/database';
-import type { Person } from '@/store/people';
 import { gate } from './gate';
 import { sameOrigin, sessionToken } from './origin';
 import { whoIs } from './who-is';
 
 /** What a handler is given: everything has been checked by then. */
-export interface Visit<Body> {
+export interface Visit<Of extends Entry, Body> {
   readonly db: Database;
-  /** Who asks; `nobody` only where the table lets anyone in. */
-  readonly person: Person | null;
-  readonly params: Params;
+  /** Who asks; nobody only where the table lets anyone in. */
+  readonly person: WhoFor<Of>;
+  readonly params: ParamsOf<Of>;
   readonly body: Body;
   readonly now: number;
   readonly request: Request;
@@ -101,17 +100,8 @@ async function bodyBytes(request: Request, most: number): Promise<Uint8Array | n
   return new Uint8Array(Buffer.concat(parts));
 }
 
-/** Parameters that are numbers: whatever else stands in their place is nothing that there is. */
-const NUMBERS = new Set(['position', 'version', 'chapter']);
-
-/** Can parameters and query be those of something that there is? */
-function isAddressable(params: Params, url: string): boolean {
-  const { searchParams } = new URL(url);
-  if (![...searchParams].flat().every(isWellFormed)) return false;
-  return Object.entries(params).every(
-    ([name, value]) => isWellFormed(value) && value.length <= 200 && (!NUMBERS.has(name) || /^\d{1,9}$/.test(value)),
-  );
-}
+/** Is everything that is asked for after the question mark text? */
+const isAskable = (url: string): boolean => [...new URL(url).searchParams].flat().every(isWellFormed);
 
 /** Files come as bytes and say so: a form of another site cannot send that without asking. */
 const SENDS_BYTES = /^application\/(octet-stream|offset\+octet-stream)\s*(;|$)/i;
@@ -126,9 +116,9 @@ type Context = { readonly params: Promise<Params | undefined> };
  * order, and whatever goes wrong is answered with a code and no stack trace. A handler answers with a
  * `Response`, or with a value: `{ ok: false }` becomes a 409. With `raw` the handler reads the body itself.
  */
-export function route<Body extends z.ZodType = z.ZodObject<Record<never, never>>>(
-  entry: Entry,
-  handle: (visit: Visit<z.output<Body>>) => Promise<Response | { readonly ok: boolean }>,
+export function route<Of extends Entry, Body extends z.ZodType = z.ZodObject<Record<never, never>>>(
+  entry: Of,
+  handle: (visit: Visit<Of, z.output<Body>>) => Promise<Response | { readonly ok: boolean }>,
   shape?: Body | 'raw',
 ) {
   return async (request: Request, context: Context): Promise<Response> => {
@@ -141,9 +131,10 @@ export function route<Body extends z.ZodType = z.ZodObject<Record<never, never>>
       const person = await whoIs(db, token, now);
       if (person && token) gate().know(token);
       // Routes without parameters are given none at all.
-      const params = (await context.params) ?? {};
-      if (!isAddressable(params, request.url)) return refuse(404, 'not-found');
-      const verdict = await may(db, entry, person, params, now);
+      const given = (await context.params) ?? {};
+      const params = paramsOf(entry, given);
+      if (!params || !isAskable(request.url)) return refuse(404, 'not-found');
+      const verdict = await may(db, entry, person, given, now);
       if (verdict === 'sign-in-first') return refuse(401, 'sign-in-first');
       if (verdict === 'no') return refuse(404, 'not-found');
       const hasBytes = shape === 'raw' && writes && request.headers.get('content-length') !== '0' && request.body;
@@ -153,7 +144,9 @@ export function route<Body extends z.ZodType = z.ZodObject<Record<never, never>>
       if (!read.ok) return read.response;
       const address = request.headers.get('x-kite-address') ?? 'unknown';
       const body = read.body as z.output<Body>;
-      const result = await handle({ db, person, params, body, now, request, address });
+      // The table has just decided that nobody has come so far where only somebody may.
+      const who = person as WhoFor<Of>;
+      const result = await handle({ db, person: who, params, body, now, request, address });
       if (result instanceof Response) return result;
       return answer(result.ok ? 200 : statusOf(result), result);
     } catch (error) {

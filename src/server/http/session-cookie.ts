@@ -1,7 +1,7 @@
 import { LOCALE_COOKIE } from '@/i18n/locales';
-import { SESSION_LASTS, type SignIn } from '@/server/doing/accounts/signing-in';
 import { isSecure } from './addresses';
 import { SESSION_COOKIE } from './origin';
+import { SESSION_LASTS } from './who-is';
 
 const STATUS = {
   'wrong-password': 401,
@@ -14,8 +14,13 @@ const STATUS = {
   'like-the-name': 422,
 } as const;
 
+/** What came of a sign-in, whichever way it was tried. */
+type Entered =
+  | { readonly ok: true; readonly token: string; readonly person: { readonly locale: string | null } }
+  | { readonly ok: false; readonly code: keyof typeof STATUS };
+
 /** The answer to a sign-in: a session in a cookie that no script can read, or why not. */
-export function signInResponse(outcome: SignIn): Response {
+export function signInResponse(outcome: Entered): Response {
   if (!outcome.ok) return Response.json(outcome, { status: STATUS[outcome.code] });
   // The demo runs on plain http on this machine.
   const secure = isSecure() ? '; Secure' : '';

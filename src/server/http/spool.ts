@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir, open, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { PersonId } from '@/core/ids';
 import { dataFolder } from '@/server/kite';
 import { type Limited, type TooMuch, use } from '@/server/limits';
 import type { Database } from '@/store/database';
@@ -19,7 +18,7 @@ export interface Spooled {
 /** Who sends what, and when. */
 interface Sending {
   readonly db: Database;
-  readonly person: Person | null;
+  readonly person: Person;
   readonly request: Request;
   readonly now: number;
 }
@@ -38,8 +37,7 @@ export async function spooled<Value>(
 ): Promise<Value | TooMuch> {
   const said = Number(request.headers.get('content-length') ?? 0);
   if (said > most) return then(null);
-  const personId = person?.id as PersonId;
-  const much = (await use(db, personId, counts, 1, now)) ?? (await use(db, personId, 'bytes', said, now));
+  const much = (await use(db, person.id, counts, 1, now)) ?? (await use(db, person.id, 'bytes', said, now));
   if (much) return much;
   const folder = uploadsFolder();
   await mkdir(folder, { recursive: true, mode: 0o700 });

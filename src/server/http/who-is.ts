@@ -5,3 +5,6 @@ import { findSession, type Person } from '@/store/people';
 
 export const whoIs = (db: Queryable, token: string | undefined, now: Instant): Promise<Person | null> =>
   token ? findSession(db, hashToken(token), now) : Promise.resolve(null);
+
+/** How long a session lasts, in milliseconds: two weeks. */
+export const SESSION_LASTS = 14 * 24 * 3_600_000;

@@ -1,6 +1,7 @@
 import type { IncomingMessage } from 'node:http';
 import type { Duplex } from 'node:stream';
 import { type WebSocket, WebSocketServer } from 'ws';
+import { type FromServer, fromBrowser } from '@/core/documents/save-messages';
 import type { DocumentId } from '@/core/ids';
 import { allowedMoves } from '@/core/work/moves';
 import { complain } from '@/server/complaints';
@@ -13,7 +14,6 @@ import type { Database } from '@/store/database';
 import { findDocument, type StoredDocument, updateBytesOf } from '@/store/documents';
 import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
 import { EVENT_CHANNEL, factsOf, findAssignment, told } from '@/store/work';
-import { type FromServer, fromBrowser } from './save-messages';
 import { LONGEST_UPDATE, Saving } from './saving';
 
 interface Line {
@@ -242,7 +242,7 @@ export class SaveSocket {
 
   async #editable(document: StoredDocument): Promise<boolean> {
     // Notes and documents of one's own go nowhere, so nothing closes them but the bin.
-    if (document.kind !== 'text') return document.removed_at === null;
+    if (document.role !== 'copy') return document.removed_at === null;
     const assignment = await findAssignment(this.db, document.assignment_id, document.owner_id);
     if (!assignment) return false;
     const facts = await factsOf(this.db, document.assignment_id, document.owner_id);

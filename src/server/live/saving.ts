@@ -1,3 +1,4 @@
+import { ROLE_RULES } from '@/core/documents/roles';
 import { lookAtUpdate } from '@/core/documents/updates';
 import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
 import type { Fact } from '@/core/work/facts';
@@ -14,6 +15,7 @@ import {
   type DocumentLoad,
   documentsById,
   keepVersion,
+  kindOfDocument,
   lastTimes,
   lastUpdates,
   loadOf,
@@ -133,8 +135,10 @@ export class Saving {
   async #lookAtWhole(ownerId: PersonId, documentId: DocumentId, update: Uint8Array): Promise<Saved | null> {
     const load = await loadOf(this.db, documentId);
     if (update.byteLength + (load?.bytes ?? 0) > LARGEST_DOCUMENT) return { ok: false, code: 'too-long' };
+    const kind = await kindOfDocument(this.db, documentId);
+    if (kind === null) return { ok: false, code: 'gone' };
     const updates = await updateBytesOf(this.db, documentId);
-    const done = await workshop().do(ownerId, 'admit', { updates, update });
+    const done = await workshop().do(ownerId, 'admit', { kind, updates, update });
     if (!done.ok) return { ok: false, code: done.code };
     if (done.made !== null) return { ok: false, code: done.made === 'malformed' ? 'malformed' : 'too-intricate' };
     await noteLooked(this.db, documentId, false);
@@ -181,7 +185,7 @@ export class Saving {
         found,
       ]),
     );
-    const works = [...documents.values()].filter((document) => document.kind === 'text');
+    const works = [...documents.values()].filter((document) => document.role === 'copy');
     const assignments = [...new Set(works.map((work) => work.assignment_id))];
     const owners = [...new Set(works.map((work) => work.owner_id))];
     const rules = await rulesOf(tx, assignments, null);
@@ -190,8 +194,9 @@ export class Saving {
     const begun = new Map<string, Happening>();
     const verdicts = new Map<DocumentId, Saved>();
     // Notes and documents of one's own take whatever is typed, at any time.
-    for (const { id, kind, removed_at } of documents.values()) {
-      if (kind !== 'text') verdicts.set(id, removed_at === null ? { ok: true, at } : { ok: false, code: 'gone' });
+    for (const { id, role, removed_at } of documents.values()) {
+      if (ROLE_RULES[role].alwaysOpen)
+        verdicts.set(id, removed_at === null ? { ok: true, at } : { ok: false, code: 'gone' });
     }
     for (const document of works) {
       const { assignment_id: assignmentId, owner_id: studentId, class_id: classId } = document;
@@ -238,9 +243,11 @@ export class Saving {
     if ((n < COMPACT_AFTER && bytes - looked < LOOK_AFTER) || this.#compacting.has(documentId)) return;
     this.#compacting.add(documentId);
     try {
+      const kind = await kindOfDocument(this.db, documentId);
+      if (kind === null) return;
       const stored = await updatesOf(this.db, documentId);
       const updates = stored.map(({ update }) => update);
-      const read = await readUpdates(ownerId, updates);
+      const read = await readUpdates(ownerId, kind, updates);
       if (read.ok && n >= COMPACT_AFTER) {
         const whole = { update: read.state, at: this.now() };
         const seqs = stored.map(({ seq }) => seq);

@@ -1,15 +1,17 @@
 import type { AssignmentId, ClassId, Instant } from '@/core/ids';
+import { addressOf } from '@/core/places';
+import { chosenFrom, isInGroup } from '@/core/work/chosen-work';
 import { JOIN_ATTEMPTS, joinClass, makeInvite } from '@/server/doing/accounts/joining';
 import { readNews } from '@/server/doing/news/read-news';
 import { notToday } from '@/server/doing/planning/not-today';
 import { writeAside } from '@/server/doing/talk/asides';
 import { classLine } from '@/server/reading/class-line/class-line';
 import { find } from '@/server/reading/find/finding';
-import { countUnread, leadsTo, whatsNew } from '@/server/reading/news/news';
+import { countUnread, type NewsLine, whatsNew } from '@/server/reading/news/news';
 import { shelf } from '@/server/reading/shelf/shelf';
 import { studentToday } from '@/server/reading/today/today';
 import { workOf } from '@/server/reading/work/work-list';
-import { chosenFrom, isInGroup, workTable } from '@/server/reading/work/work-table';
+import { workTable } from '@/server/reading/work/work-table';
 import { classesOf } from '@/store/classes';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
@@ -97,20 +99,21 @@ test('“not today” takes an item out of Do next until the morning, and can be
 
 describe('what is new', () => {
   test('comes by class, newest first, and leads to its place', async () => {
-    const groups = await whatsNew(school.db, imke.id, Date.now());
+    const groups = await whatsNew(school.db, imke, Date.now());
     expect(groups.length).toBe(5);
     for (const { news } of groups)
       expect(news.map(({ at }) => at)).toEqual(news.map(({ at }) => at).sort((a, b) => b - a));
     const back = groups
       .flatMap(({ news }) => news)
-      .find(({ kind, assignment_id }) => kind === 'handed-back' && assignment_id === 'bearings');
-    expect(back && leadsTo(back, false)).toBe('/desk/bearings#sheet=feedback');
+      .filter(({ kind }) => kind === 'handed-back')
+      .map(({ place }) => addressOf(place));
+    expect(back).toContain('/desk/bearings#sheet=feedback');
   });
 
   test('is counted once, and read once for all tabs', async () => {
     const before = await countUnread(school.db, imke.id, Date.now());
     expect(before).toBeGreaterThan(2);
-    const unread = (await whatsNew(school.db, imke.id, Date.now()))
+    const unread = (await whatsNew(school.db, imke, Date.now()))
       .flatMap(({ news }) => news)
       .filter((one) => one.unread);
     expect(unread).toHaveLength(before);
@@ -120,10 +123,10 @@ describe('what is new', () => {
       unread: before - 2,
     });
     expect(await readNews(school.db, imke.id, { events: [one] }, Date.now())).toEqual({ ok: true, unread: before - 2 });
-    const about = unread.find(
-      (news) => news.assignment_id !== null && news.id !== one && news.id !== two,
-    )?.assignment_id;
-    const visited = await readNews(school.db, imke.id, { assignment: about ?? '' }, Date.now());
+    const about = unread.flatMap(({ id, place }) =>
+      place.at === 'desk' && id !== one && id !== two ? [place.assignment] : [],
+    );
+    const visited = await readNews(school.db, imke.id, { assignment: about[0] ?? '' }, Date.now());
     expect(visited.unread).toBeLessThan(before - 2);
     const newest = Math.max(...unread.map(({ id }) => id));
     expect(await readNews(school.db, imke.id, { upTo: newest }, Date.now())).toEqual({ ok: true, unread: 0 });
@@ -138,11 +141,15 @@ describe('what is new', () => {
     await writeAside(school.db, bello, { ...aside, act: 'n2', body: 'You may.' }, now);
     expect(await countUnread(school.db, imke.id, Date.now())).toBe(1);
     const dao = await school.person('s-dao');
-    const told = (await whatsNew(school.db, dao.id, Date.now())).flatMap(({ news }) => news);
-    expect(told.some(({ kind, student_id }) => kind === 'aside-written' && student_id !== dao.id)).toBe(false);
-    const teachers = (await whatsNew(school.db, bello.id, Date.now())).flatMap(({ news }) => news);
-    expect(teachers.some(({ kind, student_id }) => kind === 'aside-written' && student_id === imke.id)).toBe(true);
-    expect(teachers.some(({ class_id }) => class_id === 'stories')).toBe(false);
+    const told = (await whatsNew(school.db, dao, Date.now())).flatMap(({ news }) => news);
+    const aboutImke = (news: readonly NewsLine[]) =>
+      news.filter(({ kind, student }) => kind === 'aside-written' && student === imke.name);
+    expect(aboutImke(told)).toEqual([]);
+    const teachers = (await whatsNew(school.db, bello, Date.now())).flatMap(({ news }) => news);
+    expect(aboutImke(teachers).map(({ place }) => addressOf(place))).toContain(
+      `/marking/cloud-ladder?student=${imke.id}`,
+    );
+    expect((await whatsNew(school.db, bello, Date.now())).some(({ classId }) => classId === 'stories')).toBe(false);
   });
 });
 

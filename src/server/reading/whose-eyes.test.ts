@@ -2,6 +2,7 @@ import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId, StepId } from '@/core/ids';
+import type { Doc } from '@/core/text/nodes';
 import { handIn, openCopy, takeBack } from '@/server/doing/handing-in/handing-in';
 import { markWithoutNames } from '@/server/doing/marking/class-settings';
 import { handBack } from '@/server/doing/marking/marking';
@@ -112,7 +113,7 @@ describe('what is posted tomorrow', () => {
       await workOf(db, wren, null, now),
       await studentToday(db, wren, 'Atlantic/Azores', now),
       await classLine(db, wren, 'weather' as ClassId, { order: 'newest', chip: 'all' }, now),
-      await whatsNew(db, wren.id, now),
+      await whatsNew(db, wren, now),
       await find(db, wren, 'squall', now),
       await find(db, wren, 'Tomorrow', now),
     ];
@@ -146,7 +147,7 @@ test('a picture of somebody else leaves in no format, whoever knows its fingerpr
   );
   const sum = await keepFile(school.db, filesFolder(), { bytes, type: 'image/png', at: now });
   await keepPictureOwner(school.db, sum, imke.id);
-  const doc = {
+  const doc: Doc = {
     type: 'doc',
     content: [{ type: 'image', attrs: { src: `/api/text-pictures/${sum}`, alt: 'what is in it' } }],
   };
@@ -156,6 +157,7 @@ test('a picture of somebody else leaves in no format, whoever knows its fingerpr
       id,
       ownerId: owner.id,
       assignmentId: null,
+      kind: 'text',
       title: 'T',
       at: now,
       firstUpdate: firstUpdate(doc),
@@ -257,9 +259,9 @@ describe('what was handed in can always be shown', () => {
       deep,
     ]);
     const [piece] = await piecesOf(school.db, handInId);
-    expect(piece && 'content' in piece && piece.content).toBeNull();
+    expect(piece && 'written' in piece && piece.written).toBeNull();
     const view = await markingDesk(school.db, teacher, work, imke.id, now);
-    expect(view?.open?.pieces[0]).toMatchObject({ content: null, address: null });
+    expect(view?.open?.pieces[0]).toMatchObject({ written: null, address: null });
     const file = await handedInFile(school.db, { person: teacher, now }, handInId, 0, new Request('http://x/'));
     expect([file.status, (await file.text()).length > 10]).toEqual([200, true]);
   });

@@ -27,7 +27,7 @@ export function AsidesScreen({ asides, zone, now }: { asides: readonly OpenAside
       <ol className={classes.list}>
         {shown.map((one) => (
           <li key={`${one.assignment_id} ${one.student_id}`} data-unread={Number(one.unread) > 0 || undefined}>
-            <PlaceLink href={`/marking/${one.assignment_id}?student=${one.student_id}`}>
+            <PlaceLink to={{ at: 'marking', assignment: one.assignment_id, student: one.student_id }}>
               <Sail weave={one.weave} size={18} />
               <span>
                 <strong>

@@ -1,6 +1,9 @@
 import { useTranslations } from 'next-intl';
+import type { ComponentType } from 'react';
 import { nextLesson } from '@/core/calendar/lessons';
-import { CHIPS, type Chip, type ClassLine, type Entry } from '@/server/reading/class-line/class-line';
+import { type Place } from '@/core/places';
+import { CHIPS, type Chip } from '@/core/work/chips';
+import type { ClassLine, Entry, EntryOf } from '@/server/reading/class-line/class-line';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
@@ -17,7 +20,7 @@ interface Shown {
   readonly now: number;
 }
 
-function WorkRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'work' }> } & Shown) {
+function WorkRow({ entry, zone, now }: { entry: EntryOf<'work'> } & Shown) {
   const t = useTranslations('class');
   const times = useTimes(zone);
   const line = useStateLine(times, now);
@@ -27,7 +30,7 @@ function WorkRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'work' }>
     <li className={classes.row} data-unread={entry.news.length > 0 || undefined}>
       <Kite state={item.state} labelled />
       <div>
-        <PlaceLink href={`/desk/${item.id}`} className={classes.title}>
+        <PlaceLink to={{ at: 'desk', assignment: item.id }} className={classes.title}>
           <bdi>{item.title}</bdi>
         </PlaceLink>
         <NewMark unread={entry.news.length > 0} />
@@ -55,7 +58,7 @@ function NewMark({ unread }: { unread: boolean }) {
 function useMaterialLine(zone: string, now: number) {
   const t = useTranslations('material');
   const times = useTimes(zone);
-  return ({ sort, window }: Extract<Entry, { kind: 'material' }>): string => {
+  return ({ sort, window }: EntryOf<'material'>): string => {
     const kind = t(`kind-${sort}`);
     if (window.opensAt !== null && now < window.opensAt) {
       return `${kind} · ${t('opens', { when: times.moment(window.opensAt, now) })}`;
@@ -69,7 +72,7 @@ function useMaterialLine(zone: string, now: number) {
 const isSoon = (dueAt: number | null, now: number): boolean =>
   dueAt !== null && dueAt > now && dueAt - now < 36 * 3_600_000;
 
-function TeachingRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'teaching' }> } & Shown) {
+function TeachingRow({ entry, zone, now }: { entry: EntryOf<'teaching'> } & Shown) {
   const t = useTranslations('teaching');
   const times = useTimes(zone);
   const { item } = entry;
@@ -77,7 +80,7 @@ function TeachingRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'teac
     <li className={classes.row}>
       <Sail weave={item.weave} />
       <div>
-        <PlaceLink href={`/marking/${item.id}`} className={classes.title}>
+        <PlaceLink to={{ at: 'marking', assignment: item.id }} className={classes.title}>
           <bdi>{item.title}</bdi>
         </PlaceLink>
         <div className="soft">
@@ -91,55 +94,74 @@ function TeachingRow({ entry, zone, now }: { entry: Extract<Entry, { kind: 'teac
   );
 }
 
-function Row(props: { entry: Entry } & Shown) {
-  const t = useTranslations('class');
-  const times = useTimes(props.zone);
-  const materialLine = useMaterialLine(props.zone, props.now);
-  const { entry, now } = props;
-  if (entry.kind === 'work') return <WorkRow {...props} entry={entry} />;
-  if (entry.kind === 'teaching') return <TeachingRow {...props} entry={entry} />;
+function MaterialRow({ entry, classId, zone, now }: { entry: EntryOf<'material'> } & Shown) {
+  const times = useTimes(zone);
+  const materialLine = useMaterialLine(zone, now);
   return (
     <li className={classes.row} data-unread={entry.news.length > 0 || undefined}>
-      <SortMark sort={entry.kind === 'material' ? entry.sort : 'announcement'} />
-      {entry.kind === 'material' ? (
-        <div>
-          <PlaceLink href={`/classes/${props.classId}/materials/${entry.id}`} className={classes.title}>
-            <bdi>{entry.title}</bdi>
-          </PlaceLink>
-          <NewMark unread={entry.news.length > 0} />
-          <div className="soft">{materialLine(entry)}</div>
-        </div>
-      ) : (
-        <div>
-          <strong>
-            <bdi>{entry.title}</bdi>
-          </strong>
-          {entry.news.length > 0 ? (
-            <ReadHere events={entry.news} className={classes.unread ?? ''} word={t('unread')} />
-          ) : null}
-          <div>
-            <bdi>{entry.body}</bdi>
-          </div>
-          {entry.attachments.length > 0 ? (
-            <ul className={classes.attached} aria-label={t('attached')}>
-              {entry.attachments.map(({ id, title, kind }) => (
-                <li key={id}>
-                  <SortMark sort={kind} />
-                  <PlaceLink href={`/classes/${props.classId}/materials/${id}`}>
-                    <bdi>{title}</bdi>
-                  </PlaceLink>
-                </li>
-              ))}
-            </ul>
-          ) : null}
-          <div className="soft">{t('announced', { author: entry.author })}</div>
-        </div>
-      )}
+      <SortMark sort={entry.sort} />
+      <div>
+        <PlaceLink to={{ at: 'material', class: classId, material: entry.id }} className={classes.title}>
+          <bdi>{entry.title}</bdi>
+        </PlaceLink>
+        <NewMark unread={entry.news.length > 0} />
+        <div className="soft">{materialLine(entry)}</div>
+      </div>
       <span />
-      <span className={classes.length}>{entry.kind === 'material' ? times.length(entry.minutes) : ''}</span>
+      <span className={classes.length}>{times.length(entry.minutes)}</span>
       <span className={`${classes.when} soft`}>{times.moment(entry.postedAt, now)}</span>
     </li>
   );
+}
+
+function AnnouncementRow({ entry, classId, zone, now }: { entry: EntryOf<'announcement'> } & Shown) {
+  const t = useTranslations('class');
+  const times = useTimes(zone);
+  return (
+    <li className={classes.row} data-unread={entry.news.length > 0 || undefined}>
+      <SortMark sort="announcement" />
+      <div>
+        <strong>
+          <bdi>{entry.title}</bdi>
+        </strong>
+        {entry.news.length > 0 ? (
+          <ReadHere events={entry.news} className={classes.unread ?? ''} word={t('unread')} />
+        ) : null}
+        <div>
+          <bdi>{entry.body}</bdi>
+        </div>
+        {entry.attachments.length > 0 ? (
+          <ul className={classes.attached} aria-label={t('attached')}>
+            {entry.attachments.map(({ id, title, kind }) => (
+              <li key={id}>
+                <SortMark sort={kind} />
+                <PlaceLink to={{ at: 'material', class: classId, material: id }}>
+                  <bdi>{title}</bdi>
+                </PlaceLink>
+              </li>
+            ))}
+          </ul>
+        ) : null}
+        <div className="soft">{t('announced', { author: entry.author })}</div>
+      </div>
+      <span />
+      <span className={classes.length} />
+      <span className={`${classes.when} soft`}>{times.moment(entry.postedAt, now)}</span>
+    </li>
+  );
+}
+
+/** How each kind of entry stands in the list. */
+const ROWS: { readonly [Kind in Entry['kind']]: ComponentType<{ readonly entry: EntryOf<Kind> } & Shown> } = {
+  work: WorkRow,
+  teaching: TeachingRow,
+  material: MaterialRow,
+  announcement: AnnouncementRow,
+};
+
+function Row<Kind extends Entry['kind']>({ entry, ...shown }: { readonly entry: EntryOf<Kind> } & Shown) {
+  const Shape = ROWS[entry.kind as Kind] as ComponentType<{ readonly entry: EntryOf<Kind> } & Shown>;
+  return <Shape entry={entry} {...shown} />;
 }
 
 /** How much of a unit is done, as knots on a rope. */
@@ -226,8 +248,13 @@ export function ClassLineScreen({ line, order, chip, zone, now }: Props) {
   const times = useTimes(zone);
   const found = line.class;
   if (!found) return null;
-  const here = (to: { order?: string; show?: string }) =>
-    `/classes/${found.id}?${new URLSearchParams({ order, show: chip, ...to })}`;
+  const here = (to: { order?: string; show?: string }): Place => ({
+    at: 'class',
+    class: found.id,
+    order,
+    show: chip,
+    ...to,
+  });
   const shown: Shown = { classId: found.id, zone, now };
   const entries = order === 'newest' ? line.newest : line.loose;
   const next = nextLesson(line.lessons, now, zone);
@@ -261,14 +288,14 @@ export function ClassLineScreen({ line, order, chip, zone, now }: Props) {
         <div className={classes.tools}>
           <nav className={classes.orders} aria-label={t('order')}>
             {(['course', 'newest'] as const).map((key) => (
-              <PlaceLink key={key} href={here({ order: key })} aria-current={key === order ? 'true' : undefined}>
+              <PlaceLink key={key} to={here({ order: key })} aria-current={key === order ? 'true' : undefined}>
                 {t(`order-${key}`)}
               </PlaceLink>
             ))}
           </nav>
           <nav className={classes.chips} aria-label={t('narrow')}>
             {CHIPS.map((key) => (
-              <PlaceLink key={key} href={here({ show: key })} aria-current={key === chip ? 'true' : undefined}>
+              <PlaceLink key={key} to={here({ show: key })} aria-current={key === chip ? 'true' : undefined}>
                 {t(`chip-${key}`, { n: line.counts[key] })}
               </PlaceLink>
             ))}

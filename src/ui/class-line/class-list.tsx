@@ -16,7 +16,7 @@ function ClassRows({ list }: { list: readonly Listed[] }) {
         <li key={found.id} className={classes.classRow}>
           <Sail weave={found.weave} size={26} />
           <div>
-            <PlaceLink href={`/classes/${found.id}`} className={classes.title}>
+            <PlaceLink to={{ at: 'class', class: found.id }} className={classes.title}>
               <bdi>{found.name}</bdi>
             </PlaceLink>
             <div className="soft">{t('with', { teachers: found.teachers.join(', '), room: found.room })}</div>

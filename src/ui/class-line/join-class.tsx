@@ -4,6 +4,7 @@ import { TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useState } from 'react';
+import { addressOf } from '@/core/places';
 import { post } from '@/ui/common/client-request';
 import { QuietButton } from '@/ui/common/primary-button';
 import classes from './class-line.module.css';
@@ -20,7 +21,7 @@ export function JoinClass() {
     setBusy(true);
     const answer = await post<{ classId: string }>('/api/classes/join', { code });
     setBusy(false);
-    if (answer.ok) router.push(`/classes/${answer.classId}`);
+    if (answer.ok) router.push(addressOf({ at: 'class', class: answer.classId }));
     else setProblem(t.has(`problem.${answer.code}`) ? t(`problem.${answer.code}`) : t('problem.broke'));
   };
   return (

@@ -31,7 +31,7 @@ export function MaterialScreen({ id, title, at, opensAt, closesAt, view, zone, n
         <Visit material={id} />
         <p>
           <Sail weave={at.weave} />{' '}
-          <PlaceLink href={`/classes/${at.id}`}>
+          <PlaceLink to={{ at: 'class', class: at.id }}>
             <bdi>{at.name}</bdi>
           </PlaceLink>
         </p>

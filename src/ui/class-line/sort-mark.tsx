@@ -11,7 +11,7 @@ import {
   IconTable,
   IconTextPlus,
 } from '@tabler/icons-react';
-import type { MaterialKind } from '@/store/materials';
+import type { MaterialKind } from '@/core/kinds/material/index';
 import classes from './class-line.module.css';
 
 const MARKS = {

@@ -49,7 +49,7 @@ export function Timetable({ lessons, zone, now }: { lessons: readonly Lesson[]; 
                         {lesson ? (
                           <>
                             <Sail weave={lesson.weave} size={13} />{' '}
-                            <PlaceLink href={`/classes/${lesson.class_id}`}>
+                            <PlaceLink to={{ at: 'class', class: lesson.class_id }}>
                               <bdi>{lesson.class_name}</bdi>
                             </PlaceLink>
                           </>

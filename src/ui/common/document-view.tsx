@@ -1,5 +1,15 @@
 import { lazy, type ReactNode, Suspense } from 'react';
-import type { DocNode } from '@/core/text/document-json';
+import type { Run } from '@/core/compare/blocks';
+import {
+  attrsOf,
+  contentOf,
+  type DocNode,
+  type MarkName,
+  type NodeOf,
+  type TextNode,
+  type Visitor,
+  visit,
+} from '@/core/text/nodes';
 import classes from './document-view.module.css';
 
 /** A place within the same book, or an address elsewhere, which is told nothing of where one came from. */
@@ -22,104 +32,99 @@ const Formula = ({ tex }: { tex: string }) => (
   </Suspense>
 );
 
-function marked(node: DocNode): ReactNode {
-  return (node.marks ?? []).reduce<ReactNode>((inner, { type, attrs }) => {
-    if (type === 'bold') return <strong>{inner}</strong>;
-    if (type === 'italic') return <em>{inner}</em>;
-    if (type === 'underline') return <u>{inner}</u>;
-    if (type === 'code') return <code>{inner}</code>;
-    if (type === 'subscript') return <sub>{inner}</sub>;
-    if (type === 'superscript') return <sup>{inner}</sup>;
-    if (type === 'ink' && typeof attrs?.tone === 'string') return <span data-ink={attrs.tone}>{inner}</span>;
-    if (type === 'glow' && typeof attrs?.tone === 'string') return <mark data-glow={attrs.tone}>{inner}</mark>;
-    if (type === 'link') return linked(attrs?.href, inner);
-    if (type === 'remark' && typeof attrs?.id === 'string')
-      return (
-        <mark className="remarked" data-remark={attrs.id}>
-          {inner}
-        </mark>
-      );
-    return inner;
-  }, node.text);
-}
+/** How each mark looks; what it says is read here, whatever is stored. */
+const MARKS: {
+  readonly [Name in MarkName]: (inner: ReactNode, attrs: Readonly<Record<string, unknown>>) => ReactNode;
+} = {
+  bold: (inner) => <strong>{inner}</strong>,
+  italic: (inner) => <em>{inner}</em>,
+  underline: (inner) => <u>{inner}</u>,
+  strike: (inner) => <s>{inner}</s>,
+  code: (inner) => <code>{inner}</code>,
+  subscript: (inner) => <sub>{inner}</sub>,
+  superscript: (inner) => <sup>{inner}</sup>,
+  link: (inner, { href }) => linked(href, inner),
+  ink: (inner, { tone }) => (typeof tone === 'string' ? <span data-ink={tone}>{inner}</span> : inner),
+  glow: (inner, { tone }) => (typeof tone === 'string' ? <mark data-glow={tone}>{inner}</mark> : inner),
+  remark: (inner, { id }) =>
+    typeof id === 'string' ? (
+      <mark className="remarked" data-remark={id}>
+        {inner}
+      </mark>
+    ) : (
+      inner
+    ),
+};
+
+const marked = ({ text, marks = [] }: TextNode): ReactNode =>
+  marks.reduce<ReactNode>((inner, { type, attrs = {} }) => MARKS[type]?.(inner, attrs) ?? inner, text);
 
 /** Where a block begins in the text that remarks count, for what is selected in it. */
-const at = (node: DocNode) => (typeof node.attrs?.at === 'number' ? { 'data-at': node.attrs.at } : {});
+const at = (node: Run) => {
+  const start = attrsOf(node).at;
+  return start === null ? {} : { 'data-at': start };
+};
 
-function children(node: DocNode): ReactNode {
-  return (node.content ?? []).map((child, i) => (
+const children = (node: DocNode): ReactNode =>
+  contentOf(node).map((child, i) => (
     // biome-ignore lint/suspicious/noArrayIndexKey: the tree never changes while it is shown
     <Node key={i} node={child} />
   ));
+
+/** Only our own pictures are shown: nothing is fetched from elsewhere. */
+const OWN_PICTURE = /^\/api\/(pictures\/|text-pictures\/|materials\/[\w-]+\/parts\/)/;
+
+function picture(node: NodeOf<'image'>): ReactNode {
+  const { src, alt } = attrsOf(node);
+  // biome-ignore lint/performance/noImgElement: a drawing of our own, served after a permission check
+  return OWN_PICTURE.test(src) ? <img src={src} alt={alt} loading="lazy" /> : null;
 }
 
-function Node({ node }: { node: DocNode }): ReactNode {
-  switch (node.type) {
-    case 'text':
-      return marked(node);
-    case 'paragraph':
-      return <p {...at(node)}>{children(node)}</p>;
-    case 'heading':
-      return Number(node.attrs?.level ?? 2) > 2 ? (
-        <h3 {...at(node)}>{children(node)}</h3>
-      ) : (
-        <h2 {...at(node)}>{children(node)}</h2>
-      );
-    case 'codeBlock':
-      return <pre {...at(node)}>{children(node)}</pre>;
-    case 'horizontalRule':
-      return <hr />;
-    case 'table':
-      return (
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
-        <div className={classes.wide} tabIndex={0}>
-          <table>
-            <tbody>{children(node)}</tbody>
-          </table>
-        </div>
-      );
-    case 'tableRow':
-      return <tr>{children(node)}</tr>;
-    case 'tableCell':
-      return <td>{children(node)}</td>;
-    case 'tableHeader':
-      return <th>{children(node)}</th>;
-    case 'bulletList':
-      return <ul>{children(node)}</ul>;
-    case 'orderedList':
-      return <ol>{children(node)}</ol>;
-    case 'listItem':
-      return <li>{children(node)}</li>;
-    case 'blockquote':
-      return <blockquote>{children(node)}</blockquote>;
-    case 'hardBreak':
-      return <br />;
-    case 'image': {
-      const { src, alt } = node.attrs ?? {};
-      // Only our own pictures are shown: nothing is fetched from elsewhere.
-      if (typeof src !== 'string' || !/^\/api\/(pictures\/|text-pictures\/|materials\/[\w-]+\/parts\/)/.test(src))
-        return null;
-      // biome-ignore lint/performance/noImgElement: a drawing of our own, served after a permission check
-      return <img src={src} alt={typeof alt === 'string' ? alt : ''} loading="lazy" />;
-    }
-    case 'formula':
-      return (
-        <span data-length={String(node.attrs?.tex ?? '').length}>
-          <Formula tex={String(node.attrs?.tex ?? '')} />
-        </span>
-      );
-    case 'question':
-      return (
-        <h2 className={classes.question}>
-          <span className="num">{String(node.attrs?.number ?? '')}</span> {String(node.attrs?.text ?? '')}
-        </h2>
-      );
-    case 'answer':
-      return <div className={classes.answer}>{children(node)}</div>;
-    default:
-      return children(node);
-  }
-}
+const NODES: Visitor<ReactNode> = {
+  doc: children,
+  text: marked,
+  paragraph: (node) => <p {...at(node)}>{children(node)}</p>,
+  heading: (node) =>
+    attrsOf(node).level > 2 ? <h3 {...at(node)}>{children(node)}</h3> : <h2 {...at(node)}>{children(node)}</h2>,
+  bulletList: (node) => <ul>{children(node)}</ul>,
+  orderedList: (node) => <ol>{children(node)}</ol>,
+  listItem: (node) => <li>{children(node)}</li>,
+  blockquote: (node) => <blockquote>{children(node)}</blockquote>,
+  codeBlock: (node) => <pre {...at(node)}>{children(node)}</pre>,
+  horizontalRule: () => <hr />,
+  hardBreak: () => <br />,
+  image: picture,
+  formula: (node) => {
+    const { tex } = attrsOf(node);
+    return (
+      <span data-length={tex.length}>
+        <Formula tex={tex} />
+      </span>
+    );
+  },
+  question: (node) => {
+    const { number, text } = attrsOf(node);
+    return (
+      <h2 className={classes.question}>
+        <span className="num">{number}</span> {text}
+      </h2>
+    );
+  },
+  answer: (node) => <div className={classes.answer}>{children(node)}</div>,
+  table: (node) => (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
+    <div className={classes.wide} tabIndex={0}>
+      <table>
+        <tbody>{children(node)}</tbody>
+      </table>
+    </div>
+  ),
+  tableRow: (node) => <tr>{children(node)}</tr>,
+  tableHeader: (node) => <th>{children(node)}</th>,
+  tableCell: (node) => <td>{children(node)}</td>,
+};
+
+const Node = ({ node }: { node: DocNode }): ReactNode => visit(node, NODES, undefined);
 
 /** A document to be read: no caret, no tool bar. */
 export function DocumentView({ document, lang }: { document: DocNode; lang: string }) {

@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react';
-import type { ReadingSettings } from '@/store/people';
+import type { ReadingSettings } from '@/core/people/settings';
 import { post } from './client-request';
 import { USUAL_READING } from './reading-style';
 

@@ -1,4 +1,4 @@
-import type { ReadingSettings } from '@/store/people';
+import type { ReadingSettings } from '@/core/people/settings';
 
 /** How one reads who has chosen nothing. */
 export const USUAL_READING: ReadingSettings = {

@@ -1,4 +1,5 @@
 import { useTranslations } from 'next-intl';
+import { lossIn } from '@/core/work/rules';
 import type { WorkItem } from '@/server/reading/work/work-list';
 import type { Times } from './times';
 
@@ -23,8 +24,7 @@ export function useStateLine(times: Times, now: number) {
       case 'another-go':
         return t('another-go');
       case 'overdue': {
-        const loss = item.late.kind === 'loss' ? item.late.points : 0;
-        const per = item.late.kind === 'loss' ? item.late.per : 'day';
+        const { points: loss, per } = lossIn(item.late) ?? { points: 0, per: 'day' };
         if (item.closesAt === null) return loss > 0 ? t('overdue-loss', { loss, per }) : t('overdue');
         const until = times.moment(item.closesAt, now);
         return loss > 0 ? t('overdue-until-loss', { until, loss, per }) : t('overdue-until', { until });

@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
+import { addressOf } from '@/core/places';
 import type { ComparedVersions, PiecePair } from '@/server/reading/documents/comparing';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';
@@ -49,8 +50,8 @@ export function CompareScreen({ assignment, title, lang, versions, zone }: Props
   const router = useRouter();
   const { from, to } = versions;
   const choose = (next: { from?: string; to?: string }) => {
-    const query = new URLSearchParams({ from: String(from), to: to === null ? 'now' : String(to), ...next });
-    router.replace(`/desk/${assignment}/compare?${query}`);
+    const chosen = { from: String(from), to: to === null ? 'now' : String(to), ...next };
+    router.replace(addressOf({ at: 'compare', assignment, ...chosen }));
   };
   const options = versions.versions.map(({ number, at }) => (
     <option key={number} value={number}>
@@ -60,7 +61,7 @@ export function CompareScreen({ assignment, title, lang, versions, zone }: Props
   return (
     <main id="main" className={classes.screen}>
       <p>
-        <PlaceLink href={`/desk/${assignment}`}>{t('back', { title })}</PlaceLink>
+        <PlaceLink to={{ at: 'desk', assignment: assignment }}>{t('back', { title })}</PlaceLink>
       </p>
       <h1>{t('title')}</h1>
       {from === null ? (

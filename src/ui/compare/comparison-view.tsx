@@ -2,6 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
+import { isAsked } from '@/core/compare/blocks';
 import type { ComparedBlock, Comparison } from '@/core/compare/compare';
 import classes from './compare.module.css';
 
@@ -51,9 +52,7 @@ export function ChangeSummary({ comparison }: { comparison: Comparison }) {
 export function ComparisonView({ comparison, lang }: { comparison: Comparison; lang: string }) {
   const t = useTranslations('compare');
   const [whole, setWhole] = useState(true);
-  const shown = whole
-    ? comparison.blocks
-    : comparison.blocks.filter((block) => block.how !== 'same' || block.kind === 'question');
+  const shown = whole ? comparison.blocks : comparison.blocks.filter((block) => block.how !== 'same' || isAsked(block));
   return (
     <div>
       <p className={classes.key}>

@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import type { Comparison } from '@/core/compare/compare';
-import type { DocNode } from '@/core/text/document-json';
+import { runsOf, type Written } from '@/core/kinds/document';
 import type { ToCompare } from '@/workers/comparing';
 
 function ask(question: ToCompare): Promise<Comparison> {
@@ -17,19 +17,19 @@ function ask(question: ToCompare): Promise<Comparison> {
 }
 
 /** What was asked for, for as long as both documents are there: many remarks on one text need one comparison. */
-const asked = new WeakMap<DocNode, WeakMap<DocNode, Promise<Comparison>>>();
+const asked = new WeakMap<Written, WeakMap<Written, Promise<Comparison>>>();
 
-function comparisonOf(before: DocNode, after: DocNode, locale: string): Promise<Comparison> {
-  const ofBefore = asked.get(before) ?? new WeakMap<DocNode, Promise<Comparison>>();
+function comparisonOf(before: Written, after: Written, locale: string): Promise<Comparison> {
+  const ofBefore = asked.get(before) ?? new WeakMap<Written, Promise<Comparison>>();
   asked.set(before, ofBefore);
-  const found = ofBefore.get(after) ?? ask({ before, after, locale });
+  const found = ofBefore.get(after) ?? ask({ before: runsOf(before), after: runsOf(after), locale });
   ofBefore.set(after, found);
   return found;
 }
 
 /** What changed between two versions, found in a worker; `null` while it is being looked for, or while one is missing. */
-export function useComparison(before: DocNode | null, after: DocNode | null, locale: string): Comparison | null {
-  const [found, setFound] = useState<{ before: DocNode; after: DocNode; comparison: Comparison } | null>(null);
+export function useComparison(before: Written | null, after: Written | null, locale: string): Comparison | null {
+  const [found, setFound] = useState<{ before: Written; after: Written; comparison: Comparison } | null>(null);
   useEffect(() => {
     if (!before || !after) return;
     let left = false;

@@ -2,14 +2,13 @@ import { Extension, mergeAttributes, Node } from '@tiptap/core';
 import type { Node as ProseMirrorNode } from '@tiptap/pm/model';
 import { Plugin, PluginKey } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
+import { schemaOf } from '@/core/text/nodes';
 
 /** What the teacher asks: shown, never typed into. */
 export const Question = Node.create({
-  name: 'question',
-  group: 'block',
+  ...schemaOf('question'),
   atom: true,
   selectable: false,
-  addAttributes: () => ({ number: { default: 1 }, text: { default: '' } }),
   parseHTML: () => [],
   renderHTML: ({ node }) => [
     'div',
@@ -20,12 +19,9 @@ export const Question = Node.create({
 
 /** The place in which a question is answered. Its edges hold: deleting never reaches over them. */
 export const Answer = Node.create({
-  name: 'answer',
-  group: 'block',
-  content: '(paragraph | heading | bulletList | orderedList | blockquote | table | image)+',
+  ...schemaOf('answer'),
   isolating: true,
   defining: true,
-  addAttributes: () => ({ id: { default: null } }),
   parseHTML: () => [],
   renderHTML: ({ HTMLAttributes }) => ['div', mergeAttributes(HTMLAttributes, { class: 'answer' }), 0],
 });

@@ -11,9 +11,7 @@ export function Rules({ view, times }: { view: DeskView; times: Times }) {
   const t = useTranslations('brief');
   const { late, goes, closesAt, dueAt } = view;
   const cost =
-    late.kind === 'loss'
-      ? t('late-loss', { loss: late.points, per: late.per, floor: late.floor })
-      : t(`late-${late.kind}`);
+    'points' in late ? t('late-loss', { loss: late.points, per: late.per, floor: late.floor }) : t(`late-${late.kind}`);
   return (
     <dl className={classes.rules}>
       <dt>{t('hand-in')}</dt>

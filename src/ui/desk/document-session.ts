@@ -1,7 +1,7 @@
 import { IndexeddbPersistence } from 'y-indexeddb';
 import * as Y from 'yjs';
+import type { FromServer } from '@/core/documents/save-messages';
 import { TEXT_FIELD } from '@/core/documents/text-document';
-import type { FromServer } from '@/server/live/save-messages';
 import { holdsUnsaved } from '@/ui/common/unsaved';
 import { NAMES, personKey } from '@/ui/device/person-store';
 import type { SaveLine } from './save-line';

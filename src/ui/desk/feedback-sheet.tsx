@@ -2,8 +2,8 @@
 
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
-import { documentJson } from '@/core/documents/text-document';
-import type { DocNode } from '@/core/text/document-json';
+import type { DocumentName, Written } from '@/core/kinds/document';
+import { readDocument } from '@/core/kinds/document/stored';
 import type { DeskView } from '@/server/reading/desk/desk';
 import type { Feedback } from '@/server/reading/desk/feedback';
 import type { RepliedRemark } from '@/server/reading/desk/replies';
@@ -17,11 +17,22 @@ import { FeedbackView } from './feedback-view';
 const SETTLE = 700;
 
 /** The student's documents as they are, read anew once the keys rest. */
-function useDocumentsNow(sessions: ReadonlyMap<string, DocumentSession>): ReadonlyMap<string, DocNode> {
-  const [documents, setDocuments] = useState<ReadonlyMap<string, DocNode>>(new Map());
+function useDocumentsNow(
+  kinds: ReadonlyMap<string, DocumentName>,
+  sessions: ReadonlyMap<string, DocumentSession>,
+): ReadonlyMap<string, Written> {
+  const [documents, setDocuments] = useState<ReadonlyMap<string, Written>>(new Map());
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
-    const look = () => setDocuments(new Map([...sessions].map(([id, { ydoc }]) => [id, documentJson(ydoc)])));
+    const look = () =>
+      setDocuments(
+        new Map(
+          [...sessions].flatMap(([id, { ydoc }]): [string, Written][] => {
+            const kind = kinds.get(id);
+            return kind ? [[id, { kind, content: readDocument(kind, ydoc) }]] : [];
+          }),
+        ),
+      );
     const soon = () => {
       clearTimeout(timer);
       timer = setTimeout(look, SETTLE);
@@ -32,12 +43,14 @@ function useDocumentsNow(sessions: ReadonlyMap<string, DocumentSession>): Readon
       clearTimeout(timer);
       for (const { ydoc } of sessions.values()) ydoc.off('update', soon);
     };
-  }, [sessions]);
+  }, [kinds, sessions]);
   return documents;
 }
 
 interface Props {
   readonly view: DeskView;
+  /** The kinds of the open documents, and those themselves, by id. */
+  readonly kinds: ReadonlyMap<string, DocumentName>;
   readonly sessions: ReadonlyMap<string, DocumentSession>;
   readonly times: Times;
   readonly now: number;
@@ -48,9 +61,9 @@ interface Props {
 export const latestOf = (view: Pick<DeskView, 'feedback'>): Feedback | undefined => view.feedback[0];
 
 /** What came back, and each remark as something to do. */
-export function FeedbackSheet({ view, sessions, times, now, goTo }: Props) {
+export function FeedbackSheet({ view, kinds, sessions, times, now, goTo }: Props) {
   const t = useTranslations('feedback');
-  const documents = useDocumentsNow(sessions);
+  const documents = useDocumentsNow(kinds, sessions);
   const refresh = useRefresh();
   const latest = latestOf(view);
   return (
@@ -67,7 +80,7 @@ export function FeedbackSheet({ view, sessions, times, now, goTo }: Props) {
       ) : null}
       {view.receipts.length > 0 ? (
         <p>
-          <PlaceLink href={`/desk/${view.id}/compare`}>{t('compare')}</PlaceLink>
+          <PlaceLink to={{ at: 'compare', assignment: view.id }}>{t('compare')}</PlaceLink>
         </p>
       ) : null}
       <FeedbackView feedback={view.feedback} earlier={view.earlier} times={times} now={now} />

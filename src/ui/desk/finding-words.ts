@@ -1,6 +1,8 @@
 import { useFormatter, useTranslations } from 'next-intl';
-import type { Ask, FileKind } from '@/core/asks/ask';
 import type { Finding, ReadyCheck } from '@/core/asks/ready-check';
+import type { FileKind } from '@/core/formats/file-kinds';
+import { type Ask, filesOf, rangeOf } from '@/core/kinds/ask';
+import { ASK_WORDS } from '@/ui/kinds/ask';
 import type { PlaceNote } from './answer-nodes';
 
 /** Which kinds of file an ask about files is content with. */
@@ -8,7 +10,7 @@ export const typesOf =
   (asks: readonly Ask[]) =>
   ({ askId }: Finding): readonly FileKind[] => {
     const ask = asks.find(({ id }) => id === askId);
-    return ask?.kind === 'files' ? ask.types : [];
+    return (ask && filesOf(ask)) ?? [];
   };
 
 /** What the ready check found, in words. */
@@ -25,69 +27,52 @@ export function useFindingWords() {
     );
   /** What it is about. */
   const where = ({ kind, number }: Finding): string =>
-    kind === 'files' || kind === 'pages' ? t('files') : number === null ? t('whole') : t('question', { number });
+    'attached' in ASK_WORDS[kind] ? t('files') : number === null ? t('whole') : t('question', { number });
   const quoted = (list: readonly string[]) => format.list(list.slice(0, 5).map((one) => `“${one}”`));
   return {
     where,
     /** What is still to do about an unmet ask: "Question 3 needs one more sentence." */
     todo: (finding: Finding, types: readonly FileKind[] = []): string => {
-      const { kind, problem, found, min, max } = finding;
-      const at = where(finding);
-      switch (kind) {
-        case 'whole-sentences':
-        case 'spelling':
-          return '';
-        case 'title':
-        case 'name':
-          return t(`no-${kind}`);
-        case 'answered':
-          return t('empty', { where: at });
-        default: {
-          if (problem === 'wrong-kind') return t('wrong-kind', { kinds: fileKinds(types) });
-          if (problem === 'too-many') return t(`many-${kind}`, { where: at, n: found - (max ?? found) });
-          if (problem === 'too-few') return t(`few-${kind}`, { where: at, n: min - found });
-          if (kind === 'words' || kind === 'sentences') return t('empty', { where: at });
-          return t(`no-${kind}`, { where: at, kinds: fileKinds(types) });
-        }
-      }
+      const { problem, found, min, max } = finding;
+      const words = ASK_WORDS[finding.kind];
+      if (!('none' in words)) return '';
+      const about = { where: where(finding), kinds: fileKinds(types) };
+      if (problem === 'wrong-kind') return t('wrong-kind', about);
+      if ('many' in words && problem === 'too-many') return t(words.many, { ...about, n: found - (max ?? found) });
+      if ('few' in words && problem === 'too-few') return t(words.few, { ...about, n: min - found });
+      return t(words.none, about);
     },
     /** What is there: "1 sentence of 2 to 3, no end mark yet" */
     note: (finding: Finding): string => {
-      const { kind, found } = finding;
-      switch (kind) {
-        case 'answered':
-          return found > 0 ? t('answered') : t('not-answered');
-        case 'title':
-        case 'name':
-          return t(found > 0 ? 'is-there' : 'not-there', { what: t(`kind-${kind}`) });
-        case 'whole-sentences':
-        case 'spelling':
-          return found === 0 ? t(`${kind}-fine`) : t(`${kind}-faults`, { n: found });
-        default: {
-          const words = t(`count-${kind}`, { n: found, range: range(finding) });
-          return finding.openEnd && kind === 'sentences' ? `${words}${t('open-end')}` : words;
-        }
-      }
+      const { found, openEnd } = finding;
+      const words = ASK_WORDS[finding.kind];
+      if ('fine' in words) return t(found === 0 ? words.fine : words.faults, { n: found });
+      if ('there' in words)
+        return t(found > 0 ? words.there : words.missing, { what: words.what === null ? '' : t(words.what) });
+      const counted = t(words.note, { n: found, range: range(finding) });
+      return 'endsOpen' in words && openEnd ? `${counted}${t('open-end')}` : counted;
     },
     /** What the brief asks for in files, before any is there. */
     filesAsked: (asks: readonly Ask[]): readonly string[] =>
       asks.flatMap((ask) => {
-        if (ask.kind !== 'files') return [];
-        const { min, max } = ask;
+        const types = filesOf(ask);
+        if (types === null) return [];
+        const { min, max } = rangeOf(ask);
         const n =
           max === null
             ? pieces('asked-least', { min })
             : min === max
               ? pieces('asked-exactly', { min })
               : pieces('asked-range', { min, max });
-        return [pieces('asked', { n, kinds: fileKinds(ask.types) })];
+        return [pieces('asked', { n, kinds: fileKinds(types) })];
       }),
     /** Which exactly; empty where there is nothing to name. */
     details: ({ kind, details }: Finding): string => {
+      const words = ASK_WORDS[kind];
       if (details.length === 0) return '';
-      if (kind === 'terms' || kind === 'links' || kind === 'files')
-        return t(`details-${kind}`, { list: quoted(details) });
-      return quoted(details);
+      return 'details' in words && words.details !== null
+        ? t(words.details, { list: quoted(details) })
+        : quoted(details);
     },
   };
 }

@@ -1,5 +1,6 @@
 import { Node } from '@tiptap/core';
 import { formulaMarkup } from '@/core/text/formula';
+import { schemaOf } from '@/core/text/nodes';
 
 declare module '@tiptap/core' {
   interface Commands<ReturnType> {
@@ -12,8 +13,7 @@ declare module '@tiptap/core' {
 
 /** A formula within a line, kept as TeX and drawn as MathML. */
 export const Formulas = Node.create({
-  name: 'formula',
-  group: 'inline',
+  ...schemaOf('formula'),
   inline: true,
   atom: true,
   addAttributes: () => ({

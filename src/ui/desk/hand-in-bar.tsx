@@ -3,10 +3,12 @@
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import type { Finding, ReadyCheck } from '@/core/asks/ready-check';
+import { lossIn } from '@/core/work/rules';
 import { isWithTeacher } from '@/core/work/standing';
 import type { DeskView } from '@/server/reading/desk/desk';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
+import { copyOf } from '@/ui/kinds/step';
 import { typesOf, useFindingWords } from './finding-words';
 import classes from './hand-in-bar.module.css';
 
@@ -46,8 +48,7 @@ function Checked({ view, check, unfolded, unfold, jump }: Props) {
   const t = useTranslations('check');
   const { todo, note, where, details } = useFindingWords();
   if (view.takes === 'tick') return <p>{t('nothing-to-hand-in')}</p>;
-  if (!check)
-    return <p className="soft">{view.steps.some(({ document }) => document) ? t('looking') : t('not-opened')}</p>;
+  if (!check) return <p className="soft">{view.steps.some(copyOf) ? t('looking') : t('not-opened')}</p>;
   const unmet = check.findings.filter((finding) => finding.result === 'unmet');
   const types = typesOf(view.asks);
   const lead =
@@ -153,14 +154,14 @@ export function HandInBar(props: Props) {
       </Bar>
     );
   }
+  const loss = lossIn(view.late);
+  const until = view.closesAt === null ? '' : t('until', { when: times.moment(view.closesAt, now) });
   const overdue =
-    view.state === 'overdue'
-      ? t(view.late.kind === 'loss' ? 'overdue-loss' : 'overdue', {
-          until: view.closesAt === null ? '' : t('until', { when: times.moment(view.closesAt, now) }),
-          loss: view.late.kind === 'loss' ? view.late.points : 0,
-          per: view.late.kind === 'loss' ? view.late.per : 'day',
-        })
-      : null;
+    view.state !== 'overdue'
+      ? null
+      : loss
+        ? t('overdue-loss', { until, loss: loss.points, per: loss.per })
+        : t('overdue', { until });
   return (
     <Bar
       label={label}

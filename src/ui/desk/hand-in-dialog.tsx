@@ -13,6 +13,7 @@ import { useFileSize } from '@/ui/common/file-size';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
+import { copyOf } from '@/ui/kinds/step';
 import { typesOf, useFindingWords } from './finding-words';
 import classes from './hand-in-dialog.module.css';
 
@@ -93,14 +94,17 @@ export function HandInDialog({ view, check, times, opened, sending, close, flush
           </div>
           <h3>{t('goes')}</h3>
           <ul className={classes.pieces}>
-            {view.steps
-              .filter(({ document }) => document !== null)
-              .map(({ id, document }) => (
-                <li key={id}>
-                  <strong>{document?.title}</strong>{' '}
+            {view.steps.flatMap((step) => {
+              const copy = copyOf(step);
+              return copy ? (
+                <li key={step.id}>
+                  <strong>{copy.title}</strong>{' '}
                   <span className="soft">{check ? t('words', { n: check.words }) : null}</span>
                 </li>
-              ))}
+              ) : (
+                []
+              );
+            })}
             {view.pieces
               .filter(({ removedAt }) => removedAt === null)
               .map((piece) => (
@@ -109,9 +113,9 @@ export function HandInDialog({ view, check, times, opened, sending, close, flush
                     <bdi>{piece.name}</bdi>
                   </strong>{' '}
                   <span className="soft">
-                    {piece.kind === 'file'
-                      ? t('file', { size: size(piece.size ?? 0) })
-                      : piece.kind === 'link'
+                    {piece.size !== null
+                      ? t('file', { size: size(piece.size) })
+                      : piece.address !== null
                         ? t('link')
                         : null}
                   </span>

@@ -1,15 +1,16 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { useEffect, useMemo, useState } from 'react';
 import type { DeskView } from '@/server/reading/desk/desk';
 import { post } from '@/ui/common/client-request';
 import { useRefresh } from '@/ui/common/use-refresh';
+import { DOCUMENT_SCREENS } from '@/ui/kinds/document';
 import { useSessionState, useSessions } from './use-sessions';
 import type { WritingHelp } from './writing-help';
 
-const Writing = dynamic(() => import('./writing').then(({ Writing: loaded }) => loaded), { ssr: false });
+/** Notes are a text. */
+const { Editor } = DOCUMENT_SCREENS.text;
 const NO_NOTES = new Map();
 
 /** Notes beside the work. They are saved like everything else, and never go along. */
@@ -30,7 +31,7 @@ export function Notes({ view, help }: { view: DeskView; help: WritingHelp | null
       <p className="soft">{t('notes-say')}</p>
       {problem ? <p role="alert">{t('problem.unreachable')}</p> : null}
       {session ? (
-        <Writing
+        <Editor
           session={session}
           title={t('sheet-notes')}
           lang={view.class.locale}

@@ -2,6 +2,7 @@ import { Node } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
+import { schemaOf } from '@/core/text/nodes';
 import { sendBytes } from '@/ui/common/client-request';
 
 /** What the editor needs to say about pictures, in the person's language. */
@@ -42,12 +43,10 @@ async function put(view: EditorView, files: readonly File[], at: number | null, 
 
 /** A picture within a text, with the words that stand for it below: whoever cannot see it reads those. */
 export const Pictures = Node.create<Options>({
-  name: 'image',
-  group: 'block',
+  ...schemaOf('image'),
   atom: true,
   draggable: true,
   addOptions: () => ({ words: { alt: '' }, refused: () => {} }),
-  addAttributes: () => ({ src: { default: '' }, alt: { default: '' } }),
   parseHTML: () => [
     {
       tag: 'img[src]',

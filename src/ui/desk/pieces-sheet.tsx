@@ -12,10 +12,13 @@ import {
 } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, type ReactNode, useRef, useState } from 'react';
-import type { DeskPiece, DeskView } from '@/server/reading/desk/desk';
+import type { DeskView } from '@/server/reading/desk/desk';
+import type { DeskPiece } from '@/server/reading/desk/pieces';
 import { post } from '@/ui/common/client-request';
 import { useFileSize } from '@/ui/common/file-size';
 import { useRefresh } from '@/ui/common/use-refresh';
+import { PIECE_ROWS } from '@/ui/kinds/piece';
+import { copyOf } from '@/ui/kinds/step';
 import { useFindingWords } from './finding-words';
 import classes from './pieces-sheet.module.css';
 import type { Uploads } from './use-uploads';
@@ -50,7 +53,7 @@ export function PiecesSheet({ view, uploads, canChange, open }: Props) {
     refresh();
     return answer.ok;
   };
-  const written = view.steps.flatMap(({ document }) => (document ? [document] : []));
+  const written = view.steps.flatMap((step) => copyOf(step) ?? []);
   const along = view.pieces.filter(({ removedAt }) => removedAt === null);
   const off = view.pieces.filter(({ removedAt }) => removedAt !== null);
   const asked = filesAsked(view.asks);
@@ -216,20 +219,16 @@ function PieceRow({ piece, canChange, act, open }: RowProps) {
               {t('keep-name')}
             </button>
           </form>
-        ) : piece.kind === 'document' ? (
-          <bdi>{piece.name}</bdi>
-        ) : (
+        ) : PIECE_ROWS[piece.kind].opens ? (
           <button type="button" className={classes.open} onClick={() => open(piece.id)}>
             <bdi>{piece.name}</bdi>
           </button>
+        ) : (
+          <bdi>{piece.name}</bdi>
         )}
         <small>
           {[
-            piece.kind === 'link'
-              ? piece.address
-              : piece.kind === 'document'
-                ? t('own-document')
-                : size(piece.size ?? 0),
+            PIECE_ROWS[piece.kind].says(piece, { size, own: t('own-document') }),
             piece.pages === null ? '' : t('pages', { n: piece.pages }),
           ]
             .filter(Boolean)

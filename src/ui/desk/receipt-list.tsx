@@ -15,7 +15,7 @@ export function ReceiptList({ receipts, times }: { receipts: readonly Receipt[];
       {receipts.map((receipt) => (
         <li key={receipt.id}>
           <h3>
-            <PlaceLink href={`/receipts/${receipt.id}`}>{t('title', { number: receipt.number })}</PlaceLink>
+            <PlaceLink to={{ at: 'receipt', handIn: receipt.id }}>{t('title', { number: receipt.number })}</PlaceLink>
           </h3>
           <dl>
             <dt>{t('at')}</dt>

@@ -1,4 +1,4 @@
-import { type FromBrowser, type FromServer, fromServer } from '@/server/live/save-messages';
+import { type FromBrowser, type FromServer, fromServer } from '@/core/documents/save-messages';
 
 export interface Joiner {
   /** The line is open: say what you have. */

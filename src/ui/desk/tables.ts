@@ -9,6 +9,7 @@ import {
   goToNextCell,
   tableEditing,
 } from '@tiptap/pm/tables';
+import { schemaOf } from '@/core/text/nodes';
 
 declare module '@tiptap/core' {
   interface Commands<ReturnType> {
@@ -37,12 +38,12 @@ const ROLES: Readonly<Record<string, string>> = {
   tableHeader: 'header_cell',
 };
 
-const cell = (name: string, tag: string) =>
+const cell = (name: 'tableCell' | 'tableHeader', tag: string) =>
   Node.create({
-    name,
-    content: '(paragraph | bulletList | orderedList)+',
+    ...schemaOf(name),
     isolating: true,
-    addAttributes: () => ({ colspan: { default: 1 }, rowspan: { default: 1 }, colwidth: { default: null } }),
+    // How wide a column is drawn belongs to the editor alone.
+    addAttributes: () => ({ ...schemaOf(name).addAttributes(), colwidth: { default: null } }),
     parseHTML: () => [{ tag }],
     renderHTML: ({ node }) => {
       const { colspan, rowspan } = node.attrs;
@@ -54,17 +55,14 @@ const Cell = cell('tableCell', 'td');
 const Header = cell('tableHeader', 'th');
 
 const Row = Node.create({
-  name: 'tableRow',
-  content: '(tableCell | tableHeader)*',
+  ...schemaOf('tableRow'),
   parseHTML: () => [{ tag: 'tr' }],
   renderHTML: () => ['tr', 0],
 });
 
 /** A table with a head, edited with the keys: Tab goes from cell to cell. */
 const Table = Node.create({
-  name: 'table',
-  group: 'block',
-  content: 'tableRow+',
+  ...schemaOf('table'),
   isolating: true,
   extendNodeSchema: ({ name }) => (ROLES[name] ? { tableRole: ROLES[name] } : {}),
   parseHTML: () => [{ tag: 'table' }],

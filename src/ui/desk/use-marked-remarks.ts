@@ -1,6 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
+import { runsOf } from '@/core/kinds/document';
 import { anchorText } from '@/core/remarks/anchor';
 import type { DeskView } from '@/server/reading/desk/desk';
 import { textOf } from '@/ui/remarks/near-change';
@@ -19,9 +20,9 @@ export function useMarkedRemarks(view: DeskView): ReadonlyMap<string, readonly M
     const found = new Map<string, MarkedRemark[]>();
     for (const { remark } of remarks) {
       const piece = textOf(remark, before.pieces);
-      if (!piece?.document || !piece.content) continue;
+      if (!piece?.document || !piece.written) continue;
       const list = found.get(piece.document) ?? [];
-      list.push({ id: remark.id, selectors: remark.target.selector, was: anchorText(piece.content) });
+      list.push({ id: remark.id, selectors: remark.target.selector, was: anchorText(runsOf(piece.written)) });
       found.set(piece.document, list);
     }
     return found;

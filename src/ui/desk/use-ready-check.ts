@@ -1,25 +1,27 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import type { Checked, CheckedFile, ReadyCheck } from '@/core/asks/ready-check';
+import type { CheckedFile } from '@/core/asks/checked';
+import type { Checked, ReadyCheck } from '@/core/asks/ready-check';
+import { type DocumentName, measuredOf } from '@/core/kinds/document';
 import { together } from '@/core/text/document-json';
+import type { Doc } from '@/core/text/nodes';
 import type { DeskView } from '@/server/reading/desk/desk';
 import type { DocumentSession } from './document-session';
 import type { WritingHelp } from './writing-help';
 
 const SETTLE = 150;
 
-/** Files and links that go along, as the check looks at them. */
+/** What is attached, as the check looks at it; a document is looked at by its words. */
 const filesOf = (pieces: DeskView['pieces']): CheckedFile[] =>
-  pieces.flatMap(({ kind, removedAt, name, shown, pages, address }) =>
-    kind === 'document' || removedAt !== null
-      ? []
-      : [{ name, kind: kind === 'link' ? 'link' : shown, pages, ...(address === null ? {} : { address }) }],
+  pieces.flatMap(({ document, removedAt, name, shown, pages, address }) =>
+    document || removedAt !== null ? [] : [{ name, kind: shown, pages, ...(address === null ? {} : { address }) }],
   );
 
 /** The ready check of what is being typed, worked out in a worker; `null` until the first one is there. */
 export function useReadyCheck(
   view: DeskView,
+  kinds: ReadonlyMap<string, DocumentName>,
   sessions: ReadonlyMap<string, DocumentSession>,
   help: WritingHelp | null,
 ): ReadyCheck | null {
@@ -33,16 +35,19 @@ export function useReadyCheck(
     let left = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const ask = async () => {
-      const { documentJson } = await import('@/core/documents/text-document');
+      const { readDocument } = await import('@/core/kinds/document/stored');
       const { asks, steps, class: at } = latest.current;
       if (![...sessions.values()].every((session) => session.state.ready)) return;
-      const starters = steps.flatMap(({ starter }) => (starter ? [starter] : []));
-      const documents = [...sessions.values()].map(({ ydoc }) => documentJson(ydoc));
+      const starters = steps.flatMap(({ given }) => ('starter' in given && given.starter ? [given.starter] : []));
+      const documents = [...sessions].flatMap(([id, { ydoc }]): Doc[] => {
+        const kind = kinds.get(id);
+        return kind ? [measuredOf({ kind, content: readDocument(kind, ydoc) })] : [];
+      });
       n += 1;
       const checked: Checked = {
         asks,
         doc: together(documents),
-        starter: starters.length > 0 ? together(starters) : null,
+        starter: starters.length > 0 ? together(starters.map(measuredOf)) : null,
         locale: at.locale,
         files: filesOf(latest.current.pieces),
         names: [latest.current.student.name, latest.current.student.shortName],
@@ -66,6 +71,6 @@ export function useReadyCheck(
       for (const stop of stops) stop();
       left = true;
     };
-  }, [sessions, help, along]);
+  }, [sessions, kinds, help, along]);
   return check;
 }

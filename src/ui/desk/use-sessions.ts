@@ -1,7 +1,6 @@
 'use client';
 
 import { useEffect, useState, useSyncExternalStore } from 'react';
-import type { DeskStep } from '@/server/reading/desk/desk';
 import type { DocumentSession, SessionState } from './document-session';
 import type { SaveLine } from './save-line';
 
@@ -15,10 +14,6 @@ export async function saveLine(): Promise<SaveLine> {
   line ??= new Line(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/save`);
   return line;
 }
-
-/** The documents of the steps of a Desk. */
-export const documentsOf = (steps: readonly DeskStep[]): readonly string[] =>
-  steps.flatMap((step) => (step.document ? [step.document.id as string] : []));
 
 /** Open documents, by document id. They stay open while the student goes from step to step. */
 export function useSessions(documents: readonly string[]): ReadonlyMap<string, DocumentSession> {

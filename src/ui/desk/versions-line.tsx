@@ -3,7 +3,7 @@
 import type { Content, Editor } from '@tiptap/react';
 import { useFormatter, useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
-import type { DocNode } from '@/core/text/document-json';
+import type { Written } from '@/core/kinds/document';
 import { DocumentView } from '@/ui/common/document-view';
 import { ToolLine } from './tool-line';
 import classes from './writing.module.css';
@@ -25,7 +25,7 @@ export function VersionsLine({ editor, document, close }: Props) {
   const t = useTranslations('writing');
   const format = useFormatter();
   const [versions, setVersions] = useState<readonly Version[] | null | 'away'>(null);
-  const [shown, setShown] = useState<{ readonly id: number; readonly content: DocNode } | null>(null);
+  const [shown, setShown] = useState<{ readonly id: number; readonly written: Written } | null>(null);
   const path = `/api/documents/${document}/versions`;
   useEffect(() => {
     let left = false;
@@ -42,11 +42,11 @@ export function VersionsLine({ editor, document, close }: Props) {
   }, [path]);
   const see = async (id: number) => {
     const answer = await fetch(`${path}/${id}`)
-      .then((response) => response.json() as Promise<{ content?: DocNode }>)
+      .then((response) => response.json() as Promise<{ written?: Written }>)
       .catch(() => null);
-    setShown(answer?.content ? { id, content: answer.content } : null);
+    setShown(answer?.written ? { id, written: answer.written } : null);
   };
-  const bringBack = (content: DocNode) => {
+  const bringBack = ({ content }: Written) => {
     editor
       .chain()
       .focus()
@@ -83,10 +83,10 @@ export function VersionsLine({ editor, document, close }: Props) {
         </ul>
         {shown ? (
           <section className={classes.version} aria-label={t('version')}>
-            <button type="button" className="quiet" onClick={() => bringBack(shown.content)}>
+            <button type="button" className="quiet" onClick={() => bringBack(shown.written)}>
               {t('bring-version-back')}
             </button>
-            <DocumentView document={shown.content} lang="" />
+            <DocumentView document={shown.written.content} lang="" />
           </section>
         ) : null}
       </div>

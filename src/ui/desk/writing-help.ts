@@ -20,7 +20,7 @@ export class WritingHelp {
 
   constructor() {
     this.#worker.onmessage = ({ data }: MessageEvent<FromHelp>) => {
-      if (data.kind === 'begun') for (const listener of this.#begun) listener();
+      if (!('n' in data)) for (const listener of this.#begun) listener();
       else {
         this.#waiting.get(data.n)?.(data);
         this.#waiting.delete(data.n);

@@ -23,7 +23,8 @@ import {
 import { type Content, type Editor, useEditorState } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
-import { safeAddress } from '@/core/formats/text-out';
+import { safeAddress } from '@/core/formats/safe-address';
+import { addressOf } from '@/core/places';
 import type { DocNode } from '@/core/text/document-json';
 import { GLOWS, INKS } from '@/core/text/tones';
 import { sendBytes } from '@/ui/common/client-request';
@@ -226,7 +227,12 @@ export function WritingTools({
         <div className={classes.beside}>
           <span className={classes.counts}>{counts}</span>
           {download ? (
-            <Download address={download} editor={editor} refused={refused} print={`/print/${document}`} />
+            <Download
+              address={download}
+              editor={editor}
+              refused={refused}
+              print={addressOf({ at: 'print', document })}
+            />
           ) : null}
         </div>
       </div>

@@ -7,23 +7,14 @@ import StarterKit from '@tiptap/starter-kit';
 import { useTranslations } from 'next-intl';
 import { useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react';
 import { TEXT_FIELD } from '@/core/documents/text-document';
-import { safeAddress } from '@/core/formats/text-out';
+import { safeAddress } from '@/core/formats/safe-address';
 import { countWords } from '@/core/text/counting';
 import { post } from '@/ui/common/client-request';
 import { useRefresh } from '@/ui/common/use-refresh';
+import type { EditorProps } from '@/ui/kinds/document/kind';
 import { goToRemark, type MarkedRemark, RemarkMarks, remarkMarks } from '@/ui/remarks/remark-marks';
-import {
-  Answer,
-  isEmptyAnswer,
-  KeepPlaces,
-  type PlaceNote,
-  placeNotes,
-  Question,
-  ShowNotes,
-  ToNextEmpty,
-} from './answer-nodes';
+import { Answer, isEmptyAnswer, KeepPlaces, placeNotes, Question, ShowNotes, ToNextEmpty } from './answer-nodes';
 import { CleanedPaste } from './cleaned-paste';
-import type { DocumentSession } from './document-session';
 import { FindInText } from './find-in-text';
 import { Formulas } from './formulas';
 import { Pictures } from './pictures';
@@ -33,35 +24,13 @@ import { Glow, Ink } from './tone-marks';
 import { useSessionState } from './use-sessions';
 import { WithinLimits } from './within-limits';
 import classes from './writing.module.css';
-import type { SpellingSettings, WritingHelp } from './writing-help';
+import type { SpellingSettings } from './writing-help';
 import { type Panel, WritingTools } from './writing-tools';
-
-export interface WritingHandle {
-  /** Puts the caret into an answer place, or at the start of the document; false while there is no editor yet. */
-  readonly goTo: (place: string | null) => boolean;
-  /** Goes to the words of a remark; false when they are gone. */
-  readonly goToRemark: (id: string) => boolean;
-}
-
-interface Props {
-  readonly session: DocumentSession;
-  readonly title: string;
-  readonly lang: string;
-  readonly notes: ReadonlyMap<string, PlaceNote>;
-  /** Every tool, or only those that help with words. */
-  readonly tools: 'all' | 'words';
-  readonly help: WritingHelp | null;
-  readonly spelling: SpellingSettings;
-  readonly editable: boolean;
-  /** Remarks on words of this document. */
-  readonly remarks?: readonly MarkedRemark[];
-  readonly handle: React.Ref<WritingHandle>;
-}
 
 /** The same for every document without remarks, so that nothing is drawn anew for it. */
 const NO_REMARKS: readonly MarkedRemark[] = [];
 
-function place(editor: Editor, id: string | null): number | null {
+export function place(editor: Editor, id: string | null): number | null {
   let found: number | null = null;
   editor.state.doc.forEach((node, offset) => {
     if (found === null && node.type.name === 'answer' && (id === null || node.attrs.id === id)) found = offset + 2;
@@ -125,7 +94,7 @@ export function Writing({
   editable,
   remarks = NO_REMARKS,
   handle,
-}: Props) {
+}: EditorProps) {
   const t = useTranslations('writing');
   const [problem, setProblem] = useState<string | null>(null);
   const [panel, setPanel] = useState<Panel | null>(null);
@@ -223,9 +192,12 @@ export function Writing({
     if (editor && !editor.isDestroyed) editor.view.dispatch(editor.state.tr.setMeta(placeNotes, notes));
   }, [editor, notes]);
 
+  /** The remarks whose words are marked in the text by now. */
+  const [marked, setMarked] = useState<readonly MarkedRemark[] | null>(null);
   useEffect(() => {
     if (!editor || editor.isDestroyed || !ready) return;
     editor.view.dispatch(editor.state.tr.setMeta(remarkMarks, { remarks, lang }).setMeta('addToHistory', false));
+    setMarked(remarks);
   }, [editor, remarks, lang, ready]);
 
   useImperativeHandle(
@@ -241,9 +213,10 @@ export function Writing({
         else editor.once('update', () => editor.commands.focus(place(editor, id) ?? 'start', { scrollIntoView: true }));
         return true;
       },
-      goToRemark: (id) => editor !== null && goToRemark(editor, id),
+      goToRemark: (id) => editor !== null && marked !== null && goToRemark(editor, id),
     }),
-    [editor],
+    // Whoever waits to go to a remark is given the handle anew when its words are marked.
+    [editor, marked],
   );
 
   return (

@@ -5,6 +5,7 @@ import MiniSearch from 'minisearch';
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { addressOf, type Place } from '@/core/places';
 import type { FoundPlace } from '@/server/reading/find/finding';
 import { post } from '@/ui/common/client-request';
 import { Sail } from '@/ui/common/sail';
@@ -19,7 +20,7 @@ interface Row {
   readonly title: string;
   readonly says: string;
   readonly weave: string | null;
-  readonly href: string | null;
+  readonly to: Place | null;
   readonly command: Command | null;
 }
 
@@ -41,7 +42,7 @@ function useOwnRows(asked: string): readonly Row[] {
         says: t('kind-command'),
         also: '',
         weave: null,
-        href: 'href' in command ? command.href : null,
+        to: 'to' in command ? command.to : null,
         command,
       })),
       ...GUIDES.map(({ key }) => ({
@@ -50,7 +51,7 @@ function useOwnRows(asked: string): readonly Row[] {
         says: t('kind-guide'),
         also: guide(`${key}.says`),
         weave: null,
-        href: `/help#guide-${key}`,
+        to: { at: 'guide' as const, guide: key },
         command: null,
       })),
     ];
@@ -118,9 +119,9 @@ export function FindDialog({ close }: { close: () => void }) {
     ...places.map((place, i) => ({
       key: `place-${i}`,
       title: place.title,
-      says: place.kind === 'class' ? t('kind-class') : `${t(`kind-${place.kind}`)} · ${place.className}`,
+      says: [t(`kind-${place.kind}`), place.className].filter(Boolean).join(' · '),
       weave: place.weave,
-      href: place.href,
+      to: place.place,
       command: null,
     })),
     ...own,
@@ -132,8 +133,8 @@ export function FindDialog({ close }: { close: () => void }) {
     if (row.command && 'scheme' in row.command) setColorScheme(row.command.scheme);
     else if (row.command && 'act' in row.command) {
       await post('/api/sign-out');
-      window.location.assign('/sign-in');
-    } else if (row.href) router.push(row.href);
+      window.location.assign(addressOf({ at: 'sign-in' }));
+    } else if (row.to) router.push(addressOf(row.to));
   };
   const byKey = (event: KeyboardEvent) => {
     if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {

@@ -27,7 +27,7 @@ export function FarTools({ unread, help }: { unread: number; help: string }) {
       <button type="button" className={classes.tool} onClick={() => setOpen('find')} aria-keyshortcuts="Control+K">
         {t('find')} <kbd className={classes.key}>Ctrl K</kbd>
       </button>
-      <PlaceLink href="/whats-new" className={classes.tool}>
+      <PlaceLink to={{ at: 'news' }} className={classes.tool}>
         {t('new')}{' '}
         <strong className="num" data-unread={unread}>
           {unread === 0 ? '' : unread >= 100 ? '99+' : unread}

@@ -1,5 +1,6 @@
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
+import type { Screen } from '@/core/places';
 import { PlaceLink } from '@/ui/common/place-link';
 import { DeviceKeeper } from '@/ui/device/keeper';
 import { Clock } from './clock';
@@ -27,11 +28,11 @@ interface Props {
 /** What stands around every screen: the bar above, and on a phone the words below. */
 export function Frame({ shortName, teaching, unread, help, now, heard, tag, children }: Props) {
   const t = useTranslations('frame');
-  const words = [
-    { href: '/today', word: t('today') },
-    ...(teaching ? [] : [{ href: '/work', word: t('work') }]),
-    { href: '/classes', word: t('classes') },
-    teaching ? { href: '/asides', word: t('asides') } : { href: '/shelf', word: t('shelf') },
+  const words: readonly { readonly at: Screen; readonly word: string }[] = [
+    { at: 'today', word: t('today') },
+    ...(teaching ? [] : [{ at: 'work' as const, word: t('work') }]),
+    { at: 'classes', word: t('classes') },
+    teaching ? { at: 'asides', word: t('asides') } : { at: 'shelf', word: t('shelf') },
   ];
   return (
     <div className={classes.frame} data-device={tag}>
@@ -39,7 +40,7 @@ export function Frame({ shortName, teaching, unread, help, now, heard, tag, chil
         {t('skip')}
       </a>
       <header className={classes.bar}>
-        <PlaceLink href="/today" className={classes.mark}>
+        <PlaceLink to={{ at: 'today' }} className={classes.mark}>
           <Mark name={t('name')} />
         </PlaceLink>
         <FrameWords words={words} label={t('places')} />

@@ -2,6 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
+import { addressOf } from '@/core/places';
 import { LIMIT_EVENT, type LimitTold } from '@/ui/common/client-request';
 import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './frame.module.css';
@@ -68,7 +69,7 @@ export function LiveUpdates({ from }: { readonly from: string }) {
         setCrowded(false);
       };
       // Whoever is signed out elsewhere is signed out here: nothing of theirs stays on the screen.
-      stream.addEventListener('signed-out', () => window.location.assign('/sign-in'));
+      stream.addEventListener('signed-out', () => window.location.assign(addressOf({ at: 'sign-in' })));
       stream.addEventListener('too-many-open', () => setCrowded(true));
     };
     open();

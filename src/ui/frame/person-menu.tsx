@@ -3,6 +3,7 @@
 import { useMantineColorScheme } from '@mantine/core';
 import { useLocale, useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
+import { addressOf } from '@/core/places';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
 import { useReadingSettings } from '@/ui/common/reading-settings';
@@ -73,7 +74,7 @@ export function PersonMenu({ name, teaching }: { name: string; teaching: boolean
     // What has not been sent yet goes first, for as long as somebody may be kept waiting.
     await sendUnsaved(4000);
     await post('/api/sign-out');
-    window.location.assign('/sign-in');
+    window.location.assign(addressOf({ at: 'sign-in' }));
   };
 
   return (
@@ -114,8 +115,8 @@ export function PersonMenu({ name, teaching }: { name: string; teaching: boolean
             <legend>{t('reading')}</legend>
             <ReadingChoices />
           </fieldset>
-          <a href={teaching ? '/asides' : '/receipts'}>{t(teaching ? 'asides' : 'receipts')}</a>
-          <a href="/password">{t('password')}</a>
+          <a href={addressOf({ at: teaching ? 'asides' : 'receipts' })}>{t(teaching ? 'asides' : 'receipts')}</a>
+          <a href={addressOf({ at: 'password' })}>{t('password')}</a>
           <button type="button" onClick={leave}>
             {t('sign-out')}
           </button>

@@ -16,7 +16,7 @@ export function HelpHere({ help, close }: { help: string; close: () => void }) {
       <Guide guide={guideAt(path)} />
       <p className="soft">{t('office', { help })}</p>
       <p>
-        <PlaceLink href="/help" onClick={close}>
+        <PlaceLink to={{ at: 'help' }} onClick={close}>
           {t('all')}
         </PlaceLink>
       </p>

@@ -2,16 +2,15 @@
 
 import { useTranslations } from 'next-intl';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { documentKind, runsOf, type Written } from '@/core/kinds/document';
 import { anchorText, findAnchor } from '@/core/remarks/anchor';
 import { type Annotation, pieceOf } from '@/core/remarks/annotation';
-import { markedDocument } from '@/core/remarks/marked-document';
-import type { DocNode } from '@/core/text/document-json';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
-import { DocumentView } from '@/ui/common/document-view';
 import { Foreign } from '@/ui/common/foreign';
 import { QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
 import { ComparedPiece } from '@/ui/compare/compare-screen';
+import { DocumentMarked } from '@/ui/kinds/document';
 import { PieceContent } from '@/ui/material/piece-content';
 import { selectedWords } from '@/ui/remarks/selected-words';
 import { useHandedIn } from '@/ui/remarks/use-handed-in';
@@ -28,24 +27,23 @@ export interface ChosenWords {
 
 interface TextProps {
   readonly sha256: string;
-  readonly content: DocNode;
+  readonly written: Written;
   readonly lang: string;
   readonly remarks: readonly Annotation[];
   readonly choose: (words: ChosenWords) => void;
 }
 
 /** A text as it was handed in, with the words that were remarked on. Selecting words chooses them. */
-function HandedInText({ sha256, content, lang, remarks, choose }: TextProps) {
+function HandedInText({ sha256, written, lang, remarks, choose }: TextProps) {
   const root = useRef<HTMLDivElement>(null);
-  const text = useMemo(() => anchorText(content), [content]);
-  const shown = useMemo(() => {
+  const text = useMemo(() => anchorText(runsOf(written)), [written]);
+  const highlights = useMemo(() => {
     const own = remarks.filter((remark) => pieceOf(remark) === sha256);
-    const highlights = own.flatMap((remark) => {
+    return own.flatMap((remark) => {
       const found = findAnchor(remark.target.selector, text, text, lang);
       return found ? [{ id: remark.id, start: found.start, end: found.end }] : [];
     });
-    return markedDocument(content, highlights);
-  }, [content, remarks, sha256, text, lang]);
+  }, [remarks, sha256, text, lang]);
   const latest = useRef(choose);
   latest.current = choose;
   useEffect(() => {
@@ -58,7 +56,7 @@ function HandedInText({ sha256, content, lang, remarks, choose }: TextProps) {
   }, [sha256, text]);
   return (
     <div ref={root}>
-      <DocumentView document={shown} lang={lang} />
+      <DocumentMarked written={written} lang={lang} highlights={highlights} />
     </div>
   );
 }
@@ -78,12 +76,14 @@ interface Props {
 function SinceBefore({ view }: { view: MarkingView }) {
   const t = useTranslations('compare');
   const open = view.open as NonNullable<MarkingView['open']>;
-  const before = useHandedIn(open.receipts[1]?.id ?? null);
-  if (!before) return <p className="soft">{t('looking')}</p>;
+  const earlier = useHandedIn(open.receipts[1]?.id ?? null);
+  if (!earlier) return <p className="soft">{t('looking')}</p>;
   return open.pieces.map((piece) => {
-    const was = before.pieces.find(({ document }) => document !== null && document === piece.document);
-    if (!piece.content) return null;
-    const pair = { title: piece.title, before: was?.content ?? { type: 'doc' }, after: piece.content, file: null };
+    const was = earlier.pieces.find(({ document }) => document !== null && document === piece.document);
+    if (!piece.written) return null;
+    const { kind } = piece.written;
+    const before = was?.written ?? { kind, content: documentKind(kind).empty };
+    const pair = { title: piece.title, before, after: piece.written, file: null };
     return (
       <Foreign key={piece.position} download={piece.file}>
         <ComparedPiece pair={pair} lang={view.class.locale} />
@@ -140,10 +140,10 @@ export function HandedIn({ view, zone, now, remarks, choose, chosen, say }: Prop
               <bdi>{piece.title}</bdi>
             </h3>
             <Foreign download={piece.file}>
-              {piece.content ? (
+              {piece.written ? (
                 <HandedInText
                   sha256={piece.sha256}
-                  content={piece.content}
+                  written={piece.written}
                   lang={view.class.locale}
                   remarks={remarks}
                   choose={choose}

@@ -1,4 +1,5 @@
 import { useTranslations } from 'next-intl';
+import { type Place } from '@/core/places';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
@@ -19,7 +20,7 @@ interface Props {
 export function MarkingScreen({ view, zone, now }: Props) {
   const t = useTranslations('marking');
   const times = useTimes(zone);
-  const order = view.students.map(({ key }) => `/marking/${view.id}?student=${key}`);
+  const order = view.students.map(({ key }): Place => ({ at: 'marking', assignment: view.id, student: key }));
   const at = view.students.findIndex(({ key }) => key === view.open?.student.key);
   return (
     <main className={classes.marking} id="main">
@@ -27,7 +28,7 @@ export function MarkingScreen({ view, zone, now }: Props) {
       <div className={classes.head}>
         <div>
           <p className="soft">
-            <PlaceLink href={`/classes/${view.class.id}`}>{view.class.name}</PlaceLink>
+            <PlaceLink to={{ at: 'class', class: view.class.id }}>{view.class.name}</PlaceLink>
           </p>
           <h1>
             <Sail weave={view.class.weave} size={20} />

@@ -3,6 +3,7 @@
 import { Textarea, TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
+import { runsOf } from '@/core/kinds/document';
 import { anchorText } from '@/core/remarks/anchor';
 import { type Annotation, quotedBy, remarkOn } from '@/core/remarks/annotation';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
@@ -37,8 +38,8 @@ export function RemarksEditor({ view, remarks, setRemarks, chosen }: Props) {
   /** Where the words stand: where they were selected, or else where they are found first. */
   const target = (): ChosenWords | null => {
     if (chosen && chosen.text.slice(chosen.start, chosen.end) === words) return chosen;
-    for (const { content, sha256 } of open.pieces) {
-      const text = content ? anchorText(content) : '';
+    for (const { written, sha256 } of open.pieces) {
+      const text = written ? anchorText(runsOf(written)) : '';
       const start = words.trim() === '' ? -1 : text.indexOf(words.trim());
       if (start >= 0) return { piece: sha256, text, start, end: start + words.trim().length };
     }

@@ -41,7 +41,7 @@ export function StudentsList({ view, zone, now }: Props) {
         {list.map((student) => (
           <li key={student.key}>
             <PlaceLink
-              href={`/marking/${view.id}?student=${student.key}`}
+              to={{ at: 'marking', assignment: view.id, student: student.key }}
               aria-current={student.key === view.open?.student.key ? 'true' : undefined}
             >
               <Kite state={student.state} />

@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { FileView } from '@/server/reading/materials/materials';
+import type { FileView } from '@/server/kinds/material/index';
 import type { Following } from './following';
 import classes from './material.module.css';
 import { MaterialTools } from './material-tools';

@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
-import type { FileView } from '@/server/reading/materials/materials';
+import type { FileView } from '@/server/kinds/material/index';
 import { useFileSize } from '@/ui/common/file-size';
 import classes from './material.module.css';
 

@@ -3,7 +3,7 @@
 import { useFormatter, useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
 import type { DocNode } from '@/core/text/document-json';
-import type { FileView } from '@/server/reading/materials/materials';
+import type { FileView } from '@/server/kinds/material/index';
 import { DocumentView } from '@/ui/common/document-view';
 import type { Following } from './following';
 import classes from './material.module.css';

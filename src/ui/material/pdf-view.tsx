@@ -3,7 +3,7 @@
 import { useTranslations } from 'next-intl';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { type FormEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { FileView } from '@/server/reading/materials/materials';
+import type { FileView } from '@/server/kinds/material/index';
 import type { Following } from './following';
 import classes from './material.module.css';
 import { MaterialTools } from './material-tools';

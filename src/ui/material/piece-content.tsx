@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
-import type { MaterialContent } from '@/server/reading/materials/materials';
+import type { MaterialContent } from '@/server/kinds/material/index';
 import { ContentView } from './material-view';
 
 /** A piece in place, fetched when it is opened: what is attached is not read before anybody looks. */

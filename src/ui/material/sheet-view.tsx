@@ -3,7 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import type { SheetTable } from '@/core/formats/sheet';
-import type { FileView } from '@/server/reading/materials/materials';
+import type { FileView } from '@/server/kinds/material/index';
 import type { Following } from './following';
 import classes from './material.module.css';
 import { MaterialTools } from './material-tools';

@@ -1,30 +1,29 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import type { NewsGroup } from '@/server/reading/news/news';
-import type { News } from '@/store/news';
+import type { NewsGroup, NewsLine } from '@/server/reading/news/news';
 import { post } from '@/ui/common/client-request';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
+import { sayingOf } from '@/ui/kinds/event';
 import classes from './news.module.css';
 import { useReadTogether, useSight } from './read-on-sight';
 
 interface RowProps {
-  readonly one: News;
-  readonly href: string;
+  readonly one: NewsLine;
   readonly says: string;
   readonly when: string;
   readonly sight: (id: number) => void;
 }
 
-function Row({ one, href, says, when, sight }: RowProps) {
+function Row({ one, says, when, sight }: RowProps) {
   const t = useTranslations('news');
   const { id, unread } = one;
   const row = useSight<HTMLLIElement>(unread, () => sight(id));
   return (
     <li ref={row} className={classes.row} data-unread={unread || undefined}>
-      <PlaceLink href={href} onClick={() => (unread ? sight(id) : undefined)}>
+      <PlaceLink to={one.place} onClick={() => (unread ? sight(id) : undefined)}>
         {says}
       </PlaceLink>
       {unread ? <span className={classes.new}>{t('new')}</span> : null}
@@ -34,7 +33,7 @@ function Row({ one, href, says, when, sight }: RowProps) {
 }
 
 interface Props {
-  readonly groups: readonly (NewsGroup & { readonly hrefs: readonly string[] })[];
+  readonly groups: readonly NewsGroup[];
   readonly newest: number;
   readonly zone: string;
   readonly now: number;
@@ -65,14 +64,13 @@ export function NewsList({ groups, newest, zone, now }: Props) {
             {group.unread > 0 ? <small>{t('unread', { n: group.unread })}</small> : null}
           </h2>
           <ul>
-            {group.news.map((one, i) => (
+            {group.news.map((one) => (
               <Row
                 key={one.id}
                 one={one}
-                href={group.hrefs[i] ?? '/today'}
                 says={t(sayingOf(one), {
                   title: one.title,
-                  student: one.student ?? '',
+                  student: one.student,
                   grade: one.earned ?? 0,
                   points: one.points ?? 0,
                 })}
@@ -85,14 +83,4 @@ export function NewsList({ groups, newest, zone, now }: Props) {
       ))}
     </main>
   );
-}
-
-function sayingOf(one: News) {
-  if (one.kind === 'posted') {
-    return one.announcement_id ? 'announced' : one.material_id ? 'posted-material' : 'posted';
-  }
-  if (one.kind === 'handed-back') {
-    return one.another_go ? 'another-go' : one.earned === null ? 'handed-back' : 'handed-back-graded';
-  }
-  return one.kind;
 }

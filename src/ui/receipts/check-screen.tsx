@@ -73,7 +73,7 @@ export function CheckScreen({ school, zone }: { school: string; zone: string }) 
   return (
     <main id="main" className={cards.screen}>
       <p>
-        <PlaceLink href="/receipts">{t('back')}</PlaceLink>
+        <PlaceLink to={{ at: 'receipts' }}>{t('back')}</PlaceLink>
       </p>
       <h1>{t('title')}</h1>
       <p>{t('says', { school })}</p>

@@ -28,7 +28,7 @@ export function ReceiptScreen({ receipt, loss, school, zone }: Props) {
   return (
     <main id="main" className={cards.screen}>
       <p className={classes.acts}>
-        <PlaceLink href={`/desk/${receipt.assignment_id}`}>{t('to-desk')}</PlaceLink>
+        <PlaceLink to={{ at: 'desk', assignment: receipt.assignment_id }}>{t('to-desk')}</PlaceLink>
         <a href={`${file}/receipt?as=pdf`} download>
           {t('as-pdf')}
         </a>
@@ -38,7 +38,7 @@ export function ReceiptScreen({ receipt, loss, school, zone }: Props) {
         <button type="button" className="quiet" onClick={() => window.print()}>
           {t('print')}
         </button>
-        <PlaceLink href="/check">{t('to-check')}</PlaceLink>
+        <PlaceLink to={{ at: 'check' }}>{t('to-check')}</PlaceLink>
       </p>
       <article className={classes.receipt}>
         <p className="soft">
@@ -95,8 +95,8 @@ export function ReceiptScreen({ receipt, loss, school, zone }: Props) {
               <strong>
                 <bdi>{piece.title}</bdi>
               </strong>{' '}
-              <span className="soft">{piece.kind === 'link' ? t('a-link') : size(piece.size)}</span>{' '}
-              {piece.kind === 'link' ? null : (
+              <span className="soft">{piece.fetched ? size(piece.size) : t('a-link')}</span>{' '}
+              {!piece.fetched ? null : (
                 <a className={classes.fetch} href={`${file}/pieces/${position}/file?download`} download>
                   {t('fetch')}
                 </a>

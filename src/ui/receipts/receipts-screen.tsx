@@ -14,13 +14,13 @@ export function ReceiptsScreen({ receipts, zone }: { receipts: readonly Receipt[
     <main id="main" className={cards.screen}>
       <h1>{t('all')}</h1>
       <p className="soft">
-        {t('all-says')} <PlaceLink href="/check">{t('to-check')}</PlaceLink>
+        {t('all-says')} <PlaceLink to={{ at: 'check' }}>{t('to-check')}</PlaceLink>
       </p>
       {receipts.length === 0 ? <p>{t('none')}</p> : null}
       <ol className={cards.list}>
         {receipts.map((receipt) => (
           <li key={receipt.id}>
-            <PlaceLink href={`/receipts/${receipt.id}`}>
+            <PlaceLink to={{ at: 'receipt', handIn: receipt.id }}>
               <strong className="num">{receipt.number}</strong>{' '}
               <span>
                 <bdi>{receipt.assignment}</bdi>

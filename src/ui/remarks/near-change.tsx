@@ -3,17 +3,17 @@
 import { useTranslations } from 'next-intl';
 import { useMemo } from 'react';
 import type { Comparison } from '@/core/compare/compare';
+import { runsOf, type Written } from '@/core/kinds/document';
 import { anchorText, findAnchor } from '@/core/remarks/anchor';
 import { type Annotation, pieceOf } from '@/core/remarks/annotation';
 import { changesNear, isTouched } from '@/core/remarks/near';
-import type { DocNode } from '@/core/text/document-json';
 import { Parts } from '@/ui/compare/comparison-view';
 import classes from './remarks.module.css';
 
 interface Props {
   readonly remark: Annotation;
   /** The text on which the remark was made. */
-  readonly was: DocNode;
+  readonly was: Written;
   readonly comparison: Comparison;
   readonly lang: string;
 }
@@ -22,9 +22,10 @@ interface Props {
 export function NearChange({ remark, was, comparison, lang }: Props) {
   const t = useTranslations('remarks');
   const near = useMemo(() => {
-    const text = anchorText(was);
+    const runs = runsOf(was);
+    const text = anchorText(runs);
     const found = findAnchor(remark.target.selector, text, text, lang);
-    return found ? changesNear(comparison, was, found.start, found.end) : [];
+    return found ? changesNear(comparison, runs, found.start, found.end) : [];
   }, [remark, was, comparison, lang]);
   if (!isTouched(near)) return <p className="soft">{t('untouched')}</p>;
   return (

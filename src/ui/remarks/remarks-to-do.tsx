@@ -3,9 +3,9 @@
 import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useEffect, useMemo, useState } from 'react';
+import { runsOf, type Written } from '@/core/kinds/document';
 import { anchorText, findAnchor } from '@/core/remarks/anchor';
 import { quotedBy } from '@/core/remarks/annotation';
-import type { DocNode } from '@/core/text/document-json';
 import type { RepliedRemark } from '@/server/reading/desk/replies';
 import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
@@ -18,8 +18,8 @@ import { useHandedIn } from './use-handed-in';
 interface OneProps {
   readonly one: RepliedRemark;
   readonly handIn: string;
-  readonly was: DocNode | null;
-  readonly is: DocNode | null;
+  readonly was: Written | null;
+  readonly is: Written | null;
   readonly lang: string;
   readonly goTo: (() => void) | null;
   readonly changed: () => void;
@@ -35,7 +35,10 @@ function One({ one, handIn, was, is, lang, goTo, changed }: OneProps) {
   useEffect(() => setDone(one.doneAt !== null), [one.doneAt]);
   /** Whether the words are still in the text; `null` while nobody knows. */
   const there = useMemo(
-    () => (was && is ? findAnchor(remark.target.selector, anchorText(was), anchorText(is), lang) !== null : null),
+    () =>
+      was && is
+        ? findAnchor(remark.target.selector, anchorText(runsOf(was)), anchorText(runsOf(is)), lang) !== null
+        : null,
     [was, is, remark, lang],
   );
   const send = async (next: { done: boolean; answer: string }) => {
@@ -105,7 +108,7 @@ interface Props {
   readonly remarks: readonly RepliedRemark[];
   readonly handIn: string;
   /** The student's documents as they are now, by id. */
-  readonly documents: ReadonlyMap<string, DocNode>;
+  readonly documents: ReadonlyMap<string, Written>;
   readonly lang: string;
   readonly goTo: ((remark: RepliedRemark) => void) | null;
   readonly changed: () => void;
@@ -131,7 +134,7 @@ export function RemarksToDo({ remarks, handIn, documents, lang, goTo, changed }:
               key={one.remark.id}
               one={one}
               handIn={handIn}
-              was={piece?.content ?? null}
+              was={piece?.written ?? null}
               is={is ?? null}
               lang={lang}
               goTo={goTo ? () => goTo(one) : null}

@@ -1,8 +1,8 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
+import { type Written } from '@/core/kinds/document';
 import { quotedBy } from '@/core/remarks/annotation';
-import type { DocNode } from '@/core/text/document-json';
 import type { RepliedRemark } from '@/server/reading/desk/replies';
 import type { Times } from '@/ui/common/times';
 import { useComparison } from '@/ui/compare/use-comparison';
@@ -12,8 +12,8 @@ import { useHandedIn } from './use-handed-in';
 
 interface OneProps {
   readonly one: RepliedRemark;
-  readonly was: DocNode | null;
-  readonly is: DocNode | null;
+  readonly was: Written | null;
+  readonly is: Written | null;
   readonly lang: string;
   readonly times: Times;
 }
@@ -43,7 +43,7 @@ interface Props {
   /** The hand-in on which they were made. */
   readonly handIn: string;
   /** The pieces as they are now. */
-  readonly now: readonly { readonly document: string | null; readonly content: DocNode | null }[];
+  readonly now: readonly { readonly document: string | null; readonly written: Written | null }[];
   readonly lang: string;
   readonly times: Times;
 }
@@ -60,8 +60,8 @@ export function RepliedRemarks({ remarks, handIn, now, lang, times }: Props) {
           <One
             key={one.remark.id}
             one={one}
-            was={piece?.content ?? null}
-            is={is?.content ?? null}
+            was={piece?.written ?? null}
+            is={is?.written ?? null}
             lang={lang}
             times={times}
           />

@@ -1,20 +1,21 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useMemo, useState } from 'react';
+import type { DocumentName } from '@/core/kinds/document';
 import { post } from '@/ui/common/client-request';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';
 import { useSessionState, useSessions } from '@/ui/desk/use-sessions';
 import { type SpellingSettings, useWritingHelp } from '@/ui/desk/writing-help';
+import { DOCUMENT_SCREENS } from '@/ui/kinds/document';
 import classes from './own-document.module.css';
 
-const Writing = dynamic(() => import('@/ui/desk/writing').then(({ Writing: loaded }) => loaded), { ssr: false });
 const NO_NOTES = new Map();
 
 interface Props {
   readonly id: string;
+  readonly kind: DocumentName;
   readonly title: string;
   readonly lang: string;
   readonly zone: string;
@@ -22,7 +23,8 @@ interface Props {
 }
 
 /** A document of one's own: written like any other, and put to work from the Shelf. */
-export function OwnDocument({ id, title: given, lang, zone, spelling }: Props) {
+export function OwnDocument({ id, kind, title: given, lang, zone, spelling }: Props) {
+  const { Editor } = DOCUMENT_SCREENS[kind];
   const t = useTranslations('shelf');
   const safety = useTranslations('safety');
   const times = useTimes(zone);
@@ -43,7 +45,7 @@ export function OwnDocument({ id, title: given, lang, zone, spelling }: Props) {
     <main className={classes.main} id="main">
       <div className={classes.head}>
         <p className="soft">
-          <PlaceLink href="/shelf">{t('title')}</PlaceLink>
+          <PlaceLink to={{ at: 'shelf' }}>{t('title')}</PlaceLink>
         </p>
         <h1 className="visually-hidden">{title}</h1>
         <form onSubmit={rename} onBlur={(event) => event.currentTarget.requestSubmit()}>
@@ -64,7 +66,7 @@ export function OwnDocument({ id, title: given, lang, zone, spelling }: Props) {
       {problem ? <p role="alert">{t('problem.broke')}</p> : null}
       <section className={classes.page} aria-label={title}>
         {session ? (
-          <Writing
+          <Editor
             session={session}
             title={title}
             lang={lang}

@@ -1,13 +1,13 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import type { DocNode } from '@/core/text/document-json';
-import { DocumentView } from '@/ui/common/document-view';
+import type { Written } from '@/core/kinds/document';
 import { Foreign } from '@/ui/common/foreign';
+import { DocumentShown } from '@/ui/kinds/document';
 import classes from './printed-document.module.css';
 
 /** A document as it comes out on paper, or as a PDF: nothing around it is printed. */
-export function PrintedDocument({ title, content, lang }: { title: string; content: DocNode | null; lang: string }) {
+export function PrintedDocument({ title, written, lang }: { title: string; written: Written | null; lang: string }) {
   const t = useTranslations('writing');
   return (
     <main className={classes.main} id="main">
@@ -19,7 +19,7 @@ export function PrintedDocument({ title, content, lang }: { title: string; conte
       </p>
       <article className={classes.sheet}>
         <h1 dir="auto">{title}</h1>
-        <Foreign download={null}>{content ? <DocumentView document={content} lang={lang} /> : null}</Foreign>
+        <Foreign download={null}>{written ? <DocumentShown written={written} lang={lang} /> : null}</Foreign>
       </article>
     </main>
   );

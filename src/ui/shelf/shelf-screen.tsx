@@ -4,6 +4,7 @@ import { IconFile, IconFileText, IconLink, IconNotes } from '@tabler/icons-react
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useState } from 'react';
+import { addressOf } from '@/core/places';
 import type { BinItem, ShelfBoard, ShelfItem } from '@/server/reading/shelf/shelf';
 import { post } from '@/ui/common/client-request';
 import { useFileSize } from '@/ui/common/file-size';
@@ -41,18 +42,18 @@ export function ShelfScreen({ boards, bin, zone, now }: Props) {
   };
   const make = async () => {
     const answer = await act('/api/documents', { title: t('new-title') });
-    if (answer.ok && answer.document) router.push(`/shelf/${answer.document}`);
+    if (answer.ok && answer.document) router.push(addressOf({ at: 'own-document', document: answer.document }));
   };
   const words = sought.trim().toLocaleLowerCase();
   const shown = boards.map((board) => ({
     ...board,
     items: board.items.filter(
       (item) =>
-        (kind === 'all' || item.kind === kind) &&
+        [item.kind, 'all'].includes(kind) &&
         (words === '' || `${item.title} ${item.assignment ?? ''}`.toLocaleLowerCase().includes(words)),
     ),
   }));
-  const seeking = words !== '' || kind !== 'all';
+  const seeking = words !== '' || !['all'].includes(kind);
   const has = shown.some(({ items }) => items.length > 0);
   const past = shown.filter((board) => board.past && (!seeking || board.items.length > 0));
   return (
@@ -130,6 +131,9 @@ function Board({ board, zone, now, act }: { board: ShelfBoard; zone: string; now
   );
 }
 
+/** Of these a copy of one's own can be made here. */
+const COPIED: ReadonlySet<ShelfItem['kind']> = new Set(['document']);
+
 function Row({ item, zone, now, act }: { item: ShelfItem; zone: string; now: number; act: Act }) {
   const t = useTranslations('shelf');
   const state = useTranslations('state');
@@ -137,10 +141,11 @@ function Row({ item, zone, now, act }: { item: ShelfItem; zone: string; now: num
   const size = useFileSize();
   const [naming, setNaming] = useState(false);
   const Icon = ICONS[item.kind];
-  const own = item.kind === 'document' && item.state === null;
+  const copied = COPIED.has(item.kind);
+  const own = copied && item.state === null;
   // What was written for some work is known by that work; what was attached, by its own name.
-  const lead = item.kind === 'document' ? (item.assignment ?? item.title) : item.title;
-  const beside = item.kind === 'document' ? (item.assignment === null ? '' : item.title) : (item.assignment ?? '');
+  const lead = copied ? (item.assignment ?? item.title) : item.title;
+  const beside = copied ? (item.assignment === null ? '' : item.title) : (item.assignment ?? '');
   const path = `/api/documents/${item.id}`;
   const rename = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -158,8 +163,8 @@ function Row({ item, zone, now, act }: { item: ShelfItem; zone: string; now: num
               {t('keep-name')}
             </button>
           </form>
-        ) : item.href ? (
-          <PlaceLink href={item.href}>
+        ) : item.place ? (
+          <PlaceLink to={item.place}>
             <bdi>{lead}</bdi>
           </PlaceLink>
         ) : (
@@ -189,7 +194,7 @@ function Row({ item, zone, now, act }: { item: ShelfItem; zone: string; now: num
             {t('rename-short')}
           </button>
         ) : null}
-        {item.kind === 'document' ? (
+        {copied ? (
           <button
             type="button"
             className="quiet"
@@ -214,6 +219,12 @@ function Row({ item, zone, now, act }: { item: ShelfItem; zone: string; now: num
   );
 }
 
+/** How each kind of thing comes out of the bin. */
+const TAKE_OUT: { readonly [Kind in BinItem['kind']]: (id: string) => readonly [path: string, act: object] } = {
+  document: (id) => [`/api/documents/${id}`, { act: 'take-out' }],
+  piece: (id) => [`/api/pieces/${id}`, { act: 'bring-back' }],
+};
+
 function Bin({ bin, zone, now, act }: { bin: readonly BinItem[]; zone: string; now: number; act: Act }) {
   const t = useTranslations('shelf');
   const times = useTimes(zone);
@@ -230,11 +241,7 @@ function Bin({ bin, zone, now, act }: { bin: readonly BinItem[]; zone: string; n
               type="button"
               className="quiet"
               aria-label={t('take-out', { title: item.title })}
-              onClick={() =>
-                item.kind === 'document'
-                  ? act(`/api/documents/${item.id}`, { act: 'take-out' })
-                  : act(`/api/pieces/${item.id}`, { act: 'bring-back' })
-              }
+              onClick={() => act(...TAKE_OUT[item.kind](item.id))}
             >
               {t('take-out-short')}
             </button>

@@ -3,6 +3,7 @@
 import { PasswordInput, TextInput } from '@mantine/core';
 import { useLocale, useTranslations } from 'next-intl';
 import { type FormEvent, useState } from 'react';
+import { addressOf } from '@/core/places';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
 import { PrimaryButton } from '@/ui/common/primary-button';
@@ -41,7 +42,7 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
     const answer = await inTurn((ticket) => post(path, { ...body, ticket }));
     if (answer.ok) {
       // A full load: the language and the direction may be another person's now.
-      window.location.assign('/today');
+      window.location.assign(addressOf({ at: 'today' }));
       return;
     }
     setBusy(false);

@@ -72,7 +72,7 @@ export function SkyString({ layout, items, zone, now }: Props) {
                     : { insetInlineEnd: width - x - 14, insetBlockStart: lineY + thread - 5 }
                 }
               >
-                <PlaceLink href={`/desk/${id}`} className={classes.kite}>
+                <PlaceLink to={{ at: 'desk', assignment: id }} className={classes.kite}>
                   <Kite state={item.state} labelled color={hueOf(item.weave)} />
                   <span>
                     <span className={item.state === 'overdue' ? 'plum' : undefined}>

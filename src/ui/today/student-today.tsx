@@ -1,7 +1,6 @@
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import type { Ranked } from '@/core/plan/do-next';
-import { leadsTo } from '@/server/reading/news/news';
 import type { studentToday } from '@/server/reading/today/today';
 import type { WorkItem } from '@/server/reading/work/work-list';
 import { Kite } from '@/ui/common/kite';
@@ -9,6 +8,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useStateLine } from '@/ui/common/state-line';
 import { type Times, useTimes } from '@/ui/common/times';
+import { sayingOf } from '@/ui/kinds/event';
 import { NotToday } from './not-today';
 import { SkyString } from './sky-string';
 import classes from './today.module.css';
@@ -48,7 +48,7 @@ function First({ ranked, today, zone, now }: { ranked: Ranked<WorkItem>; today: 
       <div>
         <h3>
           <Sail weave={item.weave} />
-          <PlaceLink href={`/desk/${item.id}`}>
+          <PlaceLink to={{ at: 'desk', assignment: item.id }}>
             <bdi>{item.title}</bdi>
           </PlaceLink>
         </h3>
@@ -75,7 +75,7 @@ function First({ ranked, today, zone, now }: { ranked: Ranked<WorkItem>; today: 
         </p>
       </div>
       <div className={classes.acts}>
-        <PlaceLink href={`/desk/${item.id}`} className={classes.go} aria-describedby="do-next">
+        <PlaceLink to={{ at: 'desk', assignment: item.id }} className={classes.go} aria-describedby="do-next">
           {go}
         </PlaceLink>
         <NotToday assignment={item.id} title={item.title} off />
@@ -102,7 +102,7 @@ function ItemRow({
     <li className={classes.row}>
       <Kite state={item.state} labelled />
       <div>
-        <PlaceLink href={`/desk/${item.id}`} className={classes.title}>
+        <PlaceLink to={{ at: 'desk', assignment: item.id }} className={classes.title}>
           <bdi>{item.title}</bdi>
         </PlaceLink>{' '}
         <bdi className="soft">{item.className}</bdi>
@@ -152,7 +152,7 @@ function LessonsToday({ lessons }: { lessons: Today['lessons'] }) {
           <li key={lesson.number}>
             <span className="num">{lesson.starts}</span>
             <Sail weave={lesson.weave} size={16} />
-            <PlaceLink href={`/classes/${lesson.class_id}`}>
+            <PlaceLink to={{ at: 'class', class: lesson.class_id }}>
               <bdi>{lesson.class_name}</bdi>
             </PlaceLink>
             <span className="soft">{t('room', { room: lesson.room })}</span>
@@ -166,6 +166,7 @@ function LessonsToday({ lessons }: { lessons: Today['lessons'] }) {
 /** The student's first screen: what is due when, what to do next and why, and what came in. */
 export function StudentToday({ today, zone, now }: { today: Today; zone: string; now: number }) {
   const t = useTranslations('today');
+  const news = useTranslations('news');
   const times = useTimes(zone);
   const reason = useReason(times, now);
   const [first, ...rest] = today.next;
@@ -242,22 +243,21 @@ export function StudentToday({ today, zone, now }: { today: Today; zone: string;
           <ul className={classes.rows}>
             {today.lately.map((event) => (
               <li key={event.id} className={classes.row} data-unread={event.unread || undefined}>
-                {event.kind === 'handed-back' ? (
-                  <Kite state={event.another_go ? 'another-go' : 'handed-back'} labelled />
+                {event.back ? (
+                  <Kite state={event.anotherGo ? 'another-go' : 'handed-back'} labelled />
                 ) : (
                   <Sail weave={event.weave} size={20} />
                 )}
                 <div>
-                  <PlaceLink href={leadsTo(event, false)}>{t(`event-${event.kind}`, { title: event.title })}</PlaceLink>
+                  <PlaceLink to={event.place}>
+                    {news(sayingOf(event), {
+                      title: event.title,
+                      student: event.student,
+                      grade: event.earned ?? 0,
+                      points: event.points ?? 0,
+                    })}
+                  </PlaceLink>
                   {event.unread ? <span className="visually-hidden">{t('unread')}</span> : null}
-                  {event.kind === 'handed-back' ? (
-                    <div className="soft">
-                      {event.earned !== null
-                        ? t('event-grade', { grade: event.earned, points: event.points ?? 0 })
-                        : null}{' '}
-                      {event.another_go ? t('event-again') : null}
-                    </div>
-                  ) : null}
                 </div>
                 <span className="soft">{times.ago(event.at, now)}</span>
               </li>

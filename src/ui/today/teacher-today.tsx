@@ -14,7 +14,7 @@ function Rows({ items, zone, now }: { items: readonly TeacherItem[]; zone: strin
         <li key={item.id} className={classes.row}>
           <Sail weave={item.weave} size={20} />
           <div>
-            <PlaceLink href={`/marking/${item.id}`} className={classes.title}>
+            <PlaceLink to={{ at: 'marking', assignment: item.id }} className={classes.title}>
               <bdi>{item.title}</bdi>
             </PlaceLink>{' '}
             <bdi className="soft">{item.className}</bdi>

@@ -1,14 +1,15 @@
-import type { Chosen } from '@/server/reading/work/work-table';
+import type { Place } from '@/core/places';
+import type { Chosen } from '@/core/work/chosen-work';
 
-/** The address of a choice; what is as it usually is stays out of it. */
-export function addressOf(chosen: Chosen): string {
-  const query = new URLSearchParams();
-  if (chosen.sort !== 'due') query.set('sort', chosen.sort);
-  if (chosen.down) query.set('down', '1');
-  if (chosen.classId) query.set('class', chosen.classId);
-  if (chosen.state !== 'to-do') query.set('state', chosen.state);
-  if (chosen.takes) query.set('kind', chosen.takes);
-  if (chosen.week !== null) query.set('week', String(chosen.week));
-  const words = query.toString();
-  return words === '' ? '/work' : `/work?${words}`;
-}
+/** Where a choice is shown; what is as it usually is stays out of the address. */
+export const placeOf = (chosen: Chosen): Place => ({
+  at: 'chosen-work',
+  chosen: {
+    sort: chosen.sort === 'due' ? null : chosen.sort,
+    down: chosen.down ? '1' : null,
+    class: chosen.classId,
+    state: chosen.state === 'to-do' ? null : chosen.state,
+    kind: chosen.takes,
+    week: chosen.week === null ? null : String(chosen.week),
+  },
+});

@@ -3,9 +3,10 @@
 import { NativeSelect } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
-import type { Chosen } from '@/server/reading/work/work-table';
+import { addressOf } from '@/core/places';
+import type { Chosen } from '@/core/work/chosen-work';
 import classes from './work.module.css';
-import { addressOf } from './work-address';
+import { placeOf } from './work-address';
 
 const WEEKS = [-2, -1, 0, 1, 2, 3] as const;
 
@@ -20,7 +21,7 @@ export function WorkFilters({
   const t = useTranslations('work');
   const kinds = useTranslations('class');
   const router = useRouter();
-  const choose = (part: Partial<Chosen>) => router.push(addressOf({ ...chosen, ...part }), { scroll: false });
+  const choose = (part: Partial<Chosen>) => router.push(addressOf(placeOf({ ...chosen, ...part })), { scroll: false });
   return (
     <div className={classes.filters}>
       <NativeSelect

@@ -1,12 +1,13 @@
 import { useTranslations } from 'next-intl';
+import { type Chosen, GROUPS, SORTS, type Sort } from '@/core/work/chosen-work';
 import { STATES } from '@/core/work/standing';
-import { type Chosen, GROUPS, SORTS, type Sort, type workTable } from '@/server/reading/work/work-table';
+import { type workTable } from '@/server/reading/work/work-table';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import classes from './work.module.css';
-import { addressOf } from './work-address';
+import { placeOf } from './work-address';
 import { WorkFilters } from './work-filters';
 
 interface Props {
@@ -24,7 +25,7 @@ function SortHead({ sort, chosen, end }: { sort: Sort; chosen: Chosen; end?: boo
   const direction = chosen.down ? 'descending' : 'ascending';
   return (
     <th scope="col" aria-sort={own ? direction : undefined} data-end={end || undefined}>
-      <PlaceLink href={addressOf({ ...chosen, sort, down: own && !chosen.down })}>
+      <PlaceLink to={placeOf({ ...chosen, sort, down: own && !chosen.down })}>
         {t(`sort-${sort}`)}
         {own ? <span aria-hidden="true"> {chosen.down ? '↓' : '↑'}</span> : null}
       </PlaceLink>
@@ -51,7 +52,7 @@ export function WorkScreen({ table, chosen, classes: list, zone, now }: Props) {
         {GROUPS.map((group) => (
           <PlaceLink
             key={group}
-            href={addressOf({ ...chosen, state: group })}
+            to={placeOf({ ...chosen, state: group })}
             aria-current={chosen.state === group ? 'true' : undefined}
           >
             {t(`group-${group}`)} <span className="num">{table.groups[group]}</span>
@@ -60,7 +61,7 @@ export function WorkScreen({ table, chosen, classes: list, zone, now }: Props) {
         {STATES.filter((one) => (table.counts.get(one) ?? 0) > 0 || chosen.state === one).map((one) => (
           <PlaceLink
             key={one}
-            href={addressOf({ ...chosen, state: one })}
+            to={placeOf({ ...chosen, state: one })}
             aria-current={chosen.state === one ? 'true' : undefined}
           >
             <Kite state={one} /> {state(one)} <span className="num">{table.counts.get(one) ?? 0}</span>
@@ -86,7 +87,7 @@ export function WorkScreen({ table, chosen, classes: list, zone, now }: Props) {
                   {item.dueAt === null ? '' : times.moment(item.dueAt, now)}
                 </td>
                 <th scope="row">
-                  <PlaceLink href={`/desk/${item.id}`}>
+                  <PlaceLink to={{ at: 'desk', assignment: item.id }}>
                     <bdi>{item.title}</bdi>
                   </PlaceLink>
                   <span className={classes.kind}>{kinds(`takes-${item.takes}`)}</span>

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
 import { enter } from '@/server/http/page';
-import { teachersOf } from '@/store/classes';
+import { teachersToAsk } from '@/server/reading/people/people';
 import { HelpScreen } from '@/ui/help/help-screen';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -10,5 +10,5 @@ export async function generateMetadata(): Promise<Metadata> {
 
 export default async function HelpPage() {
   const { db, person, school } = await enter('PAGE /help');
-  return <HelpScreen help={school.help} teachers={await teachersOf(db, person.id)} />;
+  return <HelpScreen help={school.help} teachers={await teachersToAsk(db, person)} />;
 }

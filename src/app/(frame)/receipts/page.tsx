@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
 import { enter } from '@/server/http/page';
-import { allReceiptsOf } from '@/store/hand-ins';
+import { receiptsOfPerson } from '@/server/reading/receipts/receipts';
 import { ReceiptsScreen } from '@/ui/receipts/receipts-screen';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -10,5 +10,5 @@ export async function generateMetadata(): Promise<Metadata> {
 
 export default async function ReceiptsPage() {
   const { db, person, school } = await enter('PAGE /receipts');
-  return <ReceiptsScreen receipts={await allReceiptsOf(db, person.id)} zone={school.zone} />;
+  return <ReceiptsScreen receipts={await receiptsOfPerson(db, person)} zone={school.zone} />;
 }

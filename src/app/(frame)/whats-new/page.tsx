@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
 import { enter } from '@/server/http/page';
-import { leadsTo, whatsNew } from '@/server/reading/news/news';
+import { whatsNew } from '@/server/reading/news/news';
 import { NewsList } from '@/ui/news/news-list';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -10,13 +10,10 @@ export async function generateMetadata(): Promise<Metadata> {
 
 export default async function WhatsNewPage() {
   const { db, person, school, now } = await enter('PAGE /whats-new');
-  const groups = await whatsNew(db, person.id, now);
+  const groups = await whatsNew(db, person, now);
   return (
     <NewsList
-      groups={groups.map((group) => ({
-        ...group,
-        hrefs: group.news.map((one) => leadsTo(one, person.role === 'teacher')),
-      }))}
+      groups={groups}
       newest={Math.max(1, ...groups.flatMap(({ news }) => news.map(({ id }) => id)))}
       zone={school.zone}
       now={now}

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
+import { chosenFrom } from '@/core/work/chosen-work';
 import { enter } from '@/server/http/page';
-import { workOf } from '@/server/reading/work/work-list';
-import { chosenFrom, workTable } from '@/server/reading/work/work-table';
-import { classesOf } from '@/store/classes';
+import { runningClasses, workOf } from '@/server/reading/work/work-list';
+import { workTable } from '@/server/reading/work/work-table';
 import { WorkScreen } from '@/ui/work/work-screen';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -17,7 +17,7 @@ export default async function WorkPage({
 }) {
   const { db, person, school, now } = await enter('PAGE /work');
   const chosen = chosenFrom(await searchParams);
-  const classes = (await classesOf(db, person.id)).filter(({ ended_at }) => ended_at === null);
+  const classes = await runningClasses(db, person);
   const table = workTable(await workOf(db, person, null, now), chosen, school.zone, now);
   return <WorkScreen table={table} chosen={chosen} classes={classes} zone={school.zone} now={now} />;
 }

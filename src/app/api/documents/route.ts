@@ -1,12 +1,11 @@
 import { z } from 'zod';
 import { newDocument } from '@/server/doing/documents/own-documents';
 import { route } from '@/server/http/route';
-import type { Person } from '@/store/people';
 
 const body = z.object({ title: z.string().max(200) });
 
 export const POST = route(
   'POST /api/documents',
-  ({ db, person, body: { title }, now }) => newDocument(db, person as Person, title, now),
+  ({ db, person, body: { title }, now }) => newDocument(db, person, title, now),
   body,
 );

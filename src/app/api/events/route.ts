@@ -2,7 +2,6 @@ import { sessionToken } from '@/server/http/origin';
 import { route } from '@/server/http/route';
 import { listening } from '@/server/live/start';
 import { hashToken } from '@/server/secrets';
-import type { Person } from '@/store/people';
 
 const BEAT = 25_000;
 /** How long whoever has too many streams open waits before asking again. */
@@ -12,7 +11,7 @@ const HEADERS = { 'content-type': 'text/event-stream', 'cache-control': 'no-stor
 
 export const GET = route('GET /api/events', async ({ person, request }) => {
   const hub = await listening();
-  if (!hub.hasRoom(person as Person)) {
+  if (!hub.hasRoom(person)) {
     // Said in the stream itself, since a browser hears nothing of a refusal.
     return new Response(`retry: ${LATER * 1000}\n\nevent: too-many-open\ndata: {}\n\n`, { headers: HEADERS });
   }
@@ -34,7 +33,7 @@ export const GET = route('GET /api/events', async ({ person, request }) => {
       request.signal.addEventListener('abort', leave);
       send('retry: 2000\n\n');
       const unlisten = await hub.listen(
-        { person: person as Person, session },
+        { person: person, session },
         {
           // That something has happened, and nothing of whom it is about: the screen asks for what it may show.
           hear: ({ kind }, mark) => send(`id: ${mark}\ndata: ${JSON.stringify({ kind })}\n\n`),

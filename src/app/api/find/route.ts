@@ -1,8 +1,7 @@
 import { route } from '@/server/http/route';
 import { find } from '@/server/reading/find/finding';
-import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/find', async ({ db, person, request, now }) => ({
   ok: true,
-  found: await find(db, person as Person, new URL(request.url).searchParams.get('q') ?? '', now),
+  found: await find(db, person, new URL(request.url).searchParams.get('q') ?? '', now),
 }));

@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { changePassword } from '@/server/doing/accounts/signing-in';
 import { sessionToken } from '@/server/http/origin';
 import { route } from '@/server/http/route';
-import type { Person } from '@/store/people';
 
 const shape = z.object({
   old: z.string().min(1).max(500),
@@ -14,7 +13,7 @@ export const POST = route(
   'POST /api/password',
   ({ db, person, body, address, now, request }) => {
     const token = sessionToken(request.headers.get('cookie')) ?? '';
-    return changePassword(db, person as Person, { ...body, token, address }, now);
+    return changePassword(db, person, { ...body, token, address }, now);
   },
   shape,
 );

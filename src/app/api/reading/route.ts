@@ -1,11 +1,9 @@
+import { readingSettings } from '@/core/people/settings';
+import { chooseReading } from '@/server/doing/people/own-settings';
 import { route } from '@/server/http/route';
-import { type Person, readingSettings, setReading } from '@/store/people';
 
 export const POST = route(
   'POST /api/reading',
-  async ({ db, person, body }) => {
-    await setReading(db, (person as Person).id, body);
-    return { ok: true };
-  },
+  ({ db, person, body }) => chooseReading(db, person, body),
   readingSettings,
 );

@@ -1,15 +1,10 @@
 import { z } from 'zod';
+import { SPELLINGS } from '@/core/people/settings';
+import { chooseSpelling } from '@/server/doing/people/own-settings';
 import { route } from '@/server/http/route';
-import { keepSpelling } from '@/store/own-words';
-import { type Person, SPELLINGS } from '@/store/people';
-
-const body = z.object({ spelling: z.enum(SPELLINGS) });
 
 export const POST = route(
   'POST /api/spelling',
-  async ({ db, person, body: { spelling } }) => {
-    await keepSpelling(db, (person as Person).id, spelling);
-    return { ok: true as const };
-  },
-  body,
+  ({ db, person, body }) => chooseSpelling(db, person, body.spelling),
+  z.object({ spelling: z.enum(SPELLINGS) }),
 );

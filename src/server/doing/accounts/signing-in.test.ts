@@ -4,7 +4,7 @@ import type { PersonId } from '@/core/ids';
 import { clientAddress } from '@/server/http/addresses';
 import { sameOrigin, sessionToken } from '@/server/http/origin';
 import { signedOutResponse } from '@/server/http/session-cookie';
-import { whoIs } from '@/server/http/who-is';
+import { SESSION_LASTS, whoIs } from '@/server/http/who-is';
 import { hashPassword, isPassword } from '@/server/secrets';
 import { countGuess } from '@/store/accounts';
 import { type TestSchool, testSchool } from '@/store/test-school';
@@ -14,7 +14,6 @@ import {
   makeResetCode,
   PAIR,
   resetPassword,
-  SESSION_LASTS,
   STRANGERS,
   signIn,
   signInToDemo,

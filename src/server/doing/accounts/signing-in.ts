@@ -1,5 +1,6 @@
 import { type PasswordProblem, passwordProblem } from '@/core/accounts/password';
 import type { Instant, PersonId } from '@/core/ids';
+import { SESSION_LASTS } from '@/server/http/who-is';
 import { hashPassword, hashToken, isPassword, newResetCode, newToken } from '@/server/secrets';
 import { countGuess, forgetGuesses, type GuessRule, isFamiliar, keepFamiliar, keepTrace } from '@/store/accounts';
 import type { Database, Queryable } from '@/store/database';
@@ -23,7 +24,6 @@ import { hashTurns, TooManyWaiting } from './hash-turns';
 
 const MINUTE = 60_000;
 const DAY = 1440 * MINUTE;
-export const SESSION_LASTS = 14 * DAY;
 const RESET_LASTS = 2 * DAY;
 /** More devices than these nobody is signed in on: the oldest session ends. */
 const MOST_SESSIONS = 20;

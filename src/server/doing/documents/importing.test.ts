@@ -8,10 +8,10 @@ import { strToU8, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { toDocx } from '@/core/formats/docx-out';
 import { toOdt } from '@/core/formats/odt-out';
-import type { Picture } from '@/core/formats/text-out';
+import { type Picture, picturesIn } from '@/core/formats/pictures-out';
 import type { PersonId } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
 import { plainText } from '@/core/text/document-json';
+import type { Doc, DocNode, Mark, MarkName } from '@/core/text/nodes';
 import { maySeePicture } from '@/server/reading/documents/text-pictures';
 import { filePath } from '@/store/files';
 import { type TestSchool, testSchool } from '@/store/test-school';
@@ -35,16 +35,16 @@ const read = async (name: string, bytes: Uint8Array) => {
   const file = { path, size: bytes.length };
   return importText(school.db, await school.person('s-imke'), { file, name }, Date.now());
 };
-const text = (words: string, ...marks: string[]): DocNode => ({
+const text = (words: string, ...marks: MarkName[]): DocNode => ({
   type: 'text',
   text: words,
-  ...(marks.length > 0 ? { marks: marks.map((type) => ({ type })) } : {}),
+  ...(marks.length > 0 ? { marks: marks.map((type): Mark => ({ type })) } : {}),
 });
 const p = (...content: DocNode[]): DocNode => ({ type: 'paragraph', content });
 const item = (words: string): DocNode => ({ type: 'listItem', content: [p(text(words))] });
 const cell = (words: string): DocNode => ({ type: 'tableCell', content: [p(text(words))] });
 
-const doc: DocNode = {
+const doc: Doc = {
   type: 'doc',
   content: [
     { type: 'heading', attrs: { level: 2 }, content: [text('What the wind did')] },
@@ -63,7 +63,7 @@ const doc: DocNode = {
 };
 
 const kinds = (of: DocNode) => (of.content ?? []).map(({ type }) => type);
-const without = (of: DocNode) => ({ ...of, content: (of.content ?? []).slice(1) });
+const without = (of: Doc): Doc => ({ ...of, content: (of.content ?? []).slice(1) });
 
 describe('a text that was written elsewhere', () => {
   test.each([
@@ -108,9 +108,9 @@ describe('a text that was written elsewhere', () => {
     for (const made of [await toDocx(withPicture, 'T', new Map([[src, picture]]))]) {
       const got = await read('t.docx', made);
       if (!got.ok) throw new Error(got.code);
-      const image = got.content.content?.find(({ type }) => type === 'image');
-      expect(image?.attrs?.src).toMatch(/^\/api\/text-pictures\/[0-9a-f]{64}$/);
-      const sha256 = String(image?.attrs?.src).split('/').at(-1) ?? '';
+      const image = picturesIn(got.content)[0];
+      expect(image).toMatch(/^\/api\/text-pictures\/[0-9a-f]{64}$/);
+      const sha256 = String(image).split('/').at(-1) ?? '';
       const kept = await readFile(filePath(join(school.folder, 'files'), sha256));
       expect(await sharp(kept).metadata()).toMatchObject({ width: 60, height: 40, format: 'png' });
       expect(await maySeePicture(school.db, 's-imke' as PersonId, sha256)).toBe(true);

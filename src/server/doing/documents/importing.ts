@@ -1,6 +1,6 @@
 import { rm } from 'node:fs/promises';
 import type { Instant } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
+import type { Doc } from '@/core/text/nodes';
 import type { Spooled } from '@/server/http/spool';
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { workshop } from '@/server/workshop';
@@ -12,7 +12,7 @@ import { takePictures } from './text-pictures';
 export const LARGEST_TEXT = 30 * 1024 * 1024;
 
 export type Imported =
-  | { readonly ok: true; readonly content: DocNode }
+  | { readonly ok: true; readonly content: Doc }
   | { readonly ok: false; readonly code: 'too-large' | 'empty-file' | 'not-a-text' | 'broken' }
   | Unread;
 

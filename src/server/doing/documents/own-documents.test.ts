@@ -66,7 +66,7 @@ describe('documents of one’s own', () => {
     for (const act of [{ act: 'bin' }, { act: 'rename', title: 'x' }] as const)
       expect(await changeDocument(school.db, imke, id, act, now)).toEqual({ ok: false, code: 'was-handed-in' });
     const copy = await changeDocument(school.db, imke, id, { act: 'copy', title: 'Clouds' }, now);
-    expect(copy.ok && (await findDocument(school.db, copy.document))?.kind).toBe('own');
+    expect(copy.ok && (await findDocument(school.db, copy.document))?.role).toBe('own');
   });
 
   test('notes are made once, and not before the work opens', async () => {
@@ -127,7 +127,7 @@ describe('versions', () => {
     expect(versions.map(({ reason }) => reason)).toEqual(['hour', 'pause']);
     const read = async (version: number) => {
       const found = await versionContent(school.db, wren, id, version);
-      return found.ok ? plainText(found.content) : found.code;
+      return found.ok ? plainText(found.written.content) : found.code;
     };
     expect((await read(versions[1]?.id ?? 0)).split('\n').sort()).toEqual(['one', 'two']);
     expect(await read(versions[0]?.id ?? 0)).toContain('at 90');

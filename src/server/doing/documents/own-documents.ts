@@ -1,16 +1,18 @@
-import { firstUpdate } from '@/core/documents/text-document';
+import { ROLE_RULES } from '@/core/documents/roles';
 import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
+import { documentKind } from '@/core/kinds/document';
+import { firstOf } from '@/core/kinds/document/stored';
 import { standing } from '@/core/work/standing';
 import { type TooMuch, use } from '@/server/limits';
-import { contentOf, type Unread } from '@/server/reading/documents/stored-documents';
+import { type Unread, writtenIn } from '@/server/reading/documents/stored-documents';
 import { newId } from '@/server/secrets';
 import type { Database } from '@/store/database';
 import { addDocument, binDocument, findDocument, renameDocument } from '@/store/documents';
 import type { Person } from '@/store/people';
 import { factsOf, findAssignment } from '@/store/work';
 
-const EMPTY: DocNode = { type: 'doc', content: [{ type: 'paragraph' }] };
+/** Notes, and what is begun without a starter, are texts. */
+const BLANK = 'text';
 
 export type Refused =
   | { readonly ok: false; readonly code: 'not-open-yet' | 'not-found' | 'no-name' | 'was-handed-in' }
@@ -36,7 +38,8 @@ export async function openNotes(
       assignmentId,
       title: assignment.title,
       at: now,
-      firstUpdate: firstUpdate(EMPTY),
+      firstUpdate: firstOf(BLANK, documentKind(BLANK).empty),
+      kind: BLANK,
     }),
   );
   return { ok: true, document };
@@ -62,7 +65,8 @@ export async function newDocument(
       assignmentId: null,
       title: name,
       at: now,
-      firstUpdate: firstUpdate(EMPTY),
+      firstUpdate: firstOf(BLANK, documentKind(BLANK).empty),
+      kind: BLANK,
     }),
   );
   return { ok: true, document };
@@ -90,7 +94,7 @@ export async function changeDocument(
   return db.transaction(async (tx): Promise<Opened | Refused> => {
     const found = await findDocument(tx, documentId);
     if (!found) return { ok: false, code: 'not-found' };
-    if (found.kind !== 'own') return { ok: false, code: 'was-handed-in' };
+    if (!ROLE_RULES[found.role].ownersAlone) return { ok: false, code: 'was-handed-in' };
     if (what.act === 'rename') {
       const name = titled(what.title);
       if (name === '') return { ok: false, code: 'no-name' };
@@ -111,8 +115,9 @@ async function copyDocument(
   if (!found) return { ok: false, code: 'not-found' };
   const much = await use(db, person.id, 'documents', 1, now);
   if (much) return much;
-  const read = await contentOf(db, person.id, documentId);
+  const read = await writtenIn(db, person.id, documentId);
   if (!read.ok) return read;
+  const { kind, content } = read.written;
   const document = await db.transaction((tx) =>
     addDocument(tx, {
       id: newId() as DocumentId,
@@ -120,19 +125,9 @@ async function copyDocument(
       assignmentId: null,
       title: titled(title) || found.title,
       at: now,
-      firstUpdate: firstUpdate(withoutPlaces(read.content)),
+      kind,
+      firstUpdate: firstOf(kind, documentKind(kind).asOwn(content)),
     }),
   );
   return { ok: true, document };
-}
-
-/** A copy of one's own has no places to answer in: questions become headings, answers plain text. */
-function withoutPlaces(doc: DocNode): DocNode {
-  const content = (doc.content ?? []).flatMap((node): readonly DocNode[] => {
-    if (node.type === 'answer') return node.content ?? [];
-    if (node.type !== 'question') return [node];
-    const text = `${node.attrs?.number} ${node.attrs?.text}`;
-    return [{ type: 'heading', attrs: { level: 3 }, content: [{ type: 'text', text }] }];
-  });
-  return { ...doc, content };
 }

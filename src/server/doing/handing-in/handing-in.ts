@@ -1,12 +1,15 @@
 import type { ReadyCheck } from '@/core/asks/ready-check';
-import { understandStarter } from '@/core/asks/starter-places';
-import { handInFingerprint, sha256Hex } from '@/core/documents/fingerprint';
-import { firstUpdate } from '@/core/documents/text-document';
+import { handInFingerprint } from '@/core/documents/fingerprint';
 import type { AssignmentId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
+import { preparedOf } from '@/core/kinds/document';
+import { firstOf } from '@/core/kinds/document/stored';
+import { frozenAs } from '@/core/kinds/piece';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
+import { stepsDone } from '@/core/work/steps';
 import { isStepOpen } from '@/server/reading/desk/open-steps';
-import { assignmentOr404, Looked, lookAt, nameOf, Open, openPieces } from '@/server/reading/documents/looking';
+import { assignmentOr404, Looked, lookAt, nameOf, openPieces } from '@/server/reading/documents/looking';
+import { starterOf } from '@/server/reading/documents/starters';
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { newId } from '@/server/secrets';
 import { groupOf, handInBegunAt, keepHandInBegun } from '@/store/arrangements';
@@ -63,17 +66,19 @@ async function holdTogether(tx: Queryable, assignmentId: AssignmentId, student: 
   return all;
 }
 
-function freeze({ open, documents }: Looked, kind: 'document' | 'answer'): FrozenPiece[] {
-  return open.documents.map(({ id: documentId, title }, i): FrozenPiece => {
-    const { content, bytes, sha256 } = documents[i] as ReadDocument;
-    return { kind, title, content, bytes, sha256, documentId };
-  });
+/** What goes along, as it is kept: documents with their words, then what is attached. */
+function freeze({ open, documents }: Looked): FrozenPiece[] {
+  return [
+    ...open.documents.map(({ id: documentId, title }, i): FrozenPiece => {
+      const { written, bytes, sha256 } = documents[i] as ReadDocument;
+      return { kind: 'document', title, written, bytes, sha256, documentId };
+    }),
+    ...open.attached.flatMap(({ name, is }): FrozenPiece[] => {
+      const frozen = frozenAs(is);
+      return frozen ? [{ title: name, ...frozen }] : [];
+    }),
+  ];
 }
-
-const freezeFile = (piece: Open['files'][number]): FrozenPiece =>
-  piece.kind === 'file'
-    ? { kind: 'file', title: piece.name, sha256: piece.sha256, size: piece.size }
-    : { kind: 'link', title: piece.name, sha256: sha256Hex(piece.address), address: piece.address };
 
 /** Notes what this hand-in opens for one student: work that waited for it, and for nothing else that is still missing. */
 async function unlockAfter(
@@ -146,9 +151,9 @@ function handInAs(
     const { rules } = assignment;
     const facts = await factsOf(tx, assignment.id, student.id);
     const tick = looked === null;
-    const open = tick ? { documents: [], files: [] } : await openPieces(tx, assignment.id, student);
+    const open = tick ? { documents: [], attached: [] } : await openPieces(tx, assignment.id, student);
     if (looked && (await nameOf(tx, open)) !== looked.name) return CHANGED;
-    const pieces = open.documents.length + open.files.length;
+    const pieces = open.documents.length + open.attached.length;
     const id = newId() as HandInId;
     const begunAt = await handInBegunAt(tx, assignment.id, student.id);
     const moved = makeMove(
@@ -158,13 +163,10 @@ function handInAs(
       rules,
     );
     if (!moved.ok) return moved;
-    const counts = moved.fact.kind === 'handed-in' ? moved.fact.counts : undefined;
+    const counts = 'counts' in moved.fact ? moved.fact.counts : undefined;
     if (looked && !looked.check.ready) return { ok: false, code: 'not-ready', check: looked.check };
 
-    const frozen = [
-      ...(looked ? freeze(looked, rules.takes === 'short' ? 'answer' : 'document') : []),
-      ...open.files.map(freezeFile),
-    ];
+    const frozen = looked ? freeze(looked) : [];
     const after = standing(moved.facts, rules, now);
     await addHandIn(tx, {
       id,
@@ -232,7 +234,7 @@ export async function openCopy(
     const assignmentId = (await assignmentOfStep(tx, stepId)) as AssignmentId;
     const assignment = await assignmentOr404(tx, assignmentId, student);
     const step = (await stepsOf(tx, assignmentId)).find((found) => found.id === stepId);
-    const starter = step?.starter;
+    const starter = step && starterOf(step);
     if (!step || !starter) return { ok: false, code: 'only-ticked-off', at: null } as const;
     await holdWork(tx, assignmentId, student.id);
     const facts = await factsOf(tx, assignmentId, student.id);
@@ -246,7 +248,8 @@ export async function openCopy(
       stepId,
       title: `${step.title}, ${student.short_name}`,
       at: now,
-      firstUpdate: () => firstUpdate(understandStarter(starter).doc),
+      kind: starter.kind,
+      firstUpdate: () => firstOf(starter.kind, preparedOf(starter).content),
     });
     if (copy.made) {
       await record(tx, { kind: 'opened', ...own(assignment, student, now) });
@@ -267,7 +270,7 @@ export async function doStep(
     const assignment = await assignmentOr404(tx, assignmentId, student);
     await holdWork(tx, assignmentId, student.id);
     const facts = await factsOf(tx, assignmentId, student.id);
-    if (facts.some((fact) => fact.kind === 'step-done' && fact.step === stepId)) return { ok: true };
+    if (stepsDone(facts).has(stepId)) return { ok: true };
     const moved = makeMove(facts, { kind: 'do-step', step: stepId }, now, assignment.rules);
     if (!moved.ok) return moved;
     if (!(await isStepOpen(tx, assignment, student.id, facts, stepId))) return EARLIER_FIRST;

@@ -1,6 +1,8 @@
-import { isAddress } from '@/core/asks/ready-check';
+import { ROLE_RULES } from '@/core/documents/roles';
 import { cleanName, distinctName } from '@/core/formats/file-name';
 import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
+import { keepsEnding, liesOnShelf } from '@/core/kinds/piece';
+import { isAddress } from '@/core/text/address';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
 import { MOST_PIECES } from '@/server/limits';
@@ -14,7 +16,7 @@ import type { Person } from '@/store/people';
 import {
   addPiece,
   findPiece,
-  type NewPiece,
+  type NewPieceContent,
   piecesOfWork,
   removePiece,
   renamePiece,
@@ -94,7 +96,7 @@ async function add(
     readonly id: string;
     readonly assignmentId: AssignmentId | null;
     readonly name: string;
-    readonly is: NewPiece['is'];
+    readonly is: NewPieceContent;
   },
   now: Instant,
 ): Promise<Added> {
@@ -172,22 +174,13 @@ export const putPiece = (
     }
     if (what.from === 'document') {
       const document = await findDocument(tx, what.id as DocumentId);
-      if (document?.kind !== 'own' || document.owner_id !== student.id || document.removed_at !== null)
-        return { ok: false, code: 'not-found' };
-      return add(
-        tx,
-        student,
-        { ...given, name: document.title, is: { kind: 'document', documentId: document.id } },
-        now,
-      );
+      const mine = document?.owner_id === student.id && document.removed_at === null;
+      if (!mine || !ROLE_RULES[document.role].ownersAlone) return { ok: false, code: 'not-found' };
+      return add(tx, student, { ...given, name: document.title, is: { kind: 'document', document: document.id } }, now);
     }
     const piece = await findPiece(tx, what.id);
-    if (!piece || piece.owner_id !== student.id || piece.kind === 'document') return { ok: false, code: 'not-found' };
-    const is: NewPiece['is'] =
-      piece.kind === 'file'
-        ? { kind: 'file', sha256: piece.sha256, pages: piece.pages }
-        : { kind: 'link', address: piece.address };
-    return add(tx, student, { ...given, name: piece.name, is }, now);
+    if (!piece || piece.owner_id !== student.id || !liesOnShelf(piece.is)) return { ok: false, code: 'not-found' };
+    return add(tx, student, { ...given, name: piece.name, is: piece.is }, now);
   });
 
 /** What can be done to a piece. */
@@ -215,7 +208,7 @@ export const changePiece = (
     }
     const names = others.map(({ name }) => name);
     if (what.act === 'rename') {
-      const name = withEnding(cleanName(what.name), piece.name, piece.kind === 'file');
+      const name = withEnding(cleanName(what.name), piece.name, keepsEnding(piece.is));
       if (name === '') return { ok: false, code: 'no-name' };
       await renamePiece(tx, pieceId, distinctName(name, names));
     } else if (what.act === 'remove') await removePiece(tx, pieceId, now);
@@ -229,7 +222,7 @@ export const changePiece = (
   });
 
 /** A new name keeps the old ending, so that a renamed file is still what it was. */
-function withEnding(name: string, before: string, isFile: boolean): string {
-  const ending = isFile ? (/\.[a-z0-9]{1,5}$/i.exec(before)?.[0] ?? '') : '';
+function withEnding(name: string, before: string, keeps: boolean): string {
+  const ending = keeps ? (/\.[a-z0-9]{1,5}$/i.exec(before)?.[0] ?? '') : '';
   return name === '' || name.toLowerCase().endsWith(ending.toLowerCase()) ? name : `${name}${ending}`;
 }

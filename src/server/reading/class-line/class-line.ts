@@ -1,4 +1,6 @@
 import type { ClassId, Instant } from '@/core/ids';
+import { type MaterialKind } from '@/core/kinds/material/index';
+import { CHIPS, Chip } from '@/core/work/chips';
 import { isDone, isToDo, isWithTeacher } from '@/core/work/standing';
 import { isMaterialOpen } from '@/server/reading/materials/materials';
 import { type TeacherItem, teacherWork } from '@/server/reading/today/today';
@@ -6,13 +8,9 @@ import { type WorkItem, workOf } from '@/server/reading/work/work-list';
 import { announcementsOf, findClass, type Lesson, lessonsOf, peopleOf, roleIn, unitsOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { inviteOf } from '@/store/joining';
-import { attachmentsOf, type ListedMaterial, type MaterialKind, materialsOf } from '@/store/materials';
+import { attachmentsOf, type ListedMaterial, materialsOf } from '@/store/materials';
 import { MOST_NEWS, newsFor } from '@/store/news';
 import type { Person } from '@/store/people';
-
-/** What the Class line can be narrowed to. */
-export const CHIPS = ['all', 'to-do', 'handed-in', 'handed-back', 'materials', 'announcements'] as const;
-export type Chip = (typeof CHIPS)[number];
 
 interface Placed {
   readonly unitId: string | null;
@@ -52,6 +50,8 @@ export type Entry = Placed &
       }
   );
 
+export type EntryOf<Kind extends Entry['kind']> = Extract<Entry, { readonly kind: Kind }>;
+
 /** When a material can be read; nothing of this stands where it always can. */
 export interface MaterialWindow {
   readonly open: boolean;
@@ -65,20 +65,30 @@ const windowOf = (material: ListedMaterial, now: Instant): MaterialWindow => ({
   closesAt: material.closes_at,
 });
 
-function isUnder(entry: Entry, chip: Chip): boolean {
-  if (chip === 'all') return true;
-  if (chip === 'materials') return entry.kind === 'material';
-  if (chip === 'announcements') return entry.kind === 'announcement';
-  if (entry.kind === 'teaching') {
-    if (chip === 'to-do') return entry.item.missing > 0;
-    return chip === 'handed-in' ? entry.item.toMark > 0 : entry.item.handedBack > 0;
-  }
-  if (entry.kind !== 'work') return false;
-  const { state } = entry.item;
-  if (chip === 'to-do') return isToDo(state);
-  if (chip === 'handed-in') return isWithTeacher(state);
-  return state === 'handed-back' || state === 'another-go';
-}
+/** Whether an entry of a kind is shown under a chip; under `all` everything is. */
+const UNDER: { readonly [Kind in Entry['kind']]: (entry: EntryOf<Kind>, chip: Exclude<Chip, 'all'>) => boolean } = {
+  material: (_entry, chip) => chip === 'materials',
+  announcement: (_entry, chip) => chip === 'announcements',
+  teaching: ({ item }, chip) =>
+    ({
+      'to-do': item.missing,
+      'handed-in': item.toMark,
+      'handed-back': item.handedBack,
+      materials: 0,
+      announcements: 0,
+    })[chip] > 0,
+  work: ({ item: { state } }, chip) =>
+    ({
+      'to-do': isToDo(state),
+      'handed-in': isWithTeacher(state),
+      'handed-back': state === 'handed-back' || state === 'another-go',
+      materials: false,
+      announcements: false,
+    })[chip],
+};
+
+const isUnder = <Kind extends Entry['kind']>(entry: EntryOf<Kind>, chip: Chip): boolean =>
+  chip === 'all' || UNDER[entry.kind as Kind](entry, chip);
 
 /** One class as one list: assignments, materials and announcements, in course order or newest first. */
 export async function classLine(
@@ -105,6 +115,7 @@ export async function classLine(
     news: newsOf(id),
   });
   const posted = (at: { posted_at: Instant }) => at.posted_at <= now;
+  const own = role === 'teacher' ? [] : await workOf(db, person, classId, now);
   const work: Entry[] =
     role === 'teacher'
       ? (await teacherWork(db, person, classId, now)).map((item) => ({
@@ -113,7 +124,7 @@ export async function classLine(
           id: item.id,
           item,
         }))
-      : (await workOf(db, person, classId, now)).map((item) => ({ kind: 'work', ...placed(item), id: item.id, item }));
+      : own.map((item) => ({ kind: 'work', ...placed(item), id: item.id, item }));
   const materials = (await materialsOf(db, classId)).filter(posted).map(
     (material): Entry => ({
       kind: 'material',
@@ -147,7 +158,7 @@ export async function classLine(
   const shown = everything.filter((entry) => isUnder(entry, chosen.chip));
   const newest = shown.toSorted((a, b) => b.postedAt - a.postedAt || a.id.localeCompare(b.id));
   const units = (await unitsOf(db, classId)).map((unit) => {
-    const items = work.flatMap((entry) => (entry.kind === 'work' && entry.unitId === unit.id ? [entry.item] : []));
+    const items = own.filter((item) => item.unitId === unit.id);
     return {
       ...unit,
       entries: shown.filter((entry) => entry.unitId === unit.id).sort((a, b) => a.position - b.position),

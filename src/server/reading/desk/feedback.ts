@@ -3,7 +3,8 @@ import { addUp, type Criterion, type RubricResult } from '@/core/marks/rubric';
 import type { Queryable } from '@/store/database';
 import { earlierMarksOf, handBacksOf, repliesOf } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
-import { type ListedAssignment } from '@/store/work';
+import { type ListedAssignment, rubricOf } from '@/store/work';
+import type { OnDesk } from './on-desk';
 import { type RepliedRemark, withReply } from './replies';
 
 /** One thing that came back: the rubric as it was marked, the general word, and what lateness took. */
@@ -72,4 +73,18 @@ export async function earlierMarks(
     );
     return shares.length > 0 ? [{ assignment: assignment_id, title, at, shares }] : [];
   });
+}
+
+/** What came back, and how it compares with earlier work. */
+export interface DeskFeedback {
+  readonly feedback: readonly Feedback[];
+  /** Earlier work of the class on criteria of the same names, oldest first. */
+  readonly earlier: readonly EarlierMarks[];
+}
+
+export async function deskFeedback({ db, student, assignment, open }: OnDesk): Promise<DeskFeedback> {
+  const feedback = await feedbackFor(db, assignment.id, student.id);
+  // Shown beside what came back, and asked for only then.
+  const rubric = open && feedback.length > 0 ? await rubricOf(db, assignment.id) : [];
+  return { feedback, earlier: rubric.length > 0 ? await earlierMarks(db, assignment, rubric, student) : [] };
 }

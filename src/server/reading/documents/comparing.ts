@@ -1,62 +1,67 @@
 import type { AssignmentId, DocumentId, PersonId } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
+import { type DocumentName, documentKind, type Written } from '@/core/kinds/document';
+import { documentIn, fingerprintOf } from '@/core/kinds/piece';
+import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { documentsOfWork } from '@/store/documents';
 import { piecesOf, receiptsOf } from '@/store/hand-ins';
 import { piecesOfWork } from '@/store/pieces';
+import { findAssignment } from '@/store/work';
 import { goingAlong } from './going-along';
-import { contentOf } from './stored-documents';
+import { writtenIn } from './stored-documents';
 
 /** A piece of one version: a text with its words, or a file or link by its fingerprint. */
 interface VersionPiece {
   /** By what it is found again in another version. */
   readonly key: string;
   readonly title: string;
-  readonly content: DocNode | null;
+  readonly written: Written | null;
   readonly sha256: string | null;
 }
 
 /** One piece in two versions; a side is `null` where it is missing. */
 export interface PiecePair {
   readonly title: string;
-  readonly before: DocNode | null;
-  readonly after: DocNode | null;
+  readonly before: Written | null;
+  readonly after: Written | null;
   /** What became of a file: a text has its words compared instead. */
   readonly file: 'same' | 'other' | 'new' | 'gone' | null;
 }
 
+const keyOf = (kind: string, name: string): string => `${kind} ${name}`;
+
 async function handedInPieces(db: Queryable, handIn: Parameters<typeof piecesOf>[1]): Promise<VersionPiece[]> {
   return (await piecesOf(db, handIn)).map((piece) => ({
-    key: 'content' in piece ? piece.document_id : `${piece.kind} ${piece.title}`,
+    key: 'document' in piece ? piece.document : keyOf(piece.kind, piece.title),
     title: piece.title,
-    content: 'content' in piece ? piece.content : null,
+    written: 'written' in piece ? piece.written : null,
     sha256: piece.sha256,
   }));
 }
 
 async function presentPieces(db: Queryable, assignmentId: AssignmentId, studentId: PersonId): Promise<VersionPiece[]> {
-  const text = async (id: DocumentId, title: string): Promise<VersionPiece> => {
-    const read = await contentOf(db, studentId, id);
-    return { key: id, title, content: read.ok ? read.content : null, sha256: null };
+  const document = async (id: DocumentId, title: string): Promise<VersionPiece> => {
+    const read = await writtenIn(db, studentId, id);
+    return { key: id, title, written: read.ok ? read.written : null, sha256: null };
   };
   const found: VersionPiece[] = [];
-  for (const { id, title } of await documentsOfWork(db, assignmentId, studentId)) found.push(await text(id, title));
-  for (const piece of goingAlong(await piecesOfWork(db, assignmentId, studentId))) {
-    if (piece.kind === 'document') found.push(await text(piece.document_id, piece.name));
-    else {
-      const sha256 = piece.kind === 'file' ? piece.sha256 : null;
-      found.push({ key: `${piece.kind} ${piece.name}`, title: piece.name, content: null, sha256 });
-    }
+  for (const { id, title } of await documentsOfWork(db, assignmentId, studentId)) found.push(await document(id, title));
+  for (const { name, is } of goingAlong(await piecesOfWork(db, assignmentId, studentId))) {
+    const id = documentIn(is);
+    if (id) found.push(await document(id, name));
+    else found.push({ key: keyOf(is.kind, name), title: name, written: null, sha256: fingerprintOf(is) });
   }
   return found;
 }
+
+const nothingOf = (kind: DocumentName): Written => ({ kind, content: documentKind(kind).empty });
 
 /** The pieces of two versions side by side, in the order of the later one. */
 export function pairPieces(before: readonly VersionPiece[], after: readonly VersionPiece[]): readonly PiecePair[] {
   const was = new Map(before.map((piece) => [piece.key, piece]));
   const is = new Set(after.map(({ key }) => key));
   const file = (b: VersionPiece | undefined, a: VersionPiece | undefined): PiecePair['file'] => {
-    if (b?.content || a?.content) return null;
+    if (b?.written || a?.written) return null;
     if (!b) return 'new';
     if (!a) return 'gone';
     return a.sha256 !== null && b.sha256 !== a.sha256 ? 'other' : 'same';
@@ -66,8 +71,8 @@ export function pairPieces(before: readonly VersionPiece[], after: readonly Vers
     ...before.filter(({ key }) => !is.has(key)).map((b) => ({ a: undefined, b })),
   ].map(({ a, b }) => ({
     title: (a ?? b)?.title ?? '',
-    before: b?.content ?? (a?.content ? { type: 'doc' } : null),
-    after: a?.content ?? (b?.content ? { type: 'doc' } : null),
+    before: b?.written ?? (a?.written ? nothingOf(a.written.kind) : null),
+    after: a?.written ?? (b?.written ? nothingOf(b.written.kind) : null),
     file: file(b, a),
   }));
 }
@@ -102,3 +107,21 @@ export async function compareVersions(
 }
 
 export type ComparedVersions = Awaited<ReturnType<typeof compareVersions>>;
+
+/** Two versions of a student's work as their screen shows them; `null` when there is no such assignment. */
+export async function comparePage(
+  db: Queryable,
+  studentId: PersonId,
+  assignmentId: AssignmentId,
+  from: string | null,
+  to: string | null,
+) {
+  const assignment = await findAssignment(db, assignmentId);
+  if (!assignment) return null;
+  return {
+    assignment: assignmentId,
+    title: assignment.title,
+    lang: (await findClass(db, assignment.classId))?.locale ?? 'en',
+    versions: await compareVersions(db, studentId, assignmentId, from, to),
+  };
+}

@@ -1,8 +1,7 @@
 import { EXPORT_FORMATS, type ExportFormat } from '@/core/formats/export-formats';
 import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
-import { picturesIn } from '@/core/formats/text-out';
 import type { DocumentId } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
+import { documentKind, type Written } from '@/core/kinds/document';
 import { filesFolder } from '@/server/kite';
 import { use } from '@/server/limits';
 import { workshop } from '@/server/workshop';
@@ -12,13 +11,17 @@ import { findDocument } from '@/store/documents';
 import { filePath } from '@/store/files';
 import type { Person } from '@/store/people';
 import type { PlacedPicture } from '@/workshop/exporting';
-import { contentOf, type Unread } from './stored-documents';
+import { type Unread, writtenIn } from './stored-documents';
 import { maySeePicture } from './text-pictures';
 
 /** The pictures of a document that this person may see, by where they lie. The words of the others stand for them. */
-async function picturesOf(db: Queryable, person: Person, doc: DocNode): Promise<readonly PlacedPicture[]> {
+async function picturesOf(
+  db: Queryable,
+  person: Person,
+  { kind, content }: Written,
+): Promise<readonly PlacedPicture[]> {
   const placed: PlacedPicture[] = [];
-  for (const address of new Set(picturesIn(doc))) {
+  for (const address of new Set(documentKind(kind).pictures(content))) {
     const sha256 = address.split('/').at(-1) ?? '';
     if (!PICTURE_ADDRESS.test(address) || !(await maySeePicture(db, person.id, sha256))) continue;
     placed.push({ address, path: filePath(filesFolder(), sha256) });
@@ -33,12 +36,12 @@ export async function makeExports(
   document: { readonly id: DocumentId; readonly title: string; readonly lang: string },
   formats: readonly ExportFormat[],
 ): Promise<{ readonly ok: true; readonly made: readonly Uint8Array[] } | Unread> {
-  const read = await contentOf(db, person.id, document.id);
+  const read = await writtenIn(db, person.id, document.id);
   if (!read.ok) return read;
   const { title, lang } = document;
-  const pictures = await picturesOf(db, person, read.content);
+  const pictures = await picturesOf(db, person, read.written);
   const done = await workshop().do(person.id, 'exportDocument', {
-    content: read.content,
+    written: read.written,
     formats,
     title,
     lang,

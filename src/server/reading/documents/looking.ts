@@ -1,17 +1,20 @@
-import type { CheckedFile, ReadyCheck } from '@/core/asks/ready-check';
+import type { CheckedFile } from '@/core/asks/checked';
+import type { ReadyCheck } from '@/core/asks/ready-check';
 import { canonicalJson } from '@/core/documents/fingerprint';
-import { fileKind } from '@/core/formats/file-type';
 import type { AssignmentId, DocumentId } from '@/core/ids';
+import type { DocumentName } from '@/core/kinds/document';
+import { checkedAs, documentIn } from '@/core/kinds/piece';
 import { workshop } from '@/server/workshop';
 import { findClass } from '@/store/classes';
 import type { Queryable } from '@/store/database';
-import { documentsOfWork, lastUpdates, updateBytesOf } from '@/store/documents';
+import { documentsOfWork, kindOfDocument, lastUpdates, updateBytesOf } from '@/store/documents';
 import { ownWordsOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
 import { piecesOfWork, type StoredPiece } from '@/store/pieces';
 import { findAssignment, findBrief, type ListedAssignment, stepsOf } from '@/store/work';
-import type { ReadDocument } from '@/workshop/documents';
+import type { ReadDocument, StoredUpdates } from '@/workshop/documents';
 import { goingAlong } from './going-along';
+import { starterOf } from './starters';
 import type { Unread } from './stored-documents';
 
 export async function assignmentOr404(
@@ -24,19 +27,36 @@ export async function assignmentOr404(
   return assignment;
 }
 
+/** A document that would go along. */
+interface OpenDocument {
+  readonly id: DocumentId;
+  readonly kind: DocumentName;
+  readonly title: string;
+}
+
 /** What would go along as things stand. */
 export interface Open {
-  readonly documents: readonly { readonly id: DocumentId; readonly title: string }[];
-  readonly files: readonly Extract<StoredPiece, { kind: 'file' | 'link' }>[];
+  readonly documents: readonly OpenDocument[];
+  /** What goes along and is no document: files, links. */
+  readonly attached: readonly StoredPiece[];
 }
 
 export async function openPieces(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<Open> {
-  const documents = (await documentsOfWork(db, assignmentId, student.id)).map(({ id, title }) => ({ id, title }));
-  const pieces = goingAlong(await piecesOfWork(db, assignmentId, student.id));
-  for (const piece of pieces) {
-    if (piece.kind === 'document') documents.push({ id: piece.document_id, title: piece.name });
+  const documents: OpenDocument[] = (await documentsOfWork(db, assignmentId, student.id)).map(
+    ({ id, kind, title }) => ({
+      id,
+      kind,
+      title,
+    }),
+  );
+  const attached: StoredPiece[] = [];
+  for (const piece of goingAlong(await piecesOfWork(db, assignmentId, student.id))) {
+    const id = documentIn(piece.is);
+    const kind = id && (await kindOfDocument(db, id));
+    if (id && kind) documents.push({ id, kind, title: piece.name });
+    else attached.push(piece);
   }
-  return { documents, files: pieces.filter((piece) => piece.kind !== 'document') };
+  return { documents, attached };
 }
 
 /** What would go along, named in such a way that it is another name as soon as anybody changes any of it. */
@@ -45,16 +65,12 @@ export async function nameOf(db: Queryable, open: Open): Promise<string> {
     db,
     open.documents.map(({ id }) => id),
   );
-  return canonicalJson([open.documents.map(({ id, title }) => [id, title, last.get(id) ?? 0]), open.files]);
+  return canonicalJson([open.documents.map(({ id, title }) => [id, title, last.get(id) ?? 0]), open.attached]);
 }
 
-/** Files and links as the ready check looks at them. */
+/** What is attached, as the ready check looks at it. */
 export const checkedFiles = (pieces: readonly StoredPiece[]): readonly CheckedFile[] =>
-  pieces.flatMap((piece): CheckedFile[] => {
-    if (piece.kind === 'document') return [];
-    if (piece.kind === 'link') return [{ name: piece.name, kind: 'link', pages: null, address: piece.address }];
-    return [{ name: piece.name, kind: fileKind(piece.type), pages: piece.pages }];
-  });
+  pieces.flatMap(({ name, is }) => checkedAs(name, is) ?? []);
 
 /** What would go along, read and checked, and the name of what was looked at. */
 export interface Looked {
@@ -68,16 +84,16 @@ export interface Looked {
 export async function lookAt(db: Queryable, assignment: ListedAssignment, student: Person): Promise<Looked | Unread> {
   const open = await openPieces(db, assignment.id, student);
   const name = await nameOf(db, open);
-  const documents: (readonly Uint8Array[])[] = [];
-  for (const { id } of open.documents) documents.push(await updateBytesOf(db, id));
+  const documents: StoredUpdates[] = [];
+  for (const { id, kind } of open.documents) documents.push({ kind, updates: await updateBytesOf(db, id) });
   const brief = await findBrief(db, assignment.id);
   const steps = await stepsOf(db, assignment.id);
   const done = await workshop().do(student.id, 'checkWork', {
     documents,
     asks: brief?.asks ?? [],
-    starters: steps.flatMap((step) => (step.starter ? [step.starter] : [])),
+    starters: steps.flatMap((step) => starterOf(step) ?? []),
     locale: (await findClass(db, assignment.classId))?.locale ?? 'en',
-    files: checkedFiles(open.files),
+    files: checkedFiles(open.attached),
     names: [student.name, student.short_name],
     spelling: { variety: student.spelling, own: await ownWordsOf(db, student.id) },
   });

@@ -1,13 +1,14 @@
 import { fileKind } from '@/core/formats/file-type';
 import type { HandInId, Instant } from '@/core/ids';
+import { fileIn, type Piece } from '@/core/kinds/piece';
 import { fileResponse, KEPT, unchanged } from '@/server/http/file-response';
+import { type FileView, linkContent, type MaterialContent, sheetContent } from '@/server/kinds/material/index';
 import { filesFolder } from '@/server/kite';
 import { isNameless, neutralName } from '@/server/reading/marking/nameless';
-import { type FileView, type MaterialContent, sheetContent } from '@/server/reading/materials/materials';
 import { workshop } from '@/server/workshop';
 import type { Queryable } from '@/store/database';
 import { filePath } from '@/store/files';
-import { findReceipt, piecesOf, textBytesOf } from '@/store/hand-ins';
+import { findReceipt, type HandedInPiece, piecesOf, textBytesOf } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
 
@@ -47,39 +48,45 @@ async function contentOf(person: Person, file: FileView, sha256: string): Promis
   }
 }
 
-const linkContent = (address: string): MaterialContent => ({
-  kind: 'link',
-  address,
-  host: URL.canParse(address) ? new URL(address).host : address,
-  body: { type: 'doc' },
-});
+/** What there is to see of a file or a link; `null` for a document, whose words are had elsewhere. */
+async function lookInto(
+  person: Person,
+  { name, address }: { readonly name: string; readonly address: string },
+  is: Piece | HandedInPiece,
+): Promise<MaterialContent | null> {
+  if ('address' in is) return linkContent(is.address);
+  if (!('size' in is)) return null;
+  return contentOf(person, { address, name, type: is.type, size: is.size }, is.sha256);
+}
+
+const looked = (content: MaterialContent | null): View | typeof NONE => (content ? { ok: true, content } : NONE);
 
 /** A student's own piece, to be looked at before it goes. */
 export async function viewPiece(db: Queryable, person: Person, pieceId: string): Promise<View | typeof NONE> {
   const piece = await findPiece(db, pieceId);
-  if (piece?.kind === 'link') return { ok: true, content: linkContent(piece.address) };
-  if (piece?.kind !== 'file') return NONE;
-  const { name, type, size } = piece;
-  const file = { address: `/api/pieces/${pieceId}/file`, name, type, size };
-  return { ok: true, content: await contentOf(person, file, piece.sha256) };
+  if (!piece) return NONE;
+  const address = `/api/pieces/${pieceId}/file`;
+  return looked(await lookInto(person, { name: piece.name, address }, piece.is));
 }
 
 /** The bytes of a student's own piece. */
 export async function pieceFile(db: Queryable, pieceId: string, request: Request): Promise<Response> {
   const piece = await findPiece(db, pieceId);
-  if (piece?.kind !== 'file') return Response.json(NONE, { status: 404 });
+  const file = piece && fileIn(piece.is);
+  if (!file) return Response.json(NONE, { status: 404 });
   const download = new URL(request.url).searchParams.has('download');
-  return fileResponse(db, { sha256: piece.sha256, name: piece.name, download }, request);
+  return fileResponse(db, { sha256: file.sha256, name: piece.name, download }, request);
 }
 
 /** A small picture of a picture, turned the right way up. */
 export async function pieceThumb(db: Queryable, person: Person, pieceId: string, request: Request): Promise<Response> {
   const piece = await findPiece(db, pieceId);
-  if (piece?.kind !== 'file' || !piece.type.startsWith('image/')) return Response.json(NONE, { status: 404 });
-  const etag = `"thumb-${piece.sha256}"`;
+  const file = piece && fileIn(piece.is);
+  if (!file?.type.startsWith('image/')) return Response.json(NONE, { status: 404 });
+  const etag = `"thumb-${file.sha256}"`;
   const kept = unchanged(request, etag);
   if (kept) return kept;
-  const done = await workshop().do(person.id, 'thumb', { path: filePath(filesFolder(), piece.sha256) });
+  const done = await workshop().do(person.id, 'thumb', { path: filePath(filesFolder(), file.sha256) });
   const small = done.ok ? done.made : null;
   const headers = { 'cache-control': KEPT, etag, 'content-type': 'image/webp' };
   return small ? new Response(new Uint8Array(small), { headers }) : Response.json(NONE, { status: 404 });
@@ -111,12 +118,9 @@ export async function viewHandedIn(
   position: number,
 ): Promise<View | typeof NONE> {
   const piece = await handedIn(db, handInId, position);
-  if (piece?.kind === 'link') return { ok: true, content: linkContent(piece.address) };
-  if (piece?.kind !== 'file') return NONE;
-  const { type, size } = piece;
-  const name = await nameFor(db, asking, handInId, piece);
-  const file = { address: `/api/hand-ins/${handInId}/pieces/${position}/file`, name, type, size };
-  return { ok: true, content: await contentOf(asking.person, file, piece.sha256) };
+  if (!piece) return NONE;
+  const address = `/api/hand-ins/${handInId}/pieces/${position}/file`;
+  return looked(await lookInto(asking.person, { name: await nameFor(db, asking, handInId, piece), address }, piece));
 }
 
 /** The bytes of a text as it was handed in: those of which the receipt has the fingerprint. */
@@ -137,8 +141,8 @@ export async function handedInWhole(db: Queryable, handInId: HandInId) {
   const pieces = (await piecesOf(db, handInId)).map((piece) => ({
     position: piece.position,
     sha256: piece.sha256,
-    content: 'content' in piece ? piece.content : null,
-    document: 'content' in piece ? piece.document_id : null,
+    written: 'written' in piece ? piece.written : null,
+    document: 'document' in piece ? piece.document : null,
   }));
   return { ok: true as const, pieces };
 }
@@ -154,11 +158,11 @@ export async function handedInFile(
   request: Request,
 ): Promise<Response> {
   const piece = await handedIn(db, handInId, position);
-  const text = piece && 'content' in piece ? await textBytesOf(db, handInId, position) : null;
+  const text = piece && 'written' in piece ? await textBytesOf(db, handInId, position) : null;
   if (!piece) return Response.json(NONE, { status: 404 });
   const name = await nameFor(db, asking, handInId, piece);
   if (text) return textBytes(text, name);
-  if (piece?.kind !== 'file') return Response.json(NONE, { status: 404 });
+  if (!('size' in piece)) return Response.json(NONE, { status: 404 });
   const download = new URL(request.url).searchParams.has('download');
   return fileResponse(db, { sha256: piece.sha256, name, download }, request);
 }

@@ -1,8 +1,8 @@
 import type { DocumentId } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
+import type { DocumentName, Written } from '@/core/kinds/document';
 import { workshop } from '@/server/workshop';
 import type { Queryable } from '@/store/database';
-import { updateBytesOf } from '@/store/documents';
+import { kindOfDocument, updateBytesOf } from '@/store/documents';
 import type { ReadDocument } from '@/workshop/documents';
 
 /** Why a document cannot be read: it was made to be unreadable, or this person is having too much read already. */
@@ -13,23 +13,30 @@ export interface Unread {
 
 type ReadOutcome = ({ readonly ok: true } & ReadDocument) | Unread;
 
-/** Reads updates as a document, in the workshop and for one person. */
-export async function readUpdates(person: string, updates: readonly Uint8Array[]): Promise<ReadOutcome> {
-  const done = await workshop().do(person, 'read', { updates });
+/** Reads updates as a document of a kind, in the workshop and for one person. */
+export async function readUpdates(
+  person: string,
+  kind: DocumentName,
+  updates: readonly Uint8Array[],
+): Promise<ReadOutcome> {
+  const done = await workshop().do(person, 'read', { kind, updates });
   if (!done.ok) return done;
   return done.made.overflow === null ? { ok: true, ...done.made } : { ok: false, code: 'too-intricate' };
 }
 
 /** Reads a document as it is stored. */
-export const readStored = async (db: Queryable, person: string, documentId: DocumentId): Promise<ReadOutcome> =>
-  readUpdates(person, await updateBytesOf(db, documentId));
+export async function readStored(db: Queryable, person: string, documentId: DocumentId): Promise<ReadOutcome> {
+  const kind = await kindOfDocument(db, documentId);
+  if (kind === null) throw new Error(`document ${documentId} is gone`);
+  return readUpdates(person, kind, await updateBytesOf(db, documentId));
+}
 
-/** The words of a document as it is stored, or why they cannot be had. */
-export async function contentOf(
+/** A document as it is stored, with its words, or why they cannot be had. */
+export async function writtenIn(
   db: Queryable,
   person: string,
   documentId: DocumentId,
-): Promise<{ readonly ok: true; readonly content: DocNode } | Unread> {
+): Promise<{ readonly ok: true; readonly written: Written } | Unread> {
   const read = await readStored(db, person, documentId);
-  return read.ok ? { ok: true, content: read.content } : read;
+  return read.ok ? { ok: true, written: read.written } : read;
 }

@@ -1,10 +1,9 @@
 import type { DocumentId } from '@/core/ids';
-import type { DocNode } from '@/core/text/document-json';
-import { Refused } from '@/server/doing/documents/own-documents';
+import type { Written } from '@/core/kinds/document';
 import type { Queryable } from '@/store/database';
-import { versionState, versionsOf } from '@/store/documents';
+import { kindOfDocument, versionState, versionsOf } from '@/store/documents';
 import type { Person } from '@/store/people';
-import { readUpdates } from './stored-documents';
+import { readUpdates, type Unread } from './stored-documents';
 
 /** What is kept of a document's past. */
 export async function listVersions(db: Queryable, documentId: DocumentId) {
@@ -17,9 +16,12 @@ export async function versionContent(
   person: Person,
   documentId: DocumentId,
   versionId: number,
-): Promise<{ readonly ok: true; readonly content: DocNode } | Refused> {
+): Promise<
+  { readonly ok: true; readonly written: Written } | Unread | { readonly ok: false; readonly code: 'not-found' }
+> {
   const state = Number.isSafeInteger(versionId) ? await versionState(db, documentId, versionId) : null;
-  if (!state) return { ok: false, code: 'not-found' };
-  const read = await readUpdates(person.id, [state]);
-  return read.ok ? { ok: true, content: read.content } : read;
+  const kind = await kindOfDocument(db, documentId);
+  if (!state || !kind) return { ok: false, code: 'not-found' };
+  const read = await readUpdates(person.id, kind, [state]);
+  return read.ok ? { ok: true, written: read.written } : read;
 }

@@ -1,4 +1,6 @@
-import type { Instant } from '@/core/ids';
+import { placeOfDocument } from '@/core/documents/roles';
+import type { DocumentId, Instant } from '@/core/ids';
+import type { Place } from '@/core/places';
 import { distance } from '@/core/text/distance';
 import type { Queryable } from '@/store/database';
 import {
@@ -22,21 +24,21 @@ export interface FoundPlace {
   readonly title: string;
   readonly className: string;
   readonly weave: string;
-  readonly href: string;
+  readonly place: Place;
 }
 
-function hrefOf({ kind, id, class_id, leads_to }: Found, asTeacher: boolean): string {
+function placeOf({ kind, id, class_id, ...more }: Found, asTeacher: boolean): Place {
   switch (kind) {
     case 'class':
-      return `/classes/${id}`;
+      return { at: 'class', class: id };
     case 'announcement':
-      return `/classes/${class_id}?order=newest&show=announcements`;
+      return { at: 'class', class: class_id ?? '', order: 'newest', show: 'announcements' };
     case 'material':
-      return `/classes/${class_id}/materials/${id}`;
+      return { at: 'material', class: class_id ?? '', material: id };
     case 'assignment':
-      return asTeacher ? `/marking/${id}` : `/desk/${id}`;
+      return { at: asTeacher ? 'marking' : 'desk', assignment: id };
     case 'document':
-      return `/${leads_to}`;
+      return placeOfDocument({ id: id as DocumentId, ...more });
   }
 }
 
@@ -95,8 +97,9 @@ export async function find(db: Queryable, person: Person, words: string, now: In
   return [...hits.values()].map((found) => ({
     kind: found.kind,
     title: found.title,
-    className: found.class_name,
+    // A class is its own name.
+    className: found.class_id === found.id ? '' : found.class_name,
     weave: found.weave,
-    href: hrefOf(found, person.role === 'teacher'),
+    place: placeOf(found, person.role === 'teacher'),
   }));
 }

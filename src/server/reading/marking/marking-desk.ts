@@ -169,15 +169,15 @@ export async function markingDesk(
         ? (await piecesOf(db, receipt.id)).map((piece) => ({
             position: piece.position,
             title:
-              nameless && !('content' in piece)
+              nameless && !('written' in piece)
                 ? neutralName(piece.position, piece.title)
                 : withoutNames(piece.title, names),
             sha256: piece.sha256,
-            document: 'content' in piece ? piece.document_id : null,
-            /** A text; `null` for one that cannot be drawn, and for what is no text. */
-            content: 'content' in piece ? piece.content : null,
+            document: 'document' in piece ? piece.document : null,
+            /** A document with its words; `null` for one that cannot be drawn, and for what is no document. */
+            written: 'written' in piece ? piece.written : null,
             /** Where a file or link is looked at; `null` for a text, which is here. */
-            address: 'content' in piece ? null : `/api/hand-ins/${receipt.id}/pieces/${piece.position}`,
+            address: 'written' in piece ? null : `/api/hand-ins/${receipt.id}/pieces/${piece.position}`,
             file: `/api/hand-ins/${receipt.id}/pieces/${piece.position}/file?download`,
           }))
         : [],

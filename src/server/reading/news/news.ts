@@ -1,19 +1,85 @@
 import type { Instant, PersonId } from '@/core/ids';
+import { type EventName, leadsTo } from '@/core/kinds/event';
+import type { Place } from '@/core/places';
 import type { Queryable } from '@/store/database';
 import { MOST_NEWS, type News, newsFor, unreadIds } from '@/store/news';
+
+/** One thing that is new, as a line of a list. */
+export interface NewsLine {
+  readonly id: number;
+  readonly kind: EventName;
+  readonly at: Instant;
+  readonly weave: string;
+  readonly unread: boolean;
+  readonly place: Place;
+  /** The name of what it is about, and of the student whose work it is. */
+  readonly title: string;
+  readonly student: string;
+  /** Is it about an announcement or a material, and not about an assignment? */
+  readonly announcement: boolean;
+  readonly material: boolean;
+  /** Work came back with it. */
+  readonly back: boolean;
+  readonly anotherGo: boolean;
+  readonly earned: number | null;
+  readonly points: number | null;
+}
 
 export interface NewsGroup {
   readonly classId: string;
   readonly className: string;
   readonly weave: string;
   readonly unread: number;
-  readonly news: readonly News[];
+  readonly news: readonly NewsLine[];
 }
 
+/** What came back, and is marked by how it came. */
+const BACK: Readonly<Partial<Record<EventName, true>>> = { 'handed-back': true };
+
+const lineOf = (news: News, asTeacher: boolean): NewsLine => ({
+  id: news.id,
+  kind: news.kind,
+  at: news.at,
+  weave: news.weave,
+  unread: news.unread,
+  place: leadsTo(
+    {
+      kind: news.kind,
+      class: news.class_id,
+      assignment: news.assignment_id,
+      material: news.material_id,
+      announcement: news.announcement_id,
+      student: news.student_id,
+    },
+    asTeacher,
+  ),
+  title: news.title,
+  student: news.student ?? '',
+  announcement: news.announcement_id !== null,
+  material: news.material_id !== null,
+  back: news.kind in BACK,
+  anotherGo: news.another_go,
+  earned: news.earned,
+  points: news.points,
+});
+
+/** The newest things for a person, read and unread. */
+export const newsLines = async (
+  db: Queryable,
+  person: { readonly id: PersonId; readonly role: string },
+  most: number,
+  now: Instant,
+): Promise<readonly NewsLine[]> =>
+  (await newsFor(db, person.id, 0, most, now)).map((news) => lineOf(news, person.role === 'teacher'));
+
 /** What is new to a person, by class; the class with the newest thing comes first. */
-export async function whatsNew(db: Queryable, personId: PersonId, now: Instant): Promise<readonly NewsGroup[]> {
+export async function whatsNew(
+  db: Queryable,
+  person: { readonly id: PersonId; readonly role: string },
+  now: Instant,
+): Promise<readonly NewsGroup[]> {
   const groups = new Map<string, News[]>();
-  for (const one of await newsFor(db, personId, 0, MOST_NEWS, now)) {
+  for (const one of await newsFor(db, person.id, 0, MOST_NEWS, now)) {
     const group = groups.get(one.class_id);
     if (group) group.push(one);
     else groups.set(one.class_id, [one]);
@@ -23,27 +89,10 @@ export async function whatsNew(db: Queryable, personId: PersonId, now: Instant):
     className: news[0]?.class_name ?? '',
     weave: news[0]?.weave ?? 'plain',
     unread: news.filter(({ unread }) => unread).length,
-    news,
+    news: news.map((one) => lineOf(one, person.role === 'teacher')),
   }));
 }
 
 /** How many things a person has not read, counted up to `MOST_NEWS`. */
 export const countUnread = async (db: Queryable, personId: PersonId, now: Instant): Promise<number> =>
   (await unreadIds(db, personId, now)).length;
-
-/** Where a thing that is new leads to. */
-export function leadsTo(news: News, asTeacher: boolean): string {
-  if (news.announcement_id) return `/classes/${news.class_id}?order=newest&show=announcements`;
-  if (news.material_id) return `/classes/${news.class_id}/materials/${news.material_id}`;
-  if (news.assignment_id === null) return `/classes/${news.class_id}`;
-  if (asTeacher) return `/marking/${news.assignment_id}${news.student_id ? `?student=${news.student_id}` : ''}`;
-  const sheet =
-    news.kind === 'handed-back' || news.kind === 'amended'
-      ? '#sheet=feedback'
-      : news.kind === 'aside-written'
-        ? '#sheet=aside'
-        : news.kind === 'extra-time'
-          ? '#sheet=brief'
-          : '';
-  return `/desk/${news.assignment_id}${sheet}`;
-}

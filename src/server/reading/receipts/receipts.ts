@@ -4,7 +4,7 @@ import { lateLoss, lateness } from '@/core/work/lateness';
 import type { ReceiptFile } from '@/core/work/receipt';
 import { workshop } from '@/server/workshop';
 import type { Queryable } from '@/store/database';
-import { findReceipt, type Receipt, receiptByNumber } from '@/store/hand-ins';
+import { allReceiptsOf, findReceipt, type Receipt, receiptByNumber } from '@/store/hand-ins';
 import { findSchool, type Person } from '@/store/people';
 
 /** The most points that lateness takes from a hand-in, as far as that is known before it is marked. */
@@ -116,4 +116,13 @@ export async function isGenuine(
   const receipt = await receiptByNumber(db, given.number);
   const known = receipt?.fingerprint === given.fingerprint;
   return { ok: true, known, at: known && receipt ? receipt.at : null };
+}
+
+/** All receipts of a student, newest first. */
+export const receiptsOfPerson = (db: Queryable, person: Person) => allReceiptsOf(db, person.id);
+
+/** One receipt as it is shown, with the points that lateness took. */
+export async function receiptPage(db: Queryable, handInId: HandInId) {
+  const receipt = await findReceipt(db, handInId);
+  return receipt && { receipt, loss: lossOf(receipt) };
 }

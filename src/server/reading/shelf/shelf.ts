@@ -1,4 +1,7 @@
+import { placeOfDocument, ROLE_RULES } from '@/core/documents/roles';
 import type { Instant } from '@/core/ids';
+import { factsOf, liesOnShelf, type PieceName } from '@/core/kinds/piece';
+import type { Place } from '@/core/places';
 import { type State, standing } from '@/core/work/standing';
 import { classesOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
@@ -13,10 +16,12 @@ export const BIN_DAYS = 30;
 /** One thing on the shelf: a document that was written, or a file or link that was put to some work. */
 export interface ShelfItem {
   readonly id: string;
-  readonly kind: 'document' | 'notes' | 'file' | 'link';
+  readonly kind: 'notes' | PieceName;
+  /** Its words are here, to be read and taken away. */
+  readonly written: boolean;
   readonly title: string;
   /** Where it opens; `null` where it cannot be opened by itself. */
-  readonly href: string | null;
+  readonly place: Place | null;
   /** The work it belongs to; `null` for what is one's own. */
   readonly assignment: string | null;
   readonly changedAt: Instant;
@@ -54,7 +59,7 @@ export async function shelf(
   now: Instant,
 ): Promise<{ readonly boards: readonly ShelfBoard[]; readonly bin: readonly BinItem[] }> {
   const documents = await documentsOfOwner(db, person.id);
-  const pieces = (await piecesOfOwner(db, person.id)).filter(({ kind }) => kind !== 'document');
+  const pieces = (await piecesOfOwner(db, person.id)).filter(({ is }) => liesOnShelf(is));
   const works = [...documents, ...pieces].flatMap((one) => (one.assignment_id === null ? [] : [one.assignment_id]));
   const ids = [...new Set(works)];
   const facts = await factsOfStudent(db, person.id, ids);
@@ -66,16 +71,15 @@ export async function shelf(
   const items: { readonly classId: string | null; readonly item: ShelfItem }[] = [];
   for (const document of documents) {
     if (document.removed_at !== null) continue;
-    const { id, kind, title, assignment, assignment_id: work, step_id: step } = document;
-    const href =
-      kind === 'own' ? `/shelf/${id}` : kind === 'notes' ? `/desk/${work}#sheet=notes` : `/desk/${work}#step=${step}`;
+    const { id, role, title, assignment, assignment_id: work } = document;
     items.push({
       classId: document.class_id,
       item: {
         id,
-        kind: kind === 'notes' ? 'notes' : 'document',
+        kind: ROLE_RULES[role].onShelf,
+        written: true,
         title,
-        href,
+        place: placeOfDocument(document),
         assignment,
         changedAt: document.changed_at,
         state: stateOf(work),
@@ -89,13 +93,17 @@ export async function shelf(
       classId: piece.class_id,
       item: {
         id: piece.id,
-        kind: piece.kind === 'link' ? 'link' : 'file',
+        kind: piece.is.kind,
+        written: false,
         title: piece.name,
-        href: piece.assignment_id === null ? null : `/desk/${piece.assignment_id}#sheet=pieces&piece=${piece.id}`,
+        place:
+          piece.assignment_id === null
+            ? null
+            : { at: 'desk', assignment: piece.assignment_id, sheet: 'pieces', piece: piece.id },
         assignment: piece.title,
         changedAt: piece.added_at,
         state: stateOf(piece.assignment_id),
-        size: piece.kind === 'file' ? piece.size : null,
+        size: factsOf(piece.is).size,
       },
     });
   }

@@ -3,6 +3,7 @@ import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { cleanName, distinctName } from '@/core/formats/file-name';
 import { shelfIndex } from '@/core/formats/shelf-index';
 import type { DocumentId, Instant } from '@/core/ids';
+import { fileIn, linkIn } from '@/core/kinds/piece';
 import { trimmedEnd } from '@/core/text/trimmed';
 import { filesFolder } from '@/server/kite';
 import { use } from '@/server/limits';
@@ -74,18 +75,20 @@ export async function takeAllAway(db: Database, person: Person, now: Instant): P
     const folder = safe(board.name || 'Own');
     for (const item of board.items) {
       const row = { board: board.name, title: item.title, assignment: item.assignment, at: item.changedAt };
-      if (item.kind === 'document' || item.kind === 'notes') {
+      if (item.written) {
         const made = await documentEntries(db, person, item, folder, taken);
         entries.push(...made);
         listed.push({ ...row, path: made[0]?.path ?? null, address: null });
         continue;
       }
       const piece = await findPiece(db, item.id);
-      if (piece?.kind === 'link') listed.push({ ...row, path: null, address: piece.address });
-      if (piece?.kind !== 'file') continue;
+      const link = piece && linkIn(piece.is);
+      if (link) listed.push({ ...row, path: null, address: link.address });
+      const file = piece && fileIn(piece.is);
+      if (!piece || !file) continue;
       const path = distinctName(`${folder}/${safe(piece.name)}`, taken);
       taken.add(path);
-      entries.push({ path, bytes: () => createReadStream(filePath(filesFolder(), piece.sha256)) });
+      entries.push({ path, bytes: () => createReadStream(filePath(filesFolder(), file.sha256)) });
       listed.push({ ...row, path, address: null });
     }
   }

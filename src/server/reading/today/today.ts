@@ -5,11 +5,11 @@ import { doNext, folds, minutesBefore, type Ranked } from '@/core/plan/do-next';
 import { layString, stringSpan } from '@/core/plan/string-layout';
 import { isDone, isToDo } from '@/core/work/standing';
 import { checkWork } from '@/server/reading/documents/looking';
+import { newsLines } from '@/server/reading/news/news';
 import { studentsOn } from '@/server/reading/work/students-on';
 import { type WorkItem, workOf } from '@/server/reading/work/work-list';
 import { classesOf, type Lesson, lessonsOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
-import { newsFor } from '@/store/news';
 import { type Person } from '@/store/people';
 import { assignmentsFor } from '@/store/work';
 
@@ -43,7 +43,7 @@ export async function studentToday(db: Queryable, student: Person, zone: string,
     minutes: minutesBefore(items, until),
     until,
     folds: folds(items, now),
-    lately: await newsFor(db, student.id, 0, SHOWN_NEWS, now),
+    lately: await newsLines(db, student, SHOWN_NEWS, now),
     lessons: lessonsOn(await lessonsOf(db, student.id), weekdayOf(now, zone)),
     week: {
       handedIn: items.filter((item) => item.handedInAt !== null && item.handedInAt > now - 7 * DAY).length,

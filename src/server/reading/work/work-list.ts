@@ -1,5 +1,6 @@
 import type { AssignmentId, ClassId, Instant } from '@/core/ids';
 import type { Unlocked } from '@/core/plan/do-next';
+import { factsOfKind } from '@/core/work/facts';
 import { allowedMoves } from '@/core/work/moves';
 import { closingTime, type LateRule, type Takes } from '@/core/work/rules';
 import { type State, standing } from '@/core/work/standing';
@@ -57,7 +58,7 @@ export async function workOf(
   const waiting = await waitingOf(db, student.id, now);
   const putOffs = await putOffsOf(db, student.id, now);
   const byId = new Map(assignments.map((assignment) => [assignment.id, assignment]));
-  const unlocked = (id: AssignmentId): boolean => facts.get(id)?.some(({ kind }) => kind === 'unlocked') ?? false;
+  const unlocked = (id: AssignmentId): boolean => factsOfKind(facts.get(id) ?? [], 'unlocked').length > 0;
   return assignments.map((assignment) => {
     const { rules } = assignment;
     const own = facts.get(assignment.id) ?? [];
@@ -97,3 +98,7 @@ export async function workOf(
     };
   });
 }
+
+/** The classes of a person that have not ended. */
+export const runningClasses = async (db: Queryable, person: Person) =>
+  (await classesOf(db, person.id)).filter(({ ended_at }) => ended_at === null);

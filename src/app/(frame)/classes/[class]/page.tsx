@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { z } from 'zod';
-import type { ClassId } from '@/core/ids';
+import { CHIPS } from '@/core/work/chips';
 import { enter } from '@/server/http/page';
-import { CHIPS, classLine } from '@/server/reading/class-line/class-line';
-import { findClass } from '@/store/classes';
+import { classLine } from '@/server/reading/class-line/class-line';
+import { nameOfClass } from '@/server/reading/titles';
 import { ClassLineScreen } from '@/ui/class-line/class-line-screen';
 
 interface Props {
@@ -16,16 +16,14 @@ const chosen = z.object({
   show: z.enum(CHIPS).catch('all'),
 });
 
-export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  const { class: id } = await params;
-  const { db } = await enter('PAGE /classes/[class]', { class: id });
-  return { title: (await findClass(db, id as ClassId))?.name };
+export async function generateMetadata({ params: given }: Props): Promise<Metadata> {
+  const { db, params } = await enter('PAGE /classes/[class]', await given);
+  return { title: await nameOfClass(db, params.class) };
 }
 
-export default async function ClassPage({ params, searchParams }: Props) {
-  const { class: id } = await params;
-  const { db, person, school, now } = await enter('PAGE /classes/[class]', { class: id });
+export default async function ClassPage({ params: given, searchParams }: Props) {
+  const { db, person, school, now, params } = await enter('PAGE /classes/[class]', await given);
   const { order, show } = chosen.parse(await searchParams);
-  const line = await classLine(db, person, id as ClassId, { order, chip: show }, now);
+  const line = await classLine(db, person, params.class, { order, chip: show }, now);
   return <ClassLineScreen line={line} order={order} chip={show} zone={school.zone} now={now} />;
 }

@@ -1,25 +1,22 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import type { AssignmentId } from '@/core/ids';
 import { enter } from '@/server/http/page';
 import { desk } from '@/server/reading/desk/desk';
-import { findAssignment } from '@/store/work';
+import { titleOfAssignment } from '@/server/reading/titles';
 import { DeskScreen } from '@/ui/desk/desk-screen';
 
 interface Props {
   readonly params: Promise<{ assignment: string }>;
 }
 
-export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  const given = await params;
-  const { db } = await enter('PAGE /desk/[assignment]', given);
-  return { title: (await findAssignment(db, given.assignment as AssignmentId))?.title };
+export async function generateMetadata({ params: given }: Props): Promise<Metadata> {
+  const { db, params } = await enter('PAGE /desk/[assignment]', await given);
+  return { title: await titleOfAssignment(db, params.assignment) };
 }
 
-export default async function DeskPage({ params }: Props) {
-  const given = await params;
-  const { db, person, school, now } = await enter('PAGE /desk/[assignment]', given);
-  const view = await desk(db, person, given.assignment as AssignmentId, now);
+export default async function DeskPage({ params: given }: Props) {
+  const { db, person, school, now, params } = await enter('PAGE /desk/[assignment]', await given);
+  const view = await desk(db, person, params.assignment, now);
   if (!view) notFound();
   return <DeskScreen view={view} zone={school.zone} now={now} />;
 }

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { readNews } from '@/server/doing/news/read-news';
 import { route } from '@/server/http/route';
-import type { Person } from '@/store/people';
 
 const body = z.object({
   events: z.array(z.number().int().positive()).max(200).optional(),
@@ -12,6 +11,6 @@ const body = z.object({
 
 export const POST = route(
   'POST /api/news/read',
-  ({ db, person, body: read, now }) => readNews(db, (person as Person).id, read, now),
+  ({ db, person, body: read, now }) => readNews(db, person.id, read, now),
   body,
 );

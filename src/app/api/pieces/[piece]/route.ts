@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { changePiece } from '@/server/doing/pieces/pieces';
 import { route } from '@/server/http/route';
 import { viewPiece } from '@/server/reading/documents/piece-view';
-import type { Person } from '@/store/people';
 
 const body = z.discriminatedUnion('act', [
   z.object({ act: z.literal('rename'), name: z.string().max(400) }),
@@ -10,12 +9,10 @@ const body = z.discriminatedUnion('act', [
   z.object({ act: z.literal('bring-back') }),
 ]);
 
-export const GET = route('GET /api/pieces/[piece]', ({ db, person, params }) =>
-  viewPiece(db, person as Person, params.piece ?? ''),
-);
+export const GET = route('GET /api/pieces/[piece]', ({ db, person, params }) => viewPiece(db, person, params.piece));
 
 export const POST = route(
   'POST /api/pieces/[piece]',
-  ({ db, person, params, body: what, now }) => changePiece(db, person as Person, params.piece ?? '', what, now),
+  ({ db, person, params, body: what, now }) => changePiece(db, person, params.piece, what, now),
   body,
 );

@@ -1,22 +1,18 @@
 import { receiveUpload } from '@/server/doing/pieces/uploads';
 import { route } from '@/server/http/route';
-import type { Person } from '@/store/people';
 
 export const HEAD = route(
   'HEAD /api/uploads/[upload]',
-  ({ db, person, params, request, now }) =>
-    receiveUpload(db, person as Person, { request, upload: params.upload ?? '' }, now),
+  ({ db, person, params, request, now }) => receiveUpload(db, person, { request, upload: params.upload }, now),
   'raw',
 );
 export const PATCH = route(
   'PATCH /api/uploads/[upload]',
-  ({ db, person, params, request, now }) =>
-    receiveUpload(db, person as Person, { request, upload: params.upload ?? '' }, now),
+  ({ db, person, params, request, now }) => receiveUpload(db, person, { request, upload: params.upload }, now),
   'raw',
 );
 export const DELETE = route(
   'DELETE /api/uploads/[upload]',
-  ({ db, person, params, request, now }) =>
-    receiveUpload(db, person as Person, { request, upload: params.upload ?? '' }, now),
+  ({ db, person, params, request, now }) => receiveUpload(db, person, { request, upload: params.upload }, now),
   'raw',
 );

@@ -1,11 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { getTranslations } from 'next-intl/server';
-import type { AssignmentId } from '@/core/ids';
 import { enter } from '@/server/http/page';
-import { compareVersions } from '@/server/reading/documents/comparing';
-import { findClass } from '@/store/classes';
-import { findAssignment } from '@/store/work';
+import { comparePage } from '@/server/reading/documents/comparing';
 import { CompareScreen } from '@/ui/compare/compare-screen';
 
 interface Props {
@@ -17,21 +14,11 @@ export async function generateMetadata(): Promise<Metadata> {
   return { title: (await getTranslations('compare'))('title') };
 }
 
-export default async function ComparePage({ params, searchParams }: Props) {
-  const given = await params;
-  const { db, person, school } = await enter('PAGE /desk/[assignment]/compare', given);
-  const assignmentId = given.assignment as AssignmentId;
-  const assignment = await findAssignment(db, assignmentId);
-  if (!assignment) notFound();
+export default async function ComparePage({ params: given, searchParams }: Props) {
+  const { db, person, school, params } = await enter('PAGE /desk/[assignment]/compare', await given);
   const { from, to } = await searchParams;
   const one = (value: typeof from) => (typeof value === 'string' ? value : null);
-  return (
-    <CompareScreen
-      assignment={assignmentId}
-      title={assignment.title}
-      lang={(await findClass(db, assignment.classId))?.locale ?? 'en'}
-      versions={await compareVersions(db, person.id, assignmentId, one(from), one(to))}
-      zone={school.zone}
-    />
-  );
+  const page = await comparePage(db, person.id, params.assignment, one(from), one(to));
+  if (!page) notFound();
+  return <CompareScreen {...page} zone={school.zone} />;
 }

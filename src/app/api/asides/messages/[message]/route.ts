@@ -1,15 +1,14 @@
 import { z } from 'zod';
 import { mendAside, withdrawAside } from '@/server/doing/talk/asides';
 import { route } from '@/server/http/route';
-import type { Person } from '@/store/people';
 
 export const POST = route(
   'POST /api/asides/messages/[message]',
   ({ db, person, params, body, now }) => {
-    const messageId = params.message ?? '';
+    const messageId = params.message;
     return body.change === 'withdraw'
-      ? withdrawAside(db, person as Person, messageId, now)
-      : mendAside(db, person as Person, { messageId, body: body.body }, now);
+      ? withdrawAside(db, person, messageId, now)
+      : mendAside(db, person, { messageId, body: body.body }, now);
   },
   z.discriminatedUnion('change', [
     z.object({ change: z.literal('withdraw') }),

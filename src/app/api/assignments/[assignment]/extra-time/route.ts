@@ -1,24 +1,24 @@
 import { z } from 'zod';
-import type { AssignmentId, PersonId } from '@/core/ids';
+import type { PersonId } from '@/core/ids';
 import { moreTime } from '@/server/doing/marking/marking';
 import { route } from '@/server/http/route';
-import type { Person } from '@/store/people';
+import { sentId } from '@/server/http/sent-id';
 
 export const POST = route(
   'POST /api/assignments/[assignment]/extra-time',
   ({ db, person, params, body, now }) =>
     moreTime(
       db,
-      person as Person,
+      person,
       {
-        assignmentId: params.assignment as AssignmentId,
-        studentId: body.student as PersonId,
+        assignmentId: params.assignment,
+        studentId: body.student,
         minutes: body.minutes,
       },
       now,
     ),
   z.object({
-    student: z.string().max(64),
+    student: sentId<PersonId>(),
     minutes: z
       .number()
       .int()

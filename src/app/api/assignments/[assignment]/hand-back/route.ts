@@ -1,17 +1,12 @@
 import { z } from 'zod';
-import type { AssignmentId, HandInId } from '@/core/ids';
+import type { HandInId } from '@/core/ids';
 import { handBackMarked } from '@/server/doing/marking/marking';
 import { route } from '@/server/http/route';
-import type { Person } from '@/store/people';
+import { sentId } from '@/server/http/sent-id';
 
 export const POST = route(
   'POST /api/assignments/[assignment]/hand-back',
   ({ db, person, params, body, now }) =>
-    handBackMarked(
-      db,
-      person as Person,
-      { assignmentId: params.assignment as AssignmentId, handIns: body.handIns as HandInId[] | null },
-      now,
-    ),
-  z.object({ handIns: z.array(z.string().max(64)).max(1000).nullable() }),
+    handBackMarked(db, person, { assignmentId: params.assignment, handIns: body.handIns }, now),
+  z.object({ handIns: z.array(sentId<HandInId>()).max(1000).nullable() }),
 );

@@ -1,8 +1,6 @@
 import { z } from 'zod';
-import type { AssignmentId } from '@/core/ids';
 import { putPiece } from '@/server/doing/pieces/pieces';
 import { route } from '@/server/http/route';
-import type { Person } from '@/store/people';
 
 const body = z.discriminatedUnion('from', [
   z.object({ from: z.literal('link'), address: z.string().min(1).max(2000), name: z.string().max(400) }),
@@ -12,7 +10,6 @@ const body = z.discriminatedUnion('from', [
 
 export const POST = route(
   'POST /api/assignments/[assignment]/pieces',
-  ({ db, person, params, body: what, now }) =>
-    putPiece(db, person as Person, params.assignment as AssignmentId, what, now),
+  ({ db, person, params, body: what, now }) => putPiece(db, person, params.assignment, what, now),
   body,
 );

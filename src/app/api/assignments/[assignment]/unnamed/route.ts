@@ -1,10 +1,9 @@
 import { z } from 'zod';
-import type { AssignmentId } from '@/core/ids';
 import { markWithoutNames } from '@/server/doing/marking/class-settings';
 import { route } from '@/server/http/route';
 
 export const POST = route(
   'POST /api/assignments/[assignment]/unnamed',
-  ({ db, params, body }) => markWithoutNames(db, params.assignment as AssignmentId, body.unnamed),
+  ({ db, params, body }) => markWithoutNames(db, params.assignment, body.unnamed),
   z.object({ unnamed: z.boolean() }),
 );

@@ -1,7 +1,6 @@
-import type { DocumentId } from '@/core/ids';
 import { route } from '@/server/http/route';
 import { listVersions } from '@/server/reading/documents/versions';
 
 export const GET = route('GET /api/documents/[document]/versions', ({ db, params }) =>
-  listVersions(db, params.document as DocumentId),
+  listVersions(db, params.document),
 );

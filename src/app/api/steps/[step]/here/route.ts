@@ -1,8 +1,6 @@
-import type { StepId } from '@/core/ids';
 import { goToStep } from '@/server/doing/handing-in/handing-in';
 import { route } from '@/server/http/route';
-import type { Person } from '@/store/people';
 
 export const POST = route('POST /api/steps/[step]/here', ({ db, person, params, now }) =>
-  goToStep(db, person as Person, params.step as StepId, now),
+  goToStep(db, person, params.step, now),
 );

@@ -1,8 +1,6 @@
 import { z } from 'zod';
-import type { AssignmentId, PersonId } from '@/core/ids';
 import { writeAside } from '@/server/doing/talk/asides';
 import { route } from '@/server/http/route';
-import type { Person } from '@/store/people';
 
 const file = z.object({ sha256: z.string().regex(/^[0-9a-f]{64}$/), name: z.string().min(1).max(200) });
 const shape = z.object({
@@ -14,11 +12,6 @@ const shape = z.object({
 export const POST = route(
   'POST /api/assignments/[assignment]/asides/[student]',
   ({ db, person, params, body, now }) =>
-    writeAside(
-      db,
-      person as Person,
-      { assignmentId: params.assignment as AssignmentId, studentId: params.student as PersonId, ...body },
-      now,
-    ),
+    writeAside(db, person, { assignmentId: params.assignment, studentId: params.student, ...body }, now),
   shape,
 );

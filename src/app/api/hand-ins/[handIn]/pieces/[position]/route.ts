@@ -1,8 +1,6 @@
-import type { HandInId } from '@/core/ids';
 import { route } from '@/server/http/route';
 import { viewHandedIn } from '@/server/reading/documents/piece-view';
-import type { Person } from '@/store/people';
 
 export const GET = route('GET /api/hand-ins/[handIn]/pieces/[position]', ({ db, person, now, params }) =>
-  viewHandedIn(db, { person: person as Person, now }, params.handIn as HandInId, Number(params.position)),
+  viewHandedIn(db, { person: person, now }, params.handIn, params.position),
 );

@@ -1,0 +1,73 @@
+import { z } from 'zod';
+import { termEntries, termsMet } from '../../asks/terms';
+import { isAddress } from '../../text/address';
+import { linksOf, listItems } from '../../text/document-json';
+import type { Asked, AskKind, Measured } from './kind';
+
+/** From so many on, up to so many; `null` is no upper limit. */
+export const range = z.object({ min: z.number(), max: z.number().nullable() });
+type Range = z.output<typeof range>;
+
+/** An ask about how many there are of something. */
+export const counted = (measure: (asked: Asked) => Measured): AskKind<Range> => ({
+  settings: range,
+  range: (settings) => settings,
+  measure: (_settings, asked) => measure(asked),
+  advice: false,
+  alwaysBars: false,
+  files: () => null,
+  adviser: null,
+});
+
+/** Where nothing more is said of an ask. */
+export type Nothing = unknown;
+export const nothing: z.ZodType<Nothing> = z.object({});
+
+/** An ask about something that is there or is not. */
+export const present = (measure: (asked: Asked) => boolean): AskKind<Nothing> => ({
+  settings: nothing,
+  range: () => ({ min: 1, max: null }),
+  measure: (_settings, asked) => ({ found: measure(asked) ? 1 : 0 }),
+  advice: false,
+  alwaysBars: false,
+  files: () => null,
+  adviser: null,
+});
+
+export const words = counted(({ text, measures }) => ({ found: measures.words(text) }));
+
+export const sentences = counted(({ text, measures }) => {
+  const { sentences: found, openEnd } = measures.sentences(text);
+  return { found, openEnd };
+});
+
+/** Items of a list, each with something in it. */
+export const items = counted(({ node, measures }) => ({
+  found: listItems(node()).filter((item) => measures.words(item) > 0).length,
+}));
+
+/** Links that can be opened, each counted once; those that cannot be are named. */
+export const links = counted(({ node, inPlace, files }) => {
+  const all = [
+    ...linksOf(node()),
+    ...(inPlace ? [] : files.flatMap(({ address }) => (address === undefined ? [] : [address]))),
+  ];
+  const broken = all.filter((address) => !isAddress(address));
+  return { found: new Set(all).size - new Set(broken).size, details: broken };
+});
+
+const withTerms = range.extend({ terms: z.array(z.string()) });
+
+/** Words, each with its meaning: these, or where none are named, so many of the student's choice. */
+export const terms: AskKind<z.output<typeof withTerms>> = {
+  settings: withTerms,
+  range: (settings) => settings,
+  measure: (settings, { node, measures }) => {
+    const { found, missing } = termsMet(termEntries(node()), settings.terms, (one) => measures.words(one));
+    return { found, details: missing };
+  },
+  advice: false,
+  alwaysBars: false,
+  files: () => null,
+  adviser: null,
+};

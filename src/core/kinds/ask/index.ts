@@ -1,0 +1,71 @@
+import { z } from 'zod';
+import type { FileKind } from '../../formats/file-kinds';
+import { files, pages } from './attached';
+import { items, links, present, sentences, terms, words } from './counted';
+import type { Asked, AskKind, Measured } from './kind';
+import { name, spelling, title, wholeSentences } from './manner';
+
+/** Something is there: words, a formula or a picture. */
+const answered = present(({ filled }) => filled);
+
+/** Every kind of ask. */
+export const ASKS = {
+  answered,
+  words,
+  sentences,
+  items,
+  links,
+  terms,
+  'whole-sentences': wholeSentences,
+  spelling,
+  title,
+  name,
+  files,
+  pages,
+};
+
+export type AskName = keyof typeof ASKS;
+type SettingsOf<Name extends AskName> = z.output<(typeof ASKS)[Name]['settings']>;
+
+/**
+ * One measurable thing that a brief asks for. `place` is the id of an answer place, or `null` for the whole of what
+ * goes along. `bars`: the work is not taken while this ask is unmet; kinds of advice never bar, whatever is set.
+ */
+export type Ask = {
+  readonly [Name in AskName]: {
+    readonly id: string;
+    readonly place: string | null;
+    readonly bars: boolean;
+    readonly kind: Name;
+  } & SettingsOf<Name>;
+}[AskName];
+
+export const isAskName = (value: unknown): value is AskName => typeof value === 'string' && Object.hasOwn(ASKS, value);
+
+/** What is computed of an ask: its settings lie beside what every ask has. */
+const kindOf = (ask: Ask): AskKind<Ask> => ASKS[ask.kind] as unknown as AskKind<Ask>;
+
+/** An ask as it is stored, whichever kind it is of. */
+export const storedAsk = z
+  .looseObject({ id: z.string(), place: z.string().nullable(), bars: z.boolean(), kind: z.custom<AskName>(isAskName) })
+  .transform((ask, context): Ask => {
+    const settings = ASKS[ask.kind].settings.safeParse(ask);
+    if (settings.success) {
+      const { id, place, bars, kind } = ask;
+      return { id, place, bars, kind, ...(settings.data as object) } as Ask;
+    }
+    context.addIssue({ code: 'custom', message: `the settings of ${ask.kind} are not there` });
+    return z.NEVER;
+  });
+
+export const measure = (ask: Ask, asked: Asked): Measured => kindOf(ask).measure(ask, asked);
+export const rangeOf = (ask: Ask) => kindOf(ask).range(ask);
+export const isAdvice = (ask: Ask): boolean => kindOf(ask).advice;
+/** Does it keep the work from being handed in while it is unmet? */
+export const doesBar = (ask: Ask): boolean =>
+  !isAdvice(ask) && (ask.bars || (kindOf(ask).alwaysBars && rangeOf(ask).min > 0));
+/** The kinds of file that an ask is content with; `null` where it asks for no file. */
+export const filesOf = (ask: Ask): readonly FileKind[] | null => kindOf(ask).files(ask);
+/** Does one of some asks need this adviser? */
+export const needsAdviser = (asks: readonly Ask[], adviser: 'verbs' | 'spelling'): boolean =>
+  asks.some((ask) => kindOf(ask).adviser === adviser);

@@ -1,0 +1,31 @@
+import { toDocx } from '../../formats/docx-out';
+import type { ExportFormat } from '../../formats/export-formats';
+import { toHtml } from '../../formats/html-out';
+import { toMarkdown } from '../../formats/markdown-out';
+import { toOdt } from '../../formats/odt-out';
+import { toPdf } from '../../formats/pdf-out';
+import { toPlainText } from '../../formats/text-out';
+import type { ContentOf, DocumentName } from '.';
+import type { Exported, ExportsKind } from './kind';
+
+/** How each kind of document leaves. It needs what writes the formats, which nothing else does. */
+export const EXPORTS: { readonly [Name in DocumentName]: ExportsKind<ContentOf<Name>> } = {
+  text: {
+    docx: ({ content, title, pictures }) => toDocx(content, title, pictures),
+    odt: ({ content, title, pictures }) => toOdt(content, title, pictures),
+    md: ({ content }) => toMarkdown(content),
+    html: ({ content, title, lang, pictures }) => toHtml(content, title, lang, pictures),
+    pdf: async ({ content, title, lang, pictures, fonts }) => toPdf(content, title, lang, await fonts(), pictures),
+    txt: ({ content }) => toPlainText(content),
+  },
+};
+
+/** A document in one format, as bytes. */
+export async function exportAs<Name extends DocumentName>(
+  name: Name,
+  format: ExportFormat,
+  exported: Exported<ContentOf<Name>>,
+): Promise<Uint8Array> {
+  const made = await EXPORTS[name][format](exported);
+  return typeof made === 'string' ? new TextEncoder().encode(made) : new Uint8Array(made);
+}

@@ -1,0 +1,33 @@
+import type { Block } from '../../compare/blocks';
+import type { Doc } from '../../text/nodes';
+import type { DocumentKind } from './kind';
+import { text } from './text';
+
+/** Every kind of document. How each is stored stands in `stored.ts`, how it leaves in `exports.ts`. */
+export const DOCUMENTS = { text };
+
+export type DocumentName = keyof typeof DOCUMENTS;
+
+/** What a document of a kind holds. */
+export type ContentOf<Name extends DocumentName = DocumentName> = (typeof DOCUMENTS)[Name]['empty'];
+
+/** A document with its kind. */
+export type Written = {
+  readonly [Name in DocumentName]: { readonly kind: Name; readonly content: ContentOf<Name> };
+}[DocumentName];
+
+export const isDocumentName = (name: unknown): name is DocumentName =>
+  typeof name === 'string' && Object.hasOwn(DOCUMENTS, name);
+
+/** What was written, as the ready check measures it. */
+export const measuredOf = ({ kind, content }: Written): Doc => documentKind(kind).measured(content);
+/** What a teacher gave, as it is copied. */
+export const preparedOf = ({ kind, content }: Written): Written => ({
+  kind,
+  content: documentKind(kind).prepared(content).content,
+});
+/** What is compared, and what remarks count their characters in. */
+export const runsOf = ({ kind, content }: Written): readonly Block[] => documentKind(kind).runs(content);
+
+/** What is computed of a kind. */
+export const documentKind = <Name extends DocumentName>(name: Name): DocumentKind<ContentOf<Name>> => DOCUMENTS[name];

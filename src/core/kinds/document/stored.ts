@@ -1,0 +1,15 @@
+import type * as Y from 'yjs';
+import { documentJson, firstUpdate } from '../../documents/text-document';
+import type { ContentOf, DocumentName } from '.';
+import type { StoredKind } from './kind';
+
+/** How each kind of document lies in its `Y.Doc`: apart from the rest, which needs no Yjs. */
+export const STORED: { readonly [Name in DocumentName]: StoredKind<ContentOf<Name>> } = {
+  text: { read: documentJson, first: firstUpdate },
+};
+
+export const readDocument = <Name extends DocumentName>(name: Name, ydoc: Y.Doc): ContentOf<Name> =>
+  STORED[name].read(ydoc);
+
+export const firstOf = <Name extends DocumentName>(name: Name, content: ContentOf<Name>): Uint8Array =>
+  STORED[name].first(content);

@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import type { StepId } from '../../ids';
+import { TAKES, type Takes } from '../../work/rules';
+import type { DocumentName } from '../document';
+import type { StepKind } from './kind';
+
+/** Where nothing is said of a step besides its title. */
+const nothing = z.object({});
+const tools = z.object({
+  /** Everything for a longer text, or only what helps with words, for one line. */
+  tools: z.enum(['all', 'words']),
+});
+
+/** Something to read, see or hear. */
+const read: StepKind<z.output<typeof nothing>> = {
+  settings: nothing,
+  needs: null,
+  done: 'told',
+  adds: () => null,
+  beside: true,
+};
+
+/** Something to write, in the copy of a starter. */
+const write: StepKind<z.output<typeof tools>> = {
+  settings: tools,
+  needs: 'text',
+  done: 'opened',
+  adds: (settings) => (settings.tools === 'words' ? 'short' : 'pieces'),
+  beside: false,
+};
+
+/** Something to do away from the screen. */
+const act: StepKind<z.output<typeof nothing>> = { ...read, beside: false };
+
+/** Something to read and to agree to: the agreement is kept with its time. */
+const agree: StepKind<z.output<typeof nothing>> = { ...read, beside: false };
+
+/** Every kind of step. */
+export const STEPS = { read, write, do: act, agree };
+
+export type StepName = keyof typeof STEPS;
+export type SettingsOf<Name extends StepName> = z.output<(typeof STEPS)[Name]['settings']>;
+
+/** A step by its kind, with what was set. */
+export type SetStep = {
+  readonly [Name in StepName]: { readonly kind: Name; readonly settings: SettingsOf<Name> };
+}[StepName];
+
+export const isStepName = (name: unknown): name is StepName => typeof name === 'string' && Object.hasOwn(STEPS, name);
+
+/** What is computed of a kind. */
+const stepKind = (name: StepName): StepKind<SettingsOf<StepName>> => STEPS[name] as StepKind<SettingsOf<StepName>>;
+
+/** The settings of a step as they are stored; throws where they are none of its kind. */
+export const readSettings = (name: StepName, settings: unknown): SetStep =>
+  ({ kind: name, settings: stepKind(name).settings.parse(settings) }) as SetStep;
+
+/** The kind of document that a step needs; `null` where nothing is written in it. */
+export const documentFor = (name: StepName): DocumentName | null => stepKind(name).needs;
+
+/** Is it looked at beside a later step in which is written? */
+export const standsBeside = (name: StepName): boolean => stepKind(name).beside;
+
+/** What has to be handed in follows from the steps: the most that one of them asks for, or nothing at all. */
+export function takesOf(steps: readonly SetStep[]): Takes {
+  const added = new Set(steps.map(({ kind, settings }) => stepKind(kind).adds(settings)));
+  return TAKES.find((takes) => takes !== 'tick' && added.has(takes)) ?? 'tick';
+}
+
+/** Is a step done, as far as that can be told from what the student did? */
+export const isStepDone = (
+  step: { readonly id: StepId; readonly kind: StepName },
+  told: { readonly has: (step: StepId) => boolean },
+  opened: { readonly has: (step: StepId) => boolean },
+): boolean => told.has(step.id) || (stepKind(step.kind).done === 'opened' && opened.has(step.id));

@@ -1,0 +1,17 @@
+import type { z } from 'zod';
+import type { Takes } from '../../work/rules';
+import type { DocumentName } from '../document';
+
+/** A kind of thing to do in an assignment. */
+export interface StepKind<Settings> {
+  /** What a teacher says of one besides its title and minutes. */
+  readonly settings: z.ZodType<Settings>;
+  /** The kind of document that is made from its starter; `null` where nothing is written. */
+  readonly needs: DocumentName | null;
+  /** When it is done: once the student has told so (a fact), or as soon as its document has been opened. */
+  readonly done: 'told' | 'opened';
+  /** What it makes of the hand-in of its assignment; `null` where it adds nothing to that. */
+  readonly adds: (settings: Settings) => Exclude<Takes, 'tick'> | null;
+  /** It is looked at beside a later step in which is written. */
+  readonly beside: boolean;
+}

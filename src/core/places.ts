@@ -1,0 +1,91 @@
+import type { AssignmentId, ClassId, DocumentId, HandInId, StepId } from './ids';
+
+/** A screen that stands for itself. */
+const SCREENS = {
+  home: '/',
+  today: '/today',
+  work: '/work',
+  classes: '/classes',
+  timetable: '/classes#timetable',
+  shelf: '/shelf',
+  news: '/whats-new',
+  help: '/help',
+  asides: '/asides',
+  receipts: '/receipts',
+  check: '/check',
+  password: '/password',
+  'sign-in': '/sign-in',
+} as const;
+
+export type Screen = keyof typeof SCREENS;
+
+/** The sheets that can be open on a Desk. */
+export const SHEETS = ['brief', 'rubric', 'feedback', 'pieces', 'aside', 'notes'] as const;
+export type SheetName = (typeof SHEETS)[number];
+
+type Query = Readonly<Record<string, string | null | undefined>>;
+
+/** A place of the application that can be gone to. What becomes of it as an address is decided in `addressOf` alone. */
+export type Place =
+  | { readonly at: Screen }
+  | { readonly at: 'guide'; readonly guide: string }
+  /** All work, narrowed and sorted. */
+  | { readonly at: 'chosen-work'; readonly chosen: Query }
+  | { readonly at: 'class'; readonly class: ClassId | string; readonly order?: string; readonly show?: string }
+  | { readonly at: 'material'; readonly class: ClassId | string; readonly material: string }
+  | {
+      readonly at: 'desk';
+      readonly assignment: AssignmentId | string;
+      readonly step?: StepId | null;
+      readonly sheet?: SheetName;
+      readonly piece?: string;
+    }
+  | {
+      readonly at: 'compare';
+      readonly assignment: AssignmentId | string;
+      readonly from?: string;
+      readonly to?: string;
+    }
+  | { readonly at: 'marking'; readonly assignment: AssignmentId | string; readonly student?: string | null }
+  | { readonly at: 'receipt'; readonly handIn: HandInId | string }
+  | { readonly at: 'own-document'; readonly document: DocumentId | string }
+  | { readonly at: 'print'; readonly document: DocumentId | string };
+
+/** A sign and what is said behind it; nothing where nothing is said. */
+function said(sign: '?' | '#', query: Query): string {
+  const words = new URLSearchParams();
+  for (const [name, value] of Object.entries(query)) if (value !== null && value !== undefined) words.set(name, value);
+  return words.size === 0 ? '' : `${sign}${words}`;
+}
+
+/**
+ * The address of a place within the school, from its root.
+ *
+ * @example addressOf({ at: 'desk', assignment: 'salt', sheet: 'feedback' }) // '/desk/salt#sheet=feedback'
+ */
+export function addressOf(place: Place): string {
+  switch (place.at) {
+    case 'guide':
+      return `/help#guide-${place.guide}`;
+    case 'chosen-work':
+      return `/work${said('?', place.chosen)}`;
+    case 'class':
+      return `/classes/${place.class}${said('?', { order: place.order, show: place.show })}`;
+    case 'material':
+      return `/classes/${place.class}/materials/${place.material}`;
+    case 'desk':
+      return `/desk/${place.assignment}${said('#', { step: place.step, sheet: place.sheet, piece: place.piece })}`;
+    case 'compare':
+      return `/desk/${place.assignment}/compare${said('?', { from: place.from, to: place.to })}`;
+    case 'marking':
+      return `/marking/${place.assignment}${said('?', { student: place.student })}`;
+    case 'receipt':
+      return `/receipts/${place.handIn}`;
+    case 'own-document':
+      return `/shelf/${place.document}`;
+    case 'print':
+      return `/print/${place.document}`;
+    default:
+      return SCREENS[place.at];
+  }
+}

@@ -1,0 +1,68 @@
+import type { DocumentId } from '@/core/ids';
+import { documentKind, type Written } from '@/core/kinds/document';
+import type { SetStep, SettingsOf, StepName } from '@/core/kinds/step';
+import { starterOf } from '@/server/reading/documents/starters';
+import { isMaterialOpen, type MaterialView, viewMaterial } from '@/server/reading/materials/materials';
+import { materialsById } from '@/store/materials';
+import type { StoredStep } from '@/store/work';
+import type { Asking, ServedStep } from './kind';
+
+/** Something to read, see or hear; `null` where it cannot be had now. */
+interface WithMaterial {
+  readonly material: MaterialView | null;
+}
+
+/** Something to write in. */
+interface WithDocument {
+  /** What the teacher gave, with a place for every question that was told by its form. */
+  readonly starter: Written | null;
+  /** What those questions are; none where the teacher marked the places. */
+  readonly understood: readonly string[];
+  /** The student's own copy, once it has been opened. */
+  readonly document: { readonly id: DocumentId; readonly title: string; readonly kind: Written['kind'] } | null;
+  readonly tools: SettingsOf<'write'>['tools'];
+}
+
+const material = async ({ db, student, now }: Asking, step: StoredStep): Promise<WithMaterial> => {
+  const [found] = step.material_id === null ? [] : await materialsById(db, [step.material_id]);
+  return { material: found && isMaterialOpen(found, now) ? await viewMaterial(db, found, student) : null };
+};
+
+const NO_MATERIAL: WithMaterial = { material: null };
+
+const read: ServedStep<'read', WithMaterial> = { given: material, closed: NO_MATERIAL };
+const agree: ServedStep<'agree', WithMaterial> = { given: material, closed: NO_MATERIAL };
+const act: ServedStep<'do', Record<never, never>> = { given: async () => ({}), closed: {} };
+
+const write: ServedStep<'write', WithDocument> = {
+  given: async ({ copies }, step, { tools }) => {
+    const starter = starterOf(step);
+    const prepared = starter && documentKind(starter.kind).prepared(starter.content);
+    return {
+      starter: starter && prepared && { kind: starter.kind, content: prepared.content },
+      understood: prepared?.understood ?? [],
+      document: copies.get(step.id) ?? null,
+      tools,
+    };
+  },
+  closed: { starter: null, understood: [], document: null, tools: 'all' },
+};
+
+/** What the server makes of each kind of step. */
+export const SERVED_STEPS = { read, write, do: act, agree } as const;
+
+/** What the Desk is given of a step of a kind. */
+export type GivenOf<Name extends StepName> = (typeof SERVED_STEPS)[Name]['closed'];
+
+/** A step as the Desk has it: its kind, and what that kind is given. */
+export type Given = {
+  readonly [Name in StepName]: { readonly kind: Name; readonly given: GivenOf<Name> };
+}[StepName];
+
+/** What a step gives to the Desk of one student. */
+export async function givenOf(asking: Asking, step: StoredStep, open: boolean): Promise<Given> {
+  const set: SetStep = step;
+  const served = SERVED_STEPS[set.kind] as ServedStep<StepName, Given['given']>;
+  const given = open ? await served.given(asking, step, set.settings as SettingsOf<StepName>) : served.closed;
+  return { kind: set.kind, given } as Given;
+}

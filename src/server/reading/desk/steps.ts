@@ -1,0 +1,55 @@
+import type { Instant, StepId } from '@/core/ids';
+import { openSteps, stepsDone } from '@/core/work/steps';
+import { type Given, givenOf } from '@/server/kinds/step';
+import { documentsOfWork } from '@/store/documents';
+import { stepPlaceOf, stepsOf } from '@/store/work';
+import type { OnDesk } from './on-desk';
+
+/** One step of the work, with what its kind is given. */
+export type DeskStep = {
+  readonly id: StepId;
+  readonly title: string;
+  readonly minutes: number;
+  readonly done: boolean;
+  readonly doneAt: Instant | null;
+  /** Whether it may be opened: where steps come in order, those before it have to be done. Of a closed one nothing is in here. */
+  readonly open: boolean;
+} & Given;
+
+/** A step of one kind. */
+export type DeskStepOf<Kind extends DeskStep['kind']> = Extract<DeskStep, { readonly kind: Kind }>;
+
+export interface DeskSteps {
+  readonly steps: readonly DeskStep[];
+  /** At which of them the student was last, on whichever device. */
+  readonly at: StepId | null;
+}
+
+export async function deskSteps({ db, student, assignment, facts, open, now }: OnDesk): Promise<DeskSteps> {
+  if (!open) return { steps: [], at: null };
+  const done = stepsDone(facts);
+  const copies = new Map(
+    (await documentsOfWork(db, assignment.id, student.id)).map(({ step_id, id, title, kind }) => [
+      step_id,
+      { id, title, kind },
+    ]),
+  );
+  const all = await stepsOf(db, assignment.id);
+  const opened = new Set(openSteps(all, assignment.inOrder, done, copies).map(({ id }) => id));
+  const asking = { db, student, now, done, copies };
+  const steps: DeskStep[] = [];
+  for (const step of all) {
+    const { id, title, minutes } = step;
+    const mayOpen = opened.has(id);
+    steps.push({
+      id,
+      title,
+      minutes,
+      done: done.has(id),
+      doneAt: done.get(id) ?? null,
+      open: mayOpen,
+      ...(await givenOf(asking, step, mayOpen)),
+    });
+  }
+  return { steps, at: await stepPlaceOf(db, student.id, assignment.id) };
+}

@@ -1,0 +1,29 @@
+'use client';
+
+import type { ContentOf, DocumentName, Written } from '@/core/kinds/document';
+import type { Highlight } from '@/core/remarks/marked-document';
+import type { DocumentScreen } from './kind';
+import { text } from './text';
+
+/** How each kind of document looks. */
+export const DOCUMENT_SCREENS: { readonly [Name in DocumentName]: DocumentScreen<ContentOf<Name>> } = { text };
+
+/** A document to be read, whichever kind it is of. */
+export function DocumentShown({ written, lang }: { written: Written; lang: string }) {
+  const { View } = DOCUMENT_SCREENS[written.kind];
+  return <View content={written.content} lang={lang} />;
+}
+
+/** A document to be read with stretches that stand out. */
+export function DocumentMarked({
+  written,
+  lang,
+  highlights,
+}: {
+  written: Written;
+  lang: string;
+  highlights: readonly Highlight[];
+}) {
+  const { Marked } = DOCUMENT_SCREENS[written.kind];
+  return <Marked content={written.content} lang={lang} highlights={highlights} />;
+}

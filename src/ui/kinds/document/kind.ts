@@ -1,0 +1,43 @@
+import type { ComponentType, Ref } from 'react';
+import type { Highlight } from '@/core/remarks/marked-document';
+import type { PlaceNote } from '@/ui/desk/answer-nodes';
+import type { DocumentSession } from '@/ui/desk/document-session';
+import type { SpellingSettings, WritingHelp } from '@/ui/desk/writing-help';
+import type { MarkedRemark } from '@/ui/remarks/remark-marks';
+
+/** What an editor of a kind of document is given. */
+export interface EditorProps {
+  readonly session: DocumentSession;
+  readonly title: string;
+  readonly lang: string;
+  readonly notes: ReadonlyMap<string, PlaceNote>;
+  /** Every tool, or only those that help with words. */
+  readonly tools: 'all' | 'words';
+  readonly help: WritingHelp | null;
+  readonly spelling: SpellingSettings;
+  readonly editable: boolean;
+  /** Remarks on words of this document. */
+  readonly remarks?: readonly MarkedRemark[] | undefined;
+  readonly handle: Ref<WritingHandle>;
+}
+
+/** How a kind of document looks. */
+export interface DocumentScreen<Content> {
+  /** It is written in. */
+  readonly Editor: ComponentType<EditorProps>;
+  /** It is read: no caret, no tools. */
+  readonly View: ComponentType<{ readonly content: Content; readonly lang: string }>;
+  /** It is read with stretches of its runs standing out, each block saying where it begins in them. */
+  readonly Marked: ComponentType<{
+    readonly content: Content;
+    readonly lang: string;
+    readonly highlights: readonly Highlight[];
+  }>;
+}
+
+export interface WritingHandle {
+  /** Puts the caret into an answer place, or at the start of the document; false while there is no editor yet. */
+  readonly goTo: (place: string | null) => boolean;
+  /** Goes to the words of a remark; false when they are gone. */
+  readonly goToRemark: (id: string) => boolean;
+}

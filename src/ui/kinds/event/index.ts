@@ -1,0 +1,33 @@
+import type { EventName } from '@/core/kinds/event';
+import type { NewsLine } from '@/server/reading/news/news';
+
+/** Which of the sentences under `news` says what happened. */
+type Saying = (one: NewsLine) => string;
+
+/** How each kind of event is told in What's new and on Today; `null` for what is told nowhere. */
+export const EVENT_LINES = {
+  unlocked: () => 'unlocked',
+  opened: null,
+  edited: null,
+  'step-done': null,
+  'handed-in': () => 'handed-in',
+  'taken-back': () => 'taken-back',
+  'handed-back': ({ anotherGo, earned }) =>
+    anotherGo ? 'another-go' : earned === null ? 'handed-back' : 'handed-back-graded',
+  posted: ({ announcement, material }) => (announcement ? 'announced' : material ? 'posted-material' : 'posted'),
+  'aside-written': () => 'aside-written',
+  'aside-changed': null,
+  amended: () => 'amended',
+  'extra-time': () => 'extra-time',
+  'remark-answered': () => 'remark-answered',
+} as const satisfies Record<EventName, Saying | null>;
+
+type Line = Exclude<(typeof EVENT_LINES)[EventName], null>;
+export type NewsSaying = ReturnType<Line>;
+
+/** The sentence that tells something new, by its key under `news`. */
+export function sayingOf(one: NewsLine): NewsSaying {
+  const say = EVENT_LINES[one.kind];
+  if (say === null) throw new Error(`${one.kind} is no news`);
+  return say(one);
+}

@@ -1,0 +1,43 @@
+import type { ReadyCheck } from '@/core/asks/ready-check';
+import type { StepName } from '@/core/kinds/step';
+import type { DeskStep } from '@/server/reading/desk/steps';
+import type { StepLook } from './kind';
+
+/** A step that is done once its student says so. */
+const told = {
+  copy: () => null,
+  makesCopy: false,
+  isDone: ({ done }: { readonly done: boolean }) => done,
+  progress: () => null,
+};
+
+/** A step in which a document is written. */
+const write: StepLook<'write'> = {
+  copy: ({ given }) => given.document,
+  makesCopy: true,
+  isDone: ({ done }, check) => done || (check?.answers.every(({ answered }) => answered) ?? false),
+  progress: (_step, check) => {
+    if (!check) return null;
+    const n = check.answers.filter(({ answered }) => answered).length;
+    return check.answers.length > 0
+      ? { key: 'answered', n, of: check.answers.length }
+      : { key: 'words', n: check.words };
+  },
+};
+
+/** What the Desk knows of each kind of step. What stands on its stage is in `stages.tsx`. */
+export const STEP_LOOKS: { readonly [Name in StepName]: StepLook<Name> } = {
+  read: told,
+  write,
+  do: told,
+  agree: told,
+};
+
+/** The look of a step, with the step that it is of. */
+const lookOf = (step: DeskStep): StepLook<DeskStep['kind']> =>
+  STEP_LOOKS[step.kind] as unknown as StepLook<DeskStep['kind']>;
+
+export const copyOf = (step: DeskStep) => lookOf(step).copy(step);
+export const makesCopy = (step: DeskStep): boolean => lookOf(step).makesCopy;
+export const looksDone = (step: DeskStep, check: ReadyCheck | null): boolean => lookOf(step).isDone(step, check);
+export const progressOf = (step: DeskStep, check: ReadyCheck | null) => lookOf(step).progress(step, check);

@@ -1,0 +1,62 @@
+import type { ComponentType, Ref } from 'react';
+import type { ReadyCheck } from '@/core/asks/ready-check';
+import type { DocumentId } from '@/core/ids';
+import type { DocumentName } from '@/core/kinds/document';
+import type { StepName } from '@/core/kinds/step';
+import type { DeskView } from '@/server/reading/desk/desk';
+import type { DeskStepOf } from '@/server/reading/desk/steps';
+import type { Times } from '@/ui/common/times';
+import type { PlaceNote } from '@/ui/desk/answer-nodes';
+import type { DocumentSession } from '@/ui/desk/document-session';
+import type { WritingHelp } from '@/ui/desk/writing-help';
+import type { WritingHandle } from '@/ui/kinds/document/kind';
+import type { MarkedRemark } from '@/ui/remarks/remark-marks';
+
+/** What the Desk offers to the stage of a step. */
+export interface DeskTools {
+  readonly view: DeskView;
+  readonly times: Times;
+  readonly canEdit: boolean;
+  /** Says that a step is done, and goes to the next. */
+  readonly finish: (step: string) => void;
+  /** Says that a step was read, played or seen to its end, and stays. */
+  readonly fill: (step: string) => void;
+  /** The open documents, by id. */
+  readonly sessions: ReadonlyMap<string, DocumentSession>;
+  readonly help: WritingHelp | null;
+  /** What the ready check found, by answer place. */
+  readonly notes: ReadonlyMap<string, PlaceNote>;
+  /** Remarks that came back, by the document whose words they are about. */
+  readonly marked: ReadonlyMap<string, readonly MarkedRemark[]>;
+  readonly handle: Ref<WritingHandle>;
+}
+
+/** The document that a student writes in at a step. */
+interface OwnCopy {
+  readonly id: DocumentId;
+  readonly title: string;
+  readonly kind: DocumentName;
+}
+
+/** What stands on the stage while a step of a kind is the present one. */
+export type Stage<Name extends StepName> = ComponentType<{
+  readonly step: DeskStepOf<Name>;
+  readonly desk: DeskTools;
+}>;
+
+/** How much of a step is there: its answers, or its words. */
+export type Progress =
+  | { readonly key: 'answered'; readonly n: number; readonly of: number }
+  | { readonly key: 'words'; readonly n: number };
+
+/** What the Desk around the stage knows of a kind of step. */
+export interface StepLook<Name extends StepName> {
+  /** The document that is written in at it; `null` before it was opened, and where nothing is written. */
+  readonly copy: (step: DeskStepOf<Name>) => OwnCopy | null;
+  /** At the first visit a copy of what the teacher gave is made. */
+  readonly makesCopy: boolean;
+  /** Is it done, as far as it can be told here and now? */
+  readonly isDone: (step: DeskStepOf<Name>, check: ReadyCheck | null) => boolean;
+  /** How much of it is there, for its knot; `null` for the minutes that it takes. */
+  readonly progress: (step: DeskStepOf<Name>, check: ReadyCheck | null) => Progress | null;
+}

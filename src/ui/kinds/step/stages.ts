@@ -1,0 +1,17 @@
+import type { StepName } from '@/core/kinds/step';
+import type { DeskStep } from '@/server/reading/desk/steps';
+import { Agreeing } from './agree';
+import { Doing } from './do';
+import type { Stage } from './kind';
+import { Reading } from './read';
+import { WritingStage } from './write';
+
+/** What stands on the stage for each kind of step. */
+export const STAGES: { readonly [Name in StepName]: Stage<Name> } = {
+  read: Reading,
+  write: WritingStage,
+  do: Doing,
+  agree: Agreeing,
+};
+
+export const stageOf = (step: DeskStep) => STAGES[step.kind] as Stage<DeskStep['kind']>;

@@ -1,0 +1,51 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import type { DeskStepOf } from '@/server/reading/desk/steps';
+import classes from '@/ui/desk/desk.module.css';
+import { Pane } from '@/ui/desk/stage';
+import { DOCUMENT_SCREENS, DocumentShown } from '@/ui/kinds/document';
+import type { DeskTools } from './kind';
+
+/** The student's own copy, written in; or what the teacher gave, where it was never opened. */
+export function WritingStage({ step, desk }: { step: DeskStepOf<'write'>; desk: DeskTools }) {
+  const t = useTranslations('desk');
+  const { view, canEdit, sessions, help, notes, marked, handle } = desk;
+  const { document, starter, understood, tools } = step.given;
+  const open = document ? sessions.get(document.id) : undefined;
+  const { Editor } = DOCUMENT_SCREENS[document?.kind ?? 'text'];
+  return (
+    <Pane label={document?.title ?? step.title}>
+      {understood.length > 0 && canEdit ? (
+        <p className={classes.understood}>
+          {t('understood', { n: understood.length, list: understood.map((text) => `“${text}”`).join(', ') })}
+        </p>
+      ) : null}
+      {open && document ? (
+        <Editor
+          session={open}
+          title={document.title}
+          lang={view.class.locale}
+          notes={notes}
+          tools={tools}
+          help={help}
+          spelling={view.spelling}
+          editable={canEdit && open.state.editable}
+          remarks={marked.get(document.id)}
+          handle={handle}
+        />
+      ) : (
+        <div className={classes.paneBody}>
+          {document || canEdit ? (
+            <p role="status">{t('opening')}</p>
+          ) : (
+            <>
+              <p>{t('was-not-opened')}</p>
+              {starter ? <DocumentShown written={starter} lang={view.class.locale} /> : null}
+            </>
+          )}
+        </div>
+      )}
+    </Pane>
+  );
+}
