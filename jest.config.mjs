@@ -4,10 +4,11 @@ export default {
   roots: ['<rootDir>/src', '<rootDir>/scripts', '<rootDir>/demo'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleNameMapper: {
+    // Before the folders: a sheet of styles may be named by its folder, too.
+    '\\.module\\.css$': '<rootDir>/scripts/no-styles.mjs',
     '^@/(.*)$': '<rootDir>/src/$1',
     '^@messages/(.*)$': '<rootDir>/messages/$1',
     '^@demo/(.*)$': '<rootDir>/demo/$1',
-    '\\.module\\.css$': '<rootDir>/scripts/no-styles.mjs',
   },
   transform: {
     '^.+\\.tsx?$': [

@@ -112,8 +112,8 @@ const step = z
     settings: z.unknown(),
     title: z.string(),
     minutes: z.number(),
-    /** What its document begins with, for a kind that has one. */
-    starter: textDocument.nullable(),
+    /** What its document begins with, for a kind that has one: read as that kind has it. */
+    starter: z.unknown(),
     material_id: z.string().nullable(),
   })
   .transform((row) => ({ ...row, ...readSettings(row.kind, row.settings) }));
