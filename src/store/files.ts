@@ -11,6 +11,25 @@ import { first, type Queryable, time } from './database';
 /** Where the bytes of a file lie, below the folder for files: `ab/cd…`. */
 export const filePath = (folder: string, sha256: string): string => join(folder, sha256.slice(0, 2), sha256.slice(2));
 
+/** Writes down that a name has come into a folder: without this it may be gone after the power was. */
+async function syncFolder(folder: string): Promise<void> {
+  const handle = await open(/*turbopackIgnore: true*/ folder, 'r');
+  try {
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
+}
+
+/** Gives a file that lies on the same disk, and is synced, the name of its SHA-256. That name holds when this has answered. */
+async function place(temporary: string, path: string): Promise<void> {
+  const folder = dirname(path);
+  const made = await mkdir(folder, { recursive: true, mode: 0o700 });
+  await rename(temporary, path);
+  await syncFolder(folder);
+  if (made !== undefined) await syncFolder(dirname(folder));
+}
+
 /**
  * Keeps bytes under their SHA-256: written to a temporary name, synced, renamed, and only then a row. The
  * same bytes twice are kept once.
@@ -25,8 +44,8 @@ export async function keepFile(
   const sha256 = createHash('sha256').update(file.bytes).digest('hex');
   const path = filePath(folder, sha256);
   if (!existsSync(/*turbopackIgnore: true*/ path)) {
-    await mkdir(dirname(path), { recursive: true, mode: 0o700 });
-    const temporary = `${path}.${randomUUID()}`;
+    await mkdir(folder, { recursive: true, mode: 0o700 });
+    const temporary = join(folder, `new-${randomUUID()}`);
     const handle = await open(/*turbopackIgnore: true*/ temporary, 'wx', 0o600);
     try {
       await handle.writeFile(file.bytes);
@@ -37,7 +56,7 @@ export async function keepFile(
       throw error;
     }
     await handle.close();
-    await rename(temporary, path);
+    await place(temporary, path);
   }
   await tx.query('INSERT INTO file (sha256, type, size, at) VALUES ($1, $2, $3, $4) ON CONFLICT (sha256) DO NOTHING', [
     sha256,
@@ -69,8 +88,7 @@ export async function adoptFile(
     const handle = await open(/*turbopackIgnore: true*/ file.path, 'r+');
     await handle.sync();
     await handle.close();
-    await mkdir(dirname(path), { recursive: true, mode: 0o700 });
-    await rename(file.path, path);
+    await place(file.path, path);
   }
   await tx.query('INSERT INTO file (sha256, type, size, at) VALUES ($1, $2, $3, $4) ON CONFLICT (sha256) DO NOTHING', [
     file.sha256,

@@ -250,13 +250,18 @@ const marking = {
   remarks: z.array(annotation),
   sound: z.string().nullable(),
 };
-const draft = z.object({ ...marking, at: instant });
+const draft = z.object({
+  ...marking,
+  at: instant,
+  /** The rubric by which the marks were given; `null` for a draft from before that was kept. */
+  rubric: z.string().nullable(),
+});
 
 export const findDraft = (db: Queryable, handInId: HandInId, teacherId: PersonId) =>
   first(
     db,
     draft,
-    'SELECT marks, general, remarks, sound, at FROM marking_draft WHERE hand_in_id = $1 AND teacher_id = $2',
+    'SELECT marks, general, remarks, sound, at, rubric FROM marking_draft WHERE hand_in_id = $1 AND teacher_id = $2',
     [handInId, teacherId],
   );
 
@@ -275,21 +280,30 @@ export const draftsOf = (db: Queryable, assignmentId: AssignmentId, teacherId: P
   many(
     db,
     draft.extend({ hand_in_id: id<HandInId>() }),
-    `SELECT d.hand_in_id, d.marks, d.general, d.remarks, d.sound, d.at
+    `SELECT d.hand_in_id, d.marks, d.general, d.remarks, d.sound, d.at, d.rubric
      FROM marking_draft d JOIN hand_in h ON h.id = d.hand_in_id WHERE h.assignment_id = $1 AND d.teacher_id = $2`,
     [assignmentId, teacherId],
   );
 
 export async function keepDraft(
   tx: Queryable,
-  kept: Marking & { handInId: HandInId; teacherId: PersonId; at: Instant },
+  kept: Marking & { handInId: HandInId; teacherId: PersonId; at: Instant; rubric: string | null },
 ): Promise<void> {
   await tx.query(
-    `INSERT INTO marking_draft (hand_in_id, teacher_id, marks, general, at, remarks, sound)
-     VALUES ($1, $2, $3::text::jsonb, $4, $5, $6::text::jsonb, $7)
+    `INSERT INTO marking_draft (hand_in_id, teacher_id, marks, general, at, remarks, sound, rubric)
+     VALUES ($1, $2, $3::text::jsonb, $4, $5, $6::text::jsonb, $7, $8)
      ON CONFLICT (hand_in_id, teacher_id) DO UPDATE
-       SET marks = $3::text::jsonb, general = $4, at = $5, remarks = $6::text::jsonb, sound = $7`,
-    [kept.handInId, kept.teacherId, json(kept.marks), kept.general, time(kept.at), json(kept.remarks), kept.sound],
+       SET marks = $3::text::jsonb, general = $4, at = $5, remarks = $6::text::jsonb, sound = $7, rubric = $8`,
+    [
+      kept.handInId,
+      kept.teacherId,
+      json(kept.marks),
+      kept.general,
+      time(kept.at),
+      json(kept.remarks),
+      kept.sound,
+      kept.rubric,
+    ],
   );
 }
 

@@ -133,3 +133,12 @@ export function isWithTeacher(state: State): boolean {
 export function isMissing(state: State): boolean {
   return isToDo(state) || state === 'closed';
 }
+
+/** How a teacher sorts work: it waits for them, the student owes it, it is back, or it has not opened yet. */
+export type WorkState = 'waiting' | 'missing' | 'back' | 'later';
+
+export function listOf(state: State): WorkState {
+  if (isWithTeacher(state)) return 'waiting';
+  if (isMissing(state)) return 'missing';
+  return state === 'handed-back' ? 'back' : 'later';
+}

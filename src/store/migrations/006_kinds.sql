@@ -75,6 +75,9 @@ ALTER TABLE document
     OR (role = 'own' AND assignment_id IS NULL AND step_id IS NULL));
 ALTER TABLE document ALTER COLUMN kind DROP DEFAULT;
 
+-- By which rubric the marks of a draft were given.
+ALTER TABLE marking_draft ADD COLUMN rubric text;
+
 -- A document that was handed in says of which kind it is.
 ALTER TABLE hand_in_piece ADD COLUMN document_kind text;
 UPDATE hand_in_piece SET kind = 'document', document_kind = 'text' WHERE kind IN ('document', 'answer');

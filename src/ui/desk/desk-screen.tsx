@@ -56,7 +56,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     view.takes !== 'tick' && view.state !== 'opens-later',
     needsAdviser(view.asks, 'verbs'),
   );
-  const check = useReadyCheck(view, along.kinds, sessions, help);
+  const { check, broken } = useReadyCheck(view, along.kinds, sessions, help);
   const { note } = useFindingWords();
   const notes = useMemo(() => placeNotesOf(check, note), [check, note]);
   const knots = useKnots(view, check, times, now);
@@ -168,6 +168,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         check={check}
         times={times}
         now={now}
+        unchecked={broken}
         busy={acts.busy}
         unfolded={unfolded}
         pieces={along.pieces}

@@ -136,10 +136,12 @@ const feedback = {
 function Shown({
   of,
   found = check,
+  unchecked = false,
   unfolded = false,
 }: {
   of: DeskView;
   found?: ReadyCheck | null;
+  unchecked?: boolean;
   unfolded?: boolean;
 }) {
   const times: Times = useTimes('UTC');
@@ -150,6 +152,7 @@ function Shown({
       check={found}
       times={times}
       now={NOW}
+      unchecked={unchecked}
       busy={false}
       unfolded={unfolded}
       pieces={2}
@@ -165,6 +168,17 @@ function Shown({
 const said = (of: DeskView, locale: 'en' | 'ar' = 'en') => words(rendered(<Shown of={of} />, locale));
 
 describe('the hand-in bar', () => {
+  test('without a check one waits for it; where it cannot be had, one hands in all the same', () => {
+    const button = (html: string) => /<button[^>]*>(?:(?!<\/button>).)*Hand in 2 pieces/s.exec(html)?.[0] ?? '';
+    const of = view('under-way', ['hand-in']);
+    const waiting = rendered(<Shown of={of} found={null} />);
+    expect(button(waiting)).toContain('disabled');
+    const broken = rendered(<Shown of={of} found={null} unchecked />);
+    expect(words(broken)).toContain('Your school checks it when you hand it in.');
+    expect(button(broken)).toContain('Hand in 2 pieces');
+    expect(button(broken)).not.toContain('disabled');
+  });
+
   test.each([
     ['opens-later', [], {}, 'Opens today 12:42.'],
     [

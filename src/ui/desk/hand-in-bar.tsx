@@ -17,6 +17,8 @@ interface Props {
   readonly check: ReadyCheck | null;
   readonly times: Times;
   readonly now: number;
+  /** It cannot be checked here: the school does that at the hand-in. */
+  readonly unchecked: boolean;
   readonly busy: boolean;
   readonly unfolded: boolean;
   readonly pieces: number;
@@ -44,10 +46,11 @@ function ResultWord({ finding: { result, bars } }: { finding: Finding }) {
   return <span className="amber">○ {bars ? t('is-needed') : t('is-unmet')}</span>;
 }
 
-function Checked({ view, check, unfolded, unfold, jump }: Props) {
+function Checked({ view, check, unchecked, unfolded, unfold, jump }: Props) {
   const t = useTranslations('check');
   const { todo, note, where, details } = useFindingWords();
   if (view.takes === 'tick') return <p>{t('nothing-to-hand-in')}</p>;
+  if (!check && unchecked) return <p className="amber">{t('unchecked')}</p>;
   if (!check) return <p className="soft">{view.steps.some(copyOf) ? t('looking') : t('not-opened')}</p>;
   const unmet = check.findings.filter((finding) => finding.result === 'unmet');
   const types = typesOf(view.asks);
@@ -181,7 +184,11 @@ export function HandInBar(props: Props) {
           {t('tick-off')}
         </PrimaryButton>
       ) : (
-        <PrimaryButton onClick={props.handIn} disabled={!can('hand-in') || !check} loading={props.busy}>
+        <PrimaryButton
+          onClick={props.handIn}
+          disabled={!can('hand-in') || !(check || props.unchecked)}
+          loading={props.busy}
+        >
           {t('hand-in', { n: props.pieces })}
         </PrimaryButton>
       )}

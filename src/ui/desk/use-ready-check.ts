@@ -18,13 +18,14 @@ const filesOf = (pieces: DeskView['pieces']): CheckedFile[] =>
     document || removedAt !== null ? [] : [{ name, kind: shown, pages, ...(address === null ? {} : { address }) }],
   );
 
-/** The ready check of what is being typed, worked out in a worker; `null` until the first one is there. */
+/** The ready check of what is being typed, worked out in a worker; `null` until the first one is there, and for good where that is `broken`. */
 export function useReadyCheck(
   view: DeskView,
   kinds: ReadonlyMap<string, DocumentName>,
   sessions: ReadonlyMap<string, DocumentSession>,
   help: WritingHelp | null,
-): ReadyCheck | null {
+): { readonly check: ReadyCheck | null; readonly broken: boolean } {
+  const [broken, setBroken] = useState(false);
   const [check, setCheck] = useState<ReadyCheck | null>(null);
   const along = view.pieces.map(({ id, removedAt }) => `${id}${removedAt === null}`).join(' ');
   const latest = useRef(view);
@@ -65,6 +66,8 @@ export function useReadyCheck(
       return [session.subscribe(soon), () => session.ydoc.off('update', soon)];
     });
     stops.push(help.onBegun(soon));
+    stops.push(help.onBroken(() => setBroken(true)));
+    setBroken(help.isBroken);
     soon();
     return () => {
       clearTimeout(timer);
@@ -72,5 +75,5 @@ export function useReadyCheck(
       left = true;
     };
   }, [sessions, kinds, help, along]);
-  return check;
+  return { check, broken };
 }

@@ -14,11 +14,21 @@ export interface SpellingSettings {
 /** The worker that checks and spells, and what it was asked. It answers in turn; one that is away leaves the text as it is. */
 export class WritingHelp {
   readonly #worker = new Worker(new URL('../../workers/writing-help.ts', import.meta.url), { type: 'module' });
-  readonly #waiting = new Map<number, (answer: FromHelp) => void>();
+  readonly #waiting = new Map<number, (answer: FromHelp | null) => void>();
   readonly #begun = new Set<() => void>();
+  readonly #whenBroken = new Set<() => void>();
+  #broken = false;
   #n = 0;
 
   constructor() {
+    // It could not be loaded, or has ended: who waits hears of it, and nobody is kept from handing in.
+    this.#worker.onerror = (event) => {
+      event.preventDefault();
+      this.#broken = true;
+      for (const answer of this.#waiting.values()) answer(null);
+      this.#waiting.clear();
+      for (const listener of this.#whenBroken) listener();
+    };
     this.#worker.onmessage = ({ data }: MessageEvent<FromHelp>) => {
       if (!('n' in data)) for (const listener of this.#begun) listener();
       else {
@@ -38,19 +48,32 @@ export class WritingHelp {
     return () => this.#begun.delete(listener);
   }
 
-  check(checked: Checked): Promise<ReadyCheck> {
-    return this.#ask((n) => ({ kind: 'check', n, checked })).then((answer) => (answer as { check: ReadyCheck }).check);
+  /** Hears when there is no help any more. */
+  onBroken(listener: () => void): () => void {
+    this.#whenBroken.add(listener);
+    return () => this.#whenBroken.delete(listener);
+  }
+
+  get isBroken(): boolean {
+    return this.#broken;
+  }
+
+  /** The ready check; `null` where there is no help: the server checks at the hand-in, whatever is known here. */
+  check(checked: Checked): Promise<ReadyCheck | null> {
+    return this.#ask((n) => ({ kind: 'check', n, checked })).then(
+      (answer) => (answer as { check: ReadyCheck } | null)?.check ?? null,
+    );
   }
 
   spell(texts: readonly string[]): Promise<readonly (readonly Misspelling[])[]> {
     return this.#ask((n) => ({ kind: 'spell', n, texts })).then(
-      (answer) => (answer as { found: readonly (readonly Misspelling[])[] }).found,
+      (answer) => (answer as { found: readonly (readonly Misspelling[])[] } | null)?.found ?? texts.map(() => []),
     );
   }
 
   suggest(word: string): Promise<readonly string[]> {
     return this.#ask((n) => ({ kind: 'suggest', n, word })).then(
-      (answer) => (answer as { words: readonly string[] }).words,
+      (answer) => (answer as { words: readonly string[] } | null)?.words ?? [],
     );
   }
 
@@ -69,7 +92,8 @@ export class WritingHelp {
     this.#worker.postMessage(message);
   }
 
-  #ask(make: (n: number) => ToHelp): Promise<FromHelp> {
+  #ask(make: (n: number) => ToHelp): Promise<FromHelp | null> {
+    if (this.#broken) return Promise.resolve(null);
     const n = ++this.#n;
     return new Promise((resolve) => {
       this.#waiting.set(n, resolve);

@@ -2,11 +2,12 @@
 
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
+import { listOf } from '@/core/work/standing';
 import type { MarkingView, Shown } from '@/server/reading/marking/marking-desk';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';
-import { listOf, SHOWN } from './lists';
+import { SHOWN } from './lists';
 import classes from './marking.module.css';
 import { useShownName } from './shown-name';
 

@@ -98,13 +98,16 @@ export function useMarking(view: MarkingView) {
     const said = { marks, general, remarks, sound };
     localStorage.setItem(draftKey(local), JSON.stringify(said));
     const timer = setTimeout(async () => {
-      const answer = await post<{ at: number }>(`/api/hand-ins/${receiptId}/draft`, said);
+      const answer = await post<{ at: number }>(`/api/hand-ins/${receiptId}/draft`, {
+        ...said,
+        rubric: view.rubricVersion,
+      });
       if (!answer.ok || own !== latest.current) return;
       localStorage.removeItem(draftKey(local));
       setKeptAt(answer.at);
     }, SETTLE);
     return () => clearTimeout(timer);
-  }, [marks, general, remarks, sound, receiptId, local]);
+  }, [marks, general, remarks, sound, receiptId, local, view.rubricVersion]);
 
   const touching =
     <Value>(set: (value: Value) => void) =>

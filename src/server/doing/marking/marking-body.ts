@@ -14,6 +14,8 @@ export const marksBody = z.object({
     .max(50),
   general: z.string().max(8000),
   remarks: z.array(annotation).max(200).default([]),
+  /** The rubric by which the marks were given. */
+  rubric: z.string().max(64).nullable().default(null),
   sound: z
     .string()
     .regex(/^[0-9a-f]{64}$/)

@@ -1,6 +1,9 @@
-import type { AssignmentId, HandInId } from '@/core/ids';
+import type { AssignmentId, ClassId, HandInId } from '@/core/ids';
+import { rubricVersion } from '@/core/marks/rubric';
+import { isMissing } from '@/core/work/standing';
 import { handIn, takeBack } from '@/server/doing/handing-in/handing-in';
 import { readAside, writeAside } from '@/server/doing/talk/asides';
+import { classLine } from '@/server/reading/class-line/class-line';
 import { desk } from '@/server/reading/desk/desk';
 import { markingDesk } from '@/server/reading/marking/marking-desk';
 import { asideFor } from '@/server/reading/talk/asides';
@@ -9,7 +12,8 @@ import { studentsOn } from '@/server/reading/work/students-on';
 import { findDraft, receiptsOf } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { handBack, keepMarks } from './marking';
+import { rubricOf } from '@/store/work';
+import { handBack, handBackMarked, keepMarks } from './marking';
 
 /** Marks without remarks on words, a recording, or a rubric that they name. */
 const BARE = { remarks: [], sound: null, rubric: null };
@@ -47,6 +51,25 @@ describe('the list of an assignment', () => {
     expect(await studentsOn(school.db, 'none' as AssignmentId, Date.now())).toEqual([]);
   });
 
+  test('of a class that has ended has its work all the same', async () => {
+    const kerr = await school.person('t-kerr');
+    const items = await teacherWork(school.db, kerr, 'ropework' as ClassId, Date.now());
+    expect(items.map(({ id }) => id)).toEqual(['splice']);
+    const line = await classLine(school.db, kerr, 'ropework' as ClassId, { order: 'course', chip: 'all' }, Date.now());
+    expect(line.newest.map(({ id }) => id)).toEqual(['splice']);
+    expect((await teacherWork(school.db, kerr, null, Date.now())).map(({ id }) => id)).not.toContain('splice');
+  });
+
+  test('counts everybody whose work has opened once: who waits, who is missing, whose is back', async () => {
+    const now = Date.now();
+    for (const item of await teacherWork(school.db, teacher, null, now)) {
+      const states = (await studentsOn(school.db, item.id as AssignmentId, now)).map(({ state }) => state);
+      const opened = states.filter((state) => state !== 'opens-later').length;
+      expect([item.id, item.toMark + item.missing + item.handedBack]).toEqual([item.id, opened]);
+      expect(item.missing).toBe(states.filter(isMissing).length);
+    }
+  });
+
   test('adds up to the same figures on the teacher’s Today', async () => {
     const now = Date.now();
     const items = await teacherWork(school.db, teacher, null, now);
@@ -55,7 +78,7 @@ describe('the list of an assignment', () => {
     const students = await studentsOn(school.db, LADDER, now);
     const waiting = students.filter(({ state }) => state.startsWith('handed-in')).length;
     expect(item).toMatchObject({ toMark: waiting, missing: 24 - waiting, handedBack: 0, students: 24 });
-    const one = await teacherWork(school.db, teacher, 'tide-pool', now);
+    const one = await teacherWork(school.db, teacher, 'tide-pool' as ClassId, now);
     expect(new Set(one.map(({ classId }) => classId))).toEqual(new Set(['tide-pool']));
   });
 
@@ -192,4 +215,21 @@ describe('an aside', () => {
     );
     expect(rows).toEqual([{ actor_id: 't-bello' }, { actor_id: 's-abena' }]);
   });
+});
+
+test('marks that were given by another rubric are not handed back with the others', async () => {
+  const now = Date.now();
+  const work = (await teacherWork(school.db, teacher, null, now)).find(({ toMark }) => toMark > 0);
+  const assignmentId = work?.id as AssignmentId;
+  const waiting = (await studentsOn(school.db, assignmentId, now)).find(({ state }) => state.startsWith('handed-in'));
+  const handIn = waiting?.handInId as HandInId;
+  const rubric = await rubricOf(school.db, assignmentId);
+  const given = rubric.map(({ id, points }) => ({ criterionId: id, points, comment: '' }));
+  const draft = { ...BARE, handInId: handIn, marks: given, general: 'Well.' };
+  await keepMarks(school.db, teacher, { ...draft, rubric: 'of-another-day' }, now);
+  const refused = await handBackMarked(school.db, teacher, { assignmentId, handIns: [handIn] }, now);
+  expect(refused.each).toEqual([{ handIn, ok: false, code: 'rubric-changed' }]);
+  await keepMarks(school.db, teacher, { ...draft, rubric: rubricVersion(rubric) }, now);
+  const back = await handBackMarked(school.db, teacher, { assignmentId, handIns: [handIn] }, now);
+  expect(back.each).toEqual([{ handIn, ok: true, code: '' }]);
 });

@@ -74,7 +74,7 @@ async function noSound(
 export async function keepMarks(
   db: Database,
   teacher: Person,
-  given: Marking & { handInId: HandInId },
+  given: Marking & { handInId: HandInId; rubric: string | null },
   now: Instant,
 ): Promise<{ readonly ok: true; readonly at: Instant } | BadPoints | NoSound> {
   const { rubric } = await marked(db, given.handInId);
@@ -228,9 +228,9 @@ export async function handBackMarked(
 ): Promise<{ readonly ok: true; readonly each: readonly HandedBack[] }> {
   const drafts = await draftsOf(db, given.assignmentId, teacher.id);
   const each: HandedBack[] = [];
-  for (const { hand_in_id: handIn, marks, general, remarks, sound } of drafts) {
+  for (const { hand_in_id: handIn, marks, general, remarks, sound, rubric } of drafts) {
     if (given.handIns !== null && !given.handIns.includes(handIn)) continue;
-    const back = { handInId: handIn, marks, general, remarks, sound, anotherGo: false, rubric: null };
+    const back = { handInId: handIn, marks, general, remarks, sound, anotherGo: false, rubric };
     const outcome = await handBack(db, teacher, back, now);
     each.push({ handIn, ok: outcome.ok, code: outcome.ok ? '' : outcome.code });
   }

@@ -1,9 +1,9 @@
 import type { ReadyCheck } from '@/core/asks/ready-check';
 import { dayStart, weekdayOf } from '@/core/calendar/due-words';
-import type { Instant } from '@/core/ids';
+import type { ClassId, Instant } from '@/core/ids';
 import { doNext, folds, minutesBefore, type Ranked } from '@/core/plan/do-next';
 import { layString, stringSpan } from '@/core/plan/string-layout';
-import { isDone, isToDo } from '@/core/work/standing';
+import { isDone, isToDo, listOf, type WorkState } from '@/core/work/standing';
 import { checkWork } from '@/server/reading/documents/looking';
 import { newsLines } from '@/server/reading/news/news';
 import { studentsOn } from '@/server/reading/work/students-on';
@@ -78,15 +78,14 @@ export interface TeacherItem {
 export async function teacherWork(
   db: Queryable,
   teacher: Person,
-  classId: string | null,
+  classId: ClassId | null,
   now: Instant,
 ): Promise<readonly TeacherItem[]> {
   const classes = new Map((await classesOf(db, teacher.id)).map((found) => [found.id, found]));
   const items: TeacherItem[] = [];
-  for (const assignment of await assignmentsFor(db, teacher.id, null, now)) {
-    if (classId !== null && assignment.classId !== classId) continue;
+  for (const assignment of await assignmentsFor(db, teacher.id, classId, now)) {
     const students = await studentsOn(db, assignment.id, now);
-    const count = (...states: string[]) => students.filter(({ state }) => states.includes(state)).length;
+    const count = (list: WorkState) => students.filter(({ state }) => listOf(state) === list).length;
     items.push({
       id: assignment.id,
       title: assignment.title,
@@ -98,9 +97,9 @@ export async function teacherWork(
       postedAt: assignment.postedAt,
       dueAt: assignment.rules.dueAt,
       students: students.length,
-      toMark: count('handed-in', 'handed-in-late'),
-      handedBack: count('handed-back', 'another-go'),
-      missing: count('not-started', 'under-way', 'overdue', 'closed'),
+      toMark: count('waiting'),
+      handedBack: count('back'),
+      missing: count('missing'),
     });
   }
   return items;
