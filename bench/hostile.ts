@@ -260,7 +260,7 @@ const ODD = [
 
 /** Requests over all routes with something odd in the address, the query or the body: none may break anything. */
 async function changedFigures(school: School, people: readonly Person[]): Promise<Figure[]> {
-  const { PERMISSIONS } = await import('@/server/permissions');
+  const { PERMISSIONS } = await import('@/server/entries');
   const entries = Object.keys(PERMISSIONS).filter((entry) => !/^SOCKET|sign-|password/.test(entry));
   const real: Readonly<Record<string, string>> = {
     assignment: 'cloud-ladder',

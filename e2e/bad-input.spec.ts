@@ -1,6 +1,6 @@
 import { connect } from 'node:net';
 import { WebSocket } from 'ws';
-import { type Entry, PERMISSIONS, type Rule } from '@/server/permissions';
+import { type Entry, PERMISSIONS, type Rule } from '@/server/entries';
 import { expect, type School, signIn, test } from './school';
 
 const PARAMS: Record<string, string> = {

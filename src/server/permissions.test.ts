@@ -7,7 +7,8 @@ import { putPiece } from '@/server/doing/pieces/pieces';
 import { receiveUpload } from '@/server/doing/pieces/uploads';
 import { writeAside } from '@/server/doing/talk/asides';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { type Entry, may, type Params, PERMISSIONS, RULES, type Rule } from './permissions';
+import { type Entry, type Params, PERMISSIONS, RULES, type Rule } from './entries';
+import { may } from './permissions';
 
 const APP = join(process.cwd(), 'src', 'app');
 

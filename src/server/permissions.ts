@@ -1,5 +1,4 @@
-import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId, StepId } from '@/core/ids';
-import { isWellFormed } from '@/core/text/well-formed';
+import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId } from '@/core/ids';
 import { standing } from '@/core/work/standing';
 import { maySeePicture } from '@/server/reading/documents/text-pictures';
 import { isNameless } from '@/server/reading/marking/nameless';
@@ -8,186 +7,14 @@ import { findAsideMessage } from '@/store/asides';
 import { findPicture, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { findDocument } from '@/store/documents';
+import { factsOf } from '@/store/events';
 import { findReceipt, isMemberOf } from '@/store/hand-ins';
 import { ownerOfUpload } from '@/store/limits';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
-import { assignmentOfStep, factsOf, findAssignment, teaches } from '@/store/work';
-
-/**
- * Who may use each page, route and socket. Nothing answers that is not in this table, and a test tries
- * every entry with everybody who may not. The rule reads the parameters in square brackets.
- */
-export const PERMISSIONS = {
-  'GET /api/health': 'anyone',
-  'POST /api/language': 'anyone',
-  'POST /api/sign-in': 'anyone',
-  'POST /api/sign-in/demo': 'anyone',
-  'POST /api/sign-in/reset': 'anyone',
-  'GET /api/sign-in/wait': 'anyone',
-  'POST /api/password': 'signed-in',
-  'GET /api/device-key': 'signed-in',
-  'PAGE /password': 'signed-in',
-  'POST /api/sign-out': 'signed-in',
-  'GET /api/events': 'signed-in',
-  'GET /api/pictures/[picture]': 'picture-member',
-  'GET /api/find': 'signed-in',
-  'GET /api/materials/[material]/file': 'material-reader',
-  'GET /api/materials/[material]/captions': 'material-reader',
-  'GET /api/materials/[material]/chapters/[chapter]': 'material-reader',
-  'GET /api/materials/[material]/parts/[part]': 'material-reader',
-  'POST /api/materials/[material]/place': 'material-reader',
-  'GET /api/documents/[document]/export': 'document-owner',
-  'POST /api/documents': 'signed-in',
-  'POST /api/documents/[document]': 'document-owner',
-  'GET /api/documents/[document]/versions': 'document-owner',
-  'GET /api/documents/[document]/versions/[version]': 'document-owner',
-  'POST /api/own-words': 'signed-in',
-  'POST /api/spelling': 'signed-in',
-  'GET /api/meanings': 'signed-in',
-  'POST /api/import': 'signed-in',
-  'POST /api/text-pictures': 'signed-in',
-  'GET /api/text-pictures/[sha256]': 'text-picture-reader',
-  'GET /api/shelf/export': 'signed-in',
-  'POST /api/uploads': 'signed-in',
-  'HEAD /api/uploads/[upload]': 'upload-owner',
-  'PATCH /api/uploads/[upload]': 'upload-owner',
-  'DELETE /api/uploads/[upload]': 'upload-owner',
-  'GET /api/pieces/[piece]': 'piece-owner',
-  'POST /api/pieces/[piece]': 'piece-owner',
-  'GET /api/pieces/[piece]/file': 'piece-owner',
-  'GET /api/pieces/[piece]/thumb': 'piece-owner',
-  'POST /api/assignments/[assignment]/pieces': 'assignment-student',
-  'POST /api/assignments/[assignment]/notes': 'assignment-student',
-  'GET /api/hand-ins/[handIn]/pieces/[position]': 'hand-in-party',
-  'GET /api/hand-ins/[handIn]/pieces/[position]/file': 'hand-in-party',
-  'POST /api/news/read': 'signed-in',
-  'POST /api/reading': 'signed-in',
-  'POST /api/classes/join': 'signed-in',
-  'POST /api/classes/[class]/invite': 'class-teacher',
-  'POST /api/assignments/[assignment]/not-today': 'assignment-student',
-  'POST /api/steps/[step]/copy': 'step-student',
-  'POST /api/steps/[step]/done': 'step-student',
-  'POST /api/steps/[step]/here': 'step-student',
-  'POST /api/assignments/[assignment]/hand-in': 'assignment-student',
-  'POST /api/assignments/[assignment]/take-back': 'assignment-student',
-  'POST /api/assignments/[assignment]/asides/[student]': 'aside-party',
-  'POST /api/assignments/[assignment]/asides/[student]/read': 'aside-party',
-  'GET /api/hand-ins/[handIn]': 'hand-in-party',
-  'GET /api/hand-ins/[handIn]/receipt': 'receipt-reader',
-  'GET /api/hand-ins/[handIn]/sound/[sha256]': 'hand-in-party',
-  'POST /api/hand-ins/[handIn]/sound': 'hand-in-teacher',
-  'POST /api/hand-ins/[handIn]/amend': 'hand-in-teacher',
-  'POST /api/hand-ins/[handIn]/remarks/[remark]': 'hand-in-student',
-  'POST /api/receipts/check': 'anyone',
-  'POST /api/assignments/[assignment]/hand-in/begin': 'assignment-student',
-  'POST /api/assignments/[assignment]/hand-back': 'assignment-teacher',
-  'POST /api/assignments/[assignment]/extra-time': 'assignment-teacher',
-  'POST /api/assignments/[assignment]/unnamed': 'assignment-teacher',
-  'POST /api/assignments/[assignment]/asides': 'assignment-teacher',
-  'POST /api/asides/files': 'signed-in',
-  'POST /api/asides/messages/[message]': 'message-author',
-  'GET /api/asides/messages/[message]/files/[position]': 'message-reader',
-  'POST /api/kept-remarks': 'signed-in',
-  'POST /api/hand-ins/[handIn]/draft': 'hand-in-teacher',
-  'POST /api/hand-ins/[handIn]/hand-back': 'hand-in-teacher',
-  'POST /api/people/[person]/reset-code': 'teacher-of-person',
-  'SOCKET /api/save': 'signed-in',
-  'SOCKET /api/save [document]': 'document-owner',
-  'PAGE /': 'anyone',
-  'PAGE /sign-in': 'anyone',
-  'PAGE /today': 'signed-in',
-  'PAGE /work': 'signed-in',
-  'PAGE /shelf': 'signed-in',
-  'PAGE /shelf/[document]': 'document-owner',
-  'PAGE /print/[document]': 'document-owner',
-  'PAGE /whats-new': 'signed-in',
-  'PAGE /help': 'signed-in',
-  'PAGE /classes': 'signed-in',
-  'PAGE /classes/[class]': 'class-member',
-  'PAGE /classes/[class]/materials/[material]': 'material-member',
-  'PAGE /desk/[assignment]': 'assignment-student',
-  'PAGE /desk/[assignment]/compare': 'assignment-student',
-  'PAGE /marking/[assignment]': 'assignment-teacher',
-  'PAGE /receipts': 'signed-in',
-  'PAGE /receipts/[handIn]': 'receipt-reader',
-  'PAGE /asides': 'signed-in',
-  'PAGE /check': 'anyone',
-} as const satisfies Record<string, Rule>;
-
-export type Entry = keyof typeof PERMISSIONS;
-
-export const RULES = [
-  'anyone',
-  'signed-in',
-  'class-member',
-  'class-teacher',
-  'material-member',
-  'material-reader',
-  'picture-member',
-  'assignment-student',
-  'assignment-teacher',
-  'step-student',
-  'document-owner',
-  'text-picture-reader',
-  'upload-owner',
-  'piece-owner',
-  'aside-party',
-  'hand-in-teacher',
-  'hand-in-party',
-  'receipt-reader',
-  'hand-in-student',
-  'message-author',
-  'message-reader',
-  'teacher-of-person',
-] as const;
-export type Rule = (typeof RULES)[number];
-
-export type Params = Readonly<Record<string, string>>;
-
-/** The names in square brackets of an entry. */
-type NameIn<Address extends string> = Address extends `${string}[${infer Name}]${infer Rest}`
-  ? Name | NameIn<Rest>
-  : never;
-
-/** What stands for each name in an address; whatever is not named here is text. */
-interface Named {
-  readonly assignment: AssignmentId;
-  readonly class: ClassId;
-  readonly document: DocumentId;
-  readonly handIn: HandInId;
-  readonly step: StepId;
-  readonly student: PersonId;
-  readonly person: PersonId;
-  readonly position: number;
-  readonly version: number;
-  readonly chapter: number;
-}
-
-/** Names for which numbers stand. */
-const NUMBERS: ReadonlySet<string> = new Set(['position', 'version', 'chapter'] satisfies (keyof Named)[]);
-
-/** The parameters of an entry. */
-export type ParamsOf<Of extends Entry> = {
-  readonly [Name in NameIn<Of>]: Name extends keyof Named ? Named[Name] : string;
-};
-
-/** Who may stand behind a request for an entry, once it has been let in: nobody only where anyone may. */
-export type WhoFor<Of extends Entry> = (typeof PERMISSIONS)[Of] extends 'anyone' ? Person | null : Person;
-
-/**
- * The parameters of an entry as its handler is given them; `null` where they can be those of nothing that there is. What
- * they stand for is decided by the table afterwards.
- */
-export function paramsOf<Of extends Entry>(_entry: Of, given: Params): ParamsOf<Of> | null {
-  const read: Record<string, string | number> = {};
-  for (const [name, value] of Object.entries(given)) {
-    if (!isWellFormed(value) || value.length > 200 || (NUMBERS.has(name) && !/^\d{1,9}$/.test(value))) return null;
-    read[name] = NUMBERS.has(name) ? Number(value) : value;
-  }
-  return read as ParamsOf<Of>;
-}
+import { assignmentOfStep, findAssignment, teaches } from '@/store/work';
+import { Entry, Params, PERMISSIONS, Rule } from './entries';
 
 /** In which role a person is on an assignment. Before it is posted it does not exist for students. */
 async function roleOnAssignment(db: Queryable, person: Person, assignmentId: string | null, now: number) {

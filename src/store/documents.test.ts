@@ -2,18 +2,9 @@ import * as Y from 'yjs';
 import { documentJson, firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, StepId } from '@/core/ids';
 import { type DocNode, plainText } from '@/core/text/document-json';
-import {
-  appendUpdates,
-  countUpdates,
-  documentsById,
-  documentsOfWork,
-  keepVersion,
-  loadOf,
-  makeCopy,
-  replaceUpdates,
-  updatesOf,
-} from './documents';
+import { documentsById, documentsOfWork, makeCopy } from './documents';
 import { loadDocument, type TestSchool, testSchool } from './test-school';
+import { appendUpdates, countUpdates, keepVersion, loadOf, replaceUpdates, updatesOf } from './updates';
 
 let school: TestSchool;
 beforeAll(async () => {

@@ -2,22 +2,8 @@ import { z } from 'zod';
 import type { AssignmentId, DocumentId, HandInId, Instant, PersonId } from '@/core/ids';
 import { type DocumentName, documentKind, type Written } from '@/core/kinds/document';
 import type { FrozenAttachment } from '@/core/kinds/piece';
-import type { Criterion, Mark } from '@/core/marks/rubric';
-import type { Annotation } from '@/core/remarks/annotation';
 import type { LateRule } from '@/core/work/rules';
-import {
-  annotation,
-  bigNumber,
-  bytes,
-  criterion,
-  documentName,
-  finding,
-  id,
-  instant,
-  lateRule,
-  mark,
-  maybeInstant,
-} from './columns';
+import { bigNumber, bytes, documentName, finding, id, instant, lateRule, maybeInstant } from './columns';
 import { first, json, many, type Queryable, time } from './database';
 
 /** What a hand-in keeps no bytes of. */
@@ -64,7 +50,7 @@ const RECEIPT = `SELECT h.id, h.number, h.assignment_id, h.student_id, h.at, h.d
   FROM hand_in h JOIN person s ON s.id = h.student_id JOIN assignment a ON a.id = h.assignment_id JOIN class c ON c.id = a.class_id`;
 
 /** Whose a hand-in is: who handed it in, or whoever was in the group. */
-const whose = (student: string) => `(h.student_id = ${student} OR h.members @> ARRAY[${student}])`;
+export const whose = (student: string) => `(h.student_id = ${student} OR h.members @> ARRAY[${student}])`;
 
 /** The receipts of one student's work, newest first. */
 export const receiptsOf = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId) =>
@@ -188,7 +174,7 @@ export async function addHandIn(
   }
 }
 
-const kept = { position: z.number(), title: z.string(), sha256: z.string() };
+export const kept = { position: z.number(), title: z.string(), sha256: z.string() };
 const handedIn = z.discriminatedUnion('kind', [
   z
     .object({
@@ -233,244 +219,4 @@ export async function textBytesOf(db: Queryable, handInId: HandInId, position: n
     [handInId, position],
   );
   return row?.bytes ?? null;
-}
-
-/** What a teacher says about a hand-in, whether it is a draft or has been handed back. */
-export interface Marking {
-  readonly marks: readonly Mark[];
-  readonly general: string;
-  readonly remarks: readonly Annotation[];
-  /** A recording, by its fingerprint. */
-  readonly sound: string | null;
-}
-
-const marking = {
-  marks: z.array(mark),
-  general: z.string(),
-  remarks: z.array(annotation),
-  sound: z.string().nullable(),
-};
-const draft = z.object({
-  ...marking,
-  at: instant,
-  /** The rubric by which the marks were given; `null` for a draft from before that was kept. */
-  rubric: z.string().nullable(),
-});
-
-export const findDraft = (db: Queryable, handInId: HandInId, teacherId: PersonId) =>
-  first(
-    db,
-    draft,
-    'SELECT marks, general, remarks, sound, at, rubric FROM marking_draft WHERE hand_in_id = $1 AND teacher_id = $2',
-    [handInId, teacherId],
-  );
-
-/** Other teachers who have begun to mark the same hand-in. */
-export const otherMarkers = (db: Queryable, handInId: HandInId, teacherId: PersonId) =>
-  many(
-    db,
-    z.object({ name: z.string(), at: instant }),
-    `SELECT p.name, d.at FROM marking_draft d JOIN person p ON p.id = d.teacher_id
-     WHERE d.hand_in_id = $1 AND d.teacher_id <> $2 ORDER BY d.at DESC`,
-    [handInId, teacherId],
-  );
-
-/** The hand-ins of an assignment for which a teacher has a draft. */
-export const draftsOf = (db: Queryable, assignmentId: AssignmentId, teacherId: PersonId) =>
-  many(
-    db,
-    draft.extend({ hand_in_id: id<HandInId>() }),
-    `SELECT d.hand_in_id, d.marks, d.general, d.remarks, d.sound, d.at, d.rubric
-     FROM marking_draft d JOIN hand_in h ON h.id = d.hand_in_id WHERE h.assignment_id = $1 AND d.teacher_id = $2`,
-    [assignmentId, teacherId],
-  );
-
-export async function keepDraft(
-  tx: Queryable,
-  kept: Marking & { handInId: HandInId; teacherId: PersonId; at: Instant; rubric: string | null },
-): Promise<void> {
-  await tx.query(
-    `INSERT INTO marking_draft (hand_in_id, teacher_id, marks, general, at, remarks, sound, rubric)
-     VALUES ($1, $2, $3::text::jsonb, $4, $5, $6::text::jsonb, $7, $8)
-     ON CONFLICT (hand_in_id, teacher_id) DO UPDATE
-       SET marks = $3::text::jsonb, general = $4, at = $5, remarks = $6::text::jsonb, sound = $7, rubric = $8`,
-    [
-      kept.handInId,
-      kept.teacherId,
-      json(kept.marks),
-      kept.general,
-      time(kept.at),
-      json(kept.remarks),
-      kept.sound,
-      kept.rubric,
-    ],
-  );
-}
-
-const handBack = z.object({
-  ...marking,
-  id: z.string(),
-  hand_in_id: id<HandInId>(),
-  teacher: z.string(),
-  at: instant,
-  another_go: z.boolean(),
-  rubric: z.array(criterion),
-  earned: z.number().nullable(),
-  lost_late: z.number(),
-  amends: z.string().nullable(),
-});
-
-/** Everything that came back to one student on one assignment, newest first. */
-export const handBacksOf = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId) =>
-  many(
-    db,
-    handBack,
-    `SELECT b.id, b.hand_in_id, p.name AS teacher, b.at, b.another_go, b.rubric, b.marks, b.general, b.remarks, b.sound,
-       b.earned, b.lost_late, b.amends
-     FROM hand_in h JOIN hand_back b ON b.hand_in_id = h.id JOIN person p ON p.id = b.teacher_id
-     WHERE h.assignment_id = $1 AND ${whose('$2')} ORDER BY b.at DESC`,
-    [assignmentId, studentId],
-  );
-
-/** May a recording be heard by somebody who has a hand-in? Only once it was handed back, unless they teach. */
-export async function isSoundOf(db: Queryable, handInId: HandInId, sound: string, teacher: boolean): Promise<boolean> {
-  const { rows } = await db.query(
-    `SELECT 1 FROM hand_back WHERE hand_in_id = $1 AND sound = $2
-     UNION ALL SELECT 1 FROM marking_draft WHERE $3 AND hand_in_id = $1 AND sound = $2 LIMIT 1`,
-    [handInId, sound, teacher],
-  );
-  return rows.length > 0;
-}
-
-const reply = z.object({ remark_id: z.string(), done_at: maybeInstant, answer: z.string(), at: instant });
-
-/** What a student has done about the remarks on a hand-in. */
-export const repliesOf = (db: Queryable, handInId: HandInId) =>
-  many(db, reply, 'SELECT remark_id, done_at, answer, at FROM remark_reply WHERE hand_in_id = $1', [handInId]);
-
-export async function keepReply(
-  tx: Queryable,
-  kept: { remarkId: string; handInId: HandInId; doneAt: Instant | null; answer: string; at: Instant },
-): Promise<void> {
-  await tx.query(
-    `INSERT INTO remark_reply (remark_id, hand_in_id, done_at, answer, at) VALUES ($1, $2, $3, $4, $5)
-     ON CONFLICT (remark_id) DO UPDATE SET done_at = $3, answer = $4, at = $5`,
-    [kept.remarkId, kept.handInId, time(kept.doneAt), kept.answer, time(kept.at)],
-  );
-}
-
-/** Remarks that a teacher keeps to use again, the newest first. */
-export const keptRemarksOf = (db: Queryable, teacherId: PersonId) =>
-  many(
-    db,
-    z.object({ id: z.string(), body: z.string() }),
-    'SELECT id, body FROM kept_remark WHERE teacher_id = $1 ORDER BY at DESC LIMIT 200',
-    [teacherId],
-  );
-
-export async function keepRemark(
-  tx: Queryable,
-  kept: { id: string; teacherId: PersonId; body: string; at: Instant },
-): Promise<void> {
-  await tx.query(
-    `INSERT INTO kept_remark (id, teacher_id, body, at) VALUES ($1, $2, $3, $4)
-     ON CONFLICT (teacher_id, body) DO UPDATE SET at = $4`,
-    [kept.id, kept.teacherId, kept.body, time(kept.at)],
-  );
-}
-
-export async function dropKeptRemark(tx: Queryable, teacherId: PersonId, remarkId: string): Promise<void> {
-  await tx.query('DELETE FROM kept_remark WHERE teacher_id = $1 AND id = $2', [teacherId, remarkId]);
-}
-
-const earlier = z.object({
-  assignment_id: id<AssignmentId>(),
-  title: z.string(),
-  at: instant,
-  rubric: z.array(criterion),
-  marks: z.array(mark),
-});
-
-/** What a student earned by criterion in a class so far, oldest first: of each assignment the newest hand-back. */
-export const earlierMarksOf = (db: Queryable, classId: string, studentId: PersonId) =>
-  many(
-    db,
-    earlier,
-    `SELECT assignment_id, title, at, rubric, marks FROM (
-       SELECT DISTINCT ON (a.id) a.id AS assignment_id, a.title, b.at, b.rubric, b.marks
-       FROM hand_in h JOIN hand_back b ON b.hand_in_id = h.id JOIN assignment a ON a.id = h.assignment_id
-       WHERE a.class_id = $1 AND ${whose('$2')} AND b.earned IS NOT NULL ORDER BY a.id, b.at DESC) newest
-     ORDER BY at`,
-    [classId, studentId],
-  );
-
-/** Points after the loss for lateness, of everything of a student that came back, by assignment: the newest counts. */
-export async function gradesOf(
-  db: Queryable,
-  studentId: PersonId,
-  classId: string | null,
-): Promise<Map<AssignmentId, number>> {
-  const rows = await many(
-    db,
-    z.object({ assignment_id: id<AssignmentId>(), grade: z.number() }),
-    `SELECT h.assignment_id, b.earned - b.lost_late AS grade FROM hand_in h JOIN hand_back b ON b.hand_in_id = h.id
-     JOIN assignment a ON a.id = h.assignment_id
-     WHERE ${whose('$1')} AND b.earned IS NOT NULL AND ($2::text IS NULL OR a.class_id = $2) ORDER BY b.at`,
-    [studentId, classId],
-  );
-  return new Map(rows.map((row) => [row.assignment_id, row.grade]));
-}
-
-/** The points of everybody on an assignment whose work is back, the newest of each. */
-export async function gradesOnAssignment(db: Queryable, assignmentId: AssignmentId): Promise<readonly number[]> {
-  const rows = await many(
-    db,
-    z.object({ grade: z.number() }),
-    `SELECT earned - lost_late AS grade FROM (
-       SELECT DISTINCT ON (m.student) b.earned, b.lost_late FROM hand_in h JOIN hand_back b ON b.hand_in_id = h.id
-       CROSS JOIN LATERAL unnest(CASE WHEN h.members = '{}' THEN ARRAY[h.student_id] ELSE h.members END) AS m (student)
-       WHERE h.assignment_id = $1 ORDER BY m.student, b.at DESC) newest WHERE earned IS NOT NULL`,
-    [assignmentId],
-  );
-  return rows.map(({ grade }) => grade);
-}
-
-export async function addHandBack(
-  tx: Queryable,
-  back: Marking & {
-    id: string;
-    handInId: HandInId;
-    teacherId: PersonId;
-    at: Instant;
-    anotherGo: boolean;
-    rubric: readonly Criterion[];
-    earned: number | null;
-    lostLate: number;
-    amends: string | null;
-  },
-): Promise<void> {
-  await tx.query(
-    `INSERT INTO hand_back (id, hand_in_id, teacher_id, at, another_go, rubric, marks, general, earned, lost_late, remarks,
-       sound, amends)
-     VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7::text::jsonb, $8, $9, $10, $11::text::jsonb, $12, $13)`,
-    [
-      back.id,
-      back.handInId,
-      back.teacherId,
-      time(back.at),
-      back.anotherGo,
-      json(back.rubric),
-      json(back.marks),
-      back.general,
-      back.earned,
-      back.lostLate,
-      json(back.remarks),
-      back.sound,
-      back.amends,
-    ],
-  );
-  await tx.query('DELETE FROM marking_draft WHERE hand_in_id = $1 AND teacher_id = $2', [
-    back.handInId,
-    back.teacherId,
-  ]);
 }

@@ -5,10 +5,10 @@ import type * as Y from 'yjs';
 import { assemble } from '@/core/documents/text-document';
 import type { DocumentId, PersonId } from '@/core/ids';
 import type { Database, Queryable } from './database';
-import { updateBytesOf } from './documents';
 import { prepareFind } from './find';
 import { findPerson, type Person } from './people';
 import { openPglite } from './pglite-driver';
+import { updateBytesOf } from './updates';
 
 /** A copy of the demo school in a folder of its own, on a real database, for one test file. */
 export interface TestSchool {

@@ -22,10 +22,11 @@ import { markingDesk, soundOf } from '@/server/reading/marking/marking-desk';
 import { isGenuine, lossOf, receiptFile } from '@/server/reading/receipts/receipts';
 import { asideFor, MENDABLE, openAsides } from '@/server/reading/talk/asides';
 import { studentsOn } from '@/server/reading/work/students-on';
-import { allReceiptsOf, findReceipt, handBacksOf, piecesOf, receiptsOf } from '@/store/hand-ins';
+import { factsOf } from '@/store/events';
+import { allReceiptsOf, findReceipt, piecesOf, receiptsOf } from '@/store/hand-ins';
+import { handBacksOf } from '@/store/marking';
 import { findSchool, type Person } from '@/store/people';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
-import { factsOf } from '@/store/work';
 
 const LADDER = 'cloud-ladder' as AssignmentId;
 const HOUR = 3_600_000;

@@ -1,8 +1,9 @@
 import { cookies } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
+import { type Entry, type Params, type ParamsOf, paramsOf } from '@/server/entries';
 import { database } from '@/server/kite';
-import { type Entry, may, type Params, type ParamsOf, paramsOf } from '@/server/permissions';
+import { may } from '@/server/permissions';
 import type { Database } from '@/store/database';
 import { findSchool, type Person, type School } from '@/store/people';
 import { gate } from './gate';

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { isWellFormed } from '@/core/text/well-formed';
 import { complain } from '@/server/complaints';
+import { type Entry, type Params, type ParamsOf, paramsOf, type WhoFor } from '@/server/entries';
 import { database } from '@/server/kite';
-import { type Entry, may, type Params, type ParamsOf, paramsOf, type WhoFor } from '@/server/permissions';
+import { may } from '@/server/permissions';
 import { newId } from '@/server/secrets';
 import type { Database } from '@/store/database';
 import { gate } from './gate';

@@ -2,8 +2,8 @@ import { jest } from '@jest/globals';
 import type { AssignmentId, ClassId, PersonId } from '@/core/ids';
 import { signInToDemo } from '@/server/doing/accounts/signing-in';
 import { hashToken } from '@/server/secrets';
+import { record } from '@/store/events';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { record } from '@/store/work';
 import { type Heard, Listening } from './listening';
 
 let school: TestSchool;

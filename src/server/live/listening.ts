@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { complain } from '@/server/complaints';
 import { classesOf, roleIn } from '@/store/classes';
 import type { Database } from '@/store/database';
+import { EVENT_CHANNEL, PERSON_CHANNEL, told, toldPerson } from '@/store/events';
 import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
-import { EVENT_CHANNEL, PERSON_CHANNEL, told, toldPerson } from '@/store/work';
 
 /** What a listener is told: what kind of thing happened, and where. */
 export interface Heard {

@@ -11,9 +11,11 @@ import { may } from '@/server/permissions';
 import { hashToken } from '@/server/secrets';
 import { workshop } from '@/server/workshop';
 import type { Database } from '@/store/database';
-import { findDocument, type StoredDocument, updateBytesOf } from '@/store/documents';
+import { findDocument, type StoredDocument } from '@/store/documents';
+import { EVENT_CHANNEL, factsOf, told } from '@/store/events';
 import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
-import { EVENT_CHANNEL, factsOf, findAssignment, told } from '@/store/work';
+import { updateBytesOf } from '@/store/updates';
+import { findAssignment } from '@/store/work';
 import { LONGEST_UPDATE, Saving } from './saving';
 
 interface Line {

@@ -3,8 +3,8 @@ import { documentJson } from '@/core/documents/text-document';
 import type { DocumentId, StepId } from '@/core/ids';
 import { plainText } from '@/core/text/document-json';
 import { openCopy } from '@/server/doing/handing-in/handing-in';
-import { countUpdates, replaceUpdates, updatesOf } from '@/store/documents';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
+import { countUpdates, replaceUpdates, updatesOf } from '@/store/updates';
 import { LONGEST_UPDATE, Saving } from './saving';
 
 let school: TestSchool;

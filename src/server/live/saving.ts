@@ -10,12 +10,12 @@ import { readUpdates } from '@/server/reading/documents/stored-documents';
 import { workshop } from '@/server/workshop';
 import { extraTimes } from '@/store/arrangements';
 import type { Database, Queryable } from '@/store/database';
+import { documentsById, kindOfDocument } from '@/store/documents';
+import { factsOfStudents, type Happening, recordAll } from '@/store/events';
 import {
   appendUpdates,
   type DocumentLoad,
-  documentsById,
   keepVersion,
-  kindOfDocument,
   lastTimes,
   lastUpdates,
   loadOf,
@@ -23,8 +23,8 @@ import {
   replaceUpdates,
   updateBytesOf,
   updatesOf,
-} from '@/store/documents';
-import { factsOfStudents, type Happening, recordAll, rulesOf } from '@/store/work';
+} from '@/store/updates';
+import { rulesOf } from '@/store/work';
 
 /** An update that is longer than this is not taken: no sentence is a megabyte. */
 export const LONGEST_UPDATE = 2 * 1024 * 1024;

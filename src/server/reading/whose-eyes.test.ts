@@ -7,8 +7,9 @@ import { handIn, openCopy, takeBack } from '@/server/doing/handing-in/handing-in
 import { markWithoutNames } from '@/server/doing/marking/class-settings';
 import { handBack } from '@/server/doing/marking/marking';
 import { wouldTake } from '@/server/doing/pieces/pieces';
+import { type Entry, type Params, PERMISSIONS } from '@/server/entries';
 import { filesFolder } from '@/server/kite';
-import { type Entry, may, type Params, PERMISSIONS } from '@/server/permissions';
+import { may } from '@/server/permissions';
 import { classLine } from '@/server/reading/class-line/class-line';
 import { exportDocument } from '@/server/reading/documents/exporting';
 import { handedInFile, handedInWhole, viewHandedIn } from '@/server/reading/documents/piece-view';
@@ -18,12 +19,12 @@ import { countUnread, whatsNew } from '@/server/reading/news/news';
 import { studentToday, teacherWork } from '@/server/reading/today/today';
 import { workOf } from '@/server/reading/work/work-list';
 import { addDocument } from '@/store/documents';
+import { factsOf, record } from '@/store/events';
 import { keepFile } from '@/store/files';
 import { piecesOf, receiptsOf } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { keepPictureOwner } from '@/store/text-pictures';
-import { factsOf, record } from '@/store/work';
 import { hostileUpdates } from '../../../bench/hostile-inputs';
 
 const LADDER = 'cloud-ladder' as AssignmentId;

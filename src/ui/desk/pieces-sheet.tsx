@@ -1,25 +1,16 @@
 'use client';
 
-import {
-  IconFile,
-  IconFileText,
-  IconFileTypePdf,
-  IconLink,
-  IconMusic,
-  IconTable,
-  IconVideo,
-  type TablerIcon,
-} from '@tabler/icons-react';
+import { IconFile, IconFileText } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
-import { type FormEvent, type ReactNode, useRef, useState } from 'react';
+import { useState } from 'react';
 import type { DeskView } from '@/server/reading/desk/desk';
-import type { DeskPiece } from '@/server/reading/desk/pieces';
 import { post } from '@/ui/common/client-request';
 import { useFileSize } from '@/ui/common/file-size';
 import { useRefresh } from '@/ui/common/use-refresh';
-import { PIECE_ROWS } from '@/ui/kinds/piece';
 import { copyOf } from '@/ui/kinds/step';
+import { FileButton, FromShelf, LinkForm } from './add-pieces';
 import { useFindingWords } from './finding-words';
+import { PieceRow } from './piece-row';
 import classes from './pieces-sheet.module.css';
 import type { Uploads } from './use-uploads';
 
@@ -29,15 +20,6 @@ interface Props {
   readonly canChange: boolean;
   readonly open: (piece: string) => void;
 }
-
-const ICONS: Readonly<Record<string, TablerIcon>> = {
-  pdf: IconFileTypePdf,
-  sheet: IconTable,
-  sound: IconMusic,
-  video: IconVideo,
-  link: IconLink,
-  document: IconFileText,
-};
 
 /** What goes along with the hand-in: seen, opened, named, taken off, brought back. And the ways to add to it. */
 export function PiecesSheet({ view, uploads, canChange, open }: Props) {
@@ -183,181 +165,3 @@ export function PiecesSheet({ view, uploads, canChange, open }: Props) {
 /** The words for a refusal; an unknown one is still a sentence. */
 const known = (t: ReturnType<typeof useTranslations<'pieces'>>, code: string) =>
   (t.has(`problem.${code}` as 'problem.broke') ? `problem.${code}` : 'problem.broke') as 'problem.broke';
-
-interface RowProps {
-  readonly piece: DeskPiece;
-  readonly canChange: boolean;
-  readonly act: (path: string, body: object) => Promise<boolean>;
-  readonly open: (piece: string) => void;
-}
-
-function PieceRow({ piece, canChange, act, open }: RowProps) {
-  const t = useTranslations('pieces');
-  const size = useFileSize();
-  const [naming, setNaming] = useState(false);
-  const path = `/api/pieces/${piece.id}`;
-  const rename = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const name = String(new FormData(event.currentTarget).get('name') ?? '');
-    if (await act(path, { act: 'rename', name })) setNaming(false);
-  };
-  return (
-    <li>
-      <Glyph piece={piece} />
-      <span className={classes.name}>
-        {naming ? (
-          <form onSubmit={rename}>
-            <input
-              className="field"
-              name="name"
-              defaultValue={piece.name}
-              aria-label={t('new-name')}
-              ref={(field) => field?.focus()}
-              dir="auto"
-            />
-            <button type="submit" className="quiet">
-              {t('keep-name')}
-            </button>
-          </form>
-        ) : PIECE_ROWS[piece.kind].opens ? (
-          <button type="button" className={classes.open} onClick={() => open(piece.id)}>
-            <bdi>{piece.name}</bdi>
-          </button>
-        ) : (
-          <bdi>{piece.name}</bdi>
-        )}
-        <small>
-          {[
-            PIECE_ROWS[piece.kind].says(piece, { size, own: t('own-document') }),
-            piece.pages === null ? '' : t('pages', { n: piece.pages }),
-          ]
-            .filter(Boolean)
-            .join(', ')}
-        </small>
-      </span>
-      {canChange && !naming ? (
-        <span className={classes.acts}>
-          <button
-            type="button"
-            className="quiet"
-            onClick={() => setNaming(true)}
-            aria-label={t('rename', { name: piece.name })}
-          >
-            {t('rename-short')}
-          </button>
-          <button
-            type="button"
-            className="quiet"
-            onClick={() => act(path, { act: 'remove' })}
-            aria-label={t('remove', { name: piece.name })}
-          >
-            {t('remove-short')}
-          </button>
-        </span>
-      ) : null}
-    </li>
-  );
-}
-
-function Glyph({ piece }: { piece: DeskPiece }): ReactNode {
-  const Icon = ICONS[piece.shown] ?? IconFile;
-  return (
-    <span className={classes.glyph}>
-      {piece.shown === 'picture' ? (
-        // biome-ignore lint/performance/noImgElement: the server makes the small picture
-        <img src={`/api/pieces/${piece.id}/thumb`} alt="" loading="lazy" width={44} height={44} />
-      ) : (
-        <Icon size={26} stroke={1.4} aria-hidden="true" />
-      )}
-    </span>
-  );
-}
-
-function FileButton({
-  add,
-  words,
-  accept,
-  camera = false,
-}: {
-  add: Uploads['add'];
-  words: string;
-  accept: string;
-  camera?: boolean;
-}) {
-  const input = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <button type="button" className="quiet" onClick={() => input.current?.click()}>
-        {words}
-      </button>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        aria-label={words}
-        multiple={!camera}
-        accept={accept}
-        {...(camera ? { capture: 'environment' as const } : {})}
-        onChange={(event) => {
-          add([...(event.target.files ?? [])]);
-          event.target.value = '';
-        }}
-      />
-    </>
-  );
-}
-
-function LinkForm({ send, done }: { send: (address: string, name: string) => Promise<boolean>; done: () => void }) {
-  const t = useTranslations('pieces');
-  const put = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const given = new FormData(event.currentTarget);
-    if (await send(String(given.get('address') ?? ''), String(given.get('name') ?? ''))) done();
-  };
-  return (
-    <form className={classes.form} onSubmit={put}>
-      <label>
-        {t('link-address')}
-        <input className="field" name="address" inputMode="url" dir="ltr" required maxLength={2000} />
-      </label>
-      <label>
-        {t('link-name')}
-        <input className="field" name="name" dir="auto" maxLength={160} />
-      </label>
-      <button type="submit" className="quiet">
-        {t('put-link')}
-      </button>
-    </form>
-  );
-}
-
-function FromShelf({ view, put }: { view: DeskView; put: (from: 'piece' | 'document', id: string) => void }) {
-  const t = useTranslations('pieces');
-  const [words, setWords] = useState('');
-  const found = view.onShelf.filter(({ name }) => name.toLocaleLowerCase().includes(words.toLocaleLowerCase()));
-  if (view.onShelf.length === 0) return <p>{t('shelf-empty')}</p>;
-  return (
-    <div className={classes.form}>
-      <label>
-        {t('seek-shelf')}
-        <input
-          className="field"
-          type="search"
-          value={words}
-          onChange={(event) => setWords(event.target.value)}
-          dir="auto"
-        />
-      </label>
-      <ul className={classes.shelf}>
-        {found.slice(0, 12).map(({ from, id, name }) => (
-          <li key={id}>
-            <button type="button" className="quiet" onClick={() => put(from, id)}>
-              <bdi>{name}</bdi>
-            </button>
-          </li>
-        ))}
-      </ul>
-      {found.length === 0 ? <p className="soft">{t('none-found')}</p> : null}
-    </div>
-  );
-}

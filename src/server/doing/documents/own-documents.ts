@@ -8,8 +8,9 @@ import { type Unread, writtenIn } from '@/server/reading/documents/stored-docume
 import { newId } from '@/server/secrets';
 import type { Database } from '@/store/database';
 import { addDocument, binDocument, findDocument, renameDocument } from '@/store/documents';
+import { factsOf } from '@/store/events';
 import type { Person } from '@/store/people';
-import { factsOf, findAssignment } from '@/store/work';
+import { findAssignment } from '@/store/work';
 
 /** Notes, and what is begun without a starter, are texts. */
 const BLANK = 'text';

@@ -14,20 +14,12 @@ import type { Unread } from '@/server/reading/documents/stored-documents';
 import { newId } from '@/server/secrets';
 import { groupOf, handInBegunAt, keepHandInBegun } from '@/store/arrangements';
 import type { Database, Queryable } from '@/store/database';
-import { keepVersion, makeCopy } from '@/store/documents';
+import { makeCopy } from '@/store/documents';
+import { factsOf, holdWork, record, recordAll } from '@/store/events';
 import { addHandIn, type FrozenPiece, findReceipt, type Receipt, receiptOfAct } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
-import {
-  assignmentOfStep,
-  factsOf,
-  holdWork,
-  keepStepPlace,
-  type ListedAssignment,
-  openedBy,
-  record,
-  recordAll,
-  stepsOf,
-} from '@/store/work';
+import { keepVersion } from '@/store/updates';
+import { assignmentOfStep, keepStepPlace, type ListedAssignment, openedBy, stepsOf } from '@/store/work';
 import type { ReadDocument } from '@/workshop/documents';
 
 /** The hand-in was refused because an ask that bars is unmet. */

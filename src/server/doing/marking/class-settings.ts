@@ -1,7 +1,7 @@
 import type { AssignmentId, Instant } from '@/core/ids';
 import { newId } from '@/server/secrets';
 import type { Queryable } from '@/store/database';
-import { dropKeptRemark, keepRemark, keptRemarksOf } from '@/store/hand-ins';
+import { dropKeptRemark, keepRemark, keptRemarksOf } from '@/store/marking';
 import type { Person } from '@/store/people';
 import { setUnnamed } from '@/store/work';
 

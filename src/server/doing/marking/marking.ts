@@ -7,30 +7,21 @@ import { newId } from '@/server/secrets';
 import { giveExtraTime } from '@/store/arrangements';
 import { peopleOf } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
+import { factsOf, type Happening, holdWork, record, recordAll } from '@/store/events';
 import { ownsLooseFiles } from '@/store/files';
+import { findReceipt, membersOf } from '@/store/hand-ins';
 import {
   addHandBack,
   draftsOf,
-  findReceipt,
   handBacksOf,
   isSoundOf,
   keepDraft,
   keepReply,
   type Marking,
-  membersOf,
   repliesOf,
-} from '@/store/hand-ins';
+} from '@/store/marking';
 import type { Person } from '@/store/people';
-import {
-  factsOf,
-  findAssignment,
-  type Happening,
-  holdWork,
-  type ListedAssignment,
-  record,
-  recordAll,
-  rubricOf,
-} from '@/store/work';
+import { findAssignment, type ListedAssignment, rubricOf } from '@/store/work';
 
 export interface BadPoints {
   readonly ok: false;

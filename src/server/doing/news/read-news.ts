@@ -1,8 +1,8 @@
 import type { Instant, PersonId } from '@/core/ids';
 import { countUnread } from '@/server/reading/news/news';
 import type { Database } from '@/store/database';
+import { tellPerson } from '@/store/events';
 import { markNewsRead, type ReadNews } from '@/store/news';
-import { tellPerson } from '@/store/work';
 
 /** Notes that a person has read things, and tells the other tabs of that person. */
 export async function readNews(

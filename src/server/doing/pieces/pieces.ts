@@ -11,6 +11,7 @@ import { newId } from '@/server/secrets';
 import { roleIn } from '@/store/classes';
 import type { Database, Queryable } from '@/store/database';
 import { documentsOfWork, findDocument } from '@/store/documents';
+import { factsOf, holdWork, record, tellPerson } from '@/store/events';
 import { adoptFile } from '@/store/files';
 import type { Person } from '@/store/people';
 import {
@@ -22,7 +23,7 @@ import {
   renamePiece,
   type StoredPiece,
 } from '@/store/pieces';
-import { factsOf, findAssignment, holdWork, record, tellPerson } from '@/store/work';
+import { findAssignment } from '@/store/work';
 
 /** Why something does not become a piece. */
 export interface PieceRefusal {

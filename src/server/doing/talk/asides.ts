@@ -15,9 +15,10 @@ import {
   withdrawAsideMessage,
 } from '@/store/asides';
 import type { Database, Queryable } from '@/store/database';
+import { record } from '@/store/events';
 import { findFile, ownsLooseFiles } from '@/store/files';
 import type { Person } from '@/store/people';
-import { findAssignment, record } from '@/store/work';
+import { findAssignment } from '@/store/work';
 
 type Outcome = { readonly ok: true } | { readonly ok: false; readonly code: string } | TooMuch;
 

@@ -1,7 +1,8 @@
 import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
 import { addUp, type Criterion, type RubricResult } from '@/core/marks/rubric';
 import type { Queryable } from '@/store/database';
-import { earlierMarksOf, handBacksOf, repliesOf } from '@/store/hand-ins';
+import { earlierMarksOf } from '@/store/grades';
+import { handBacksOf, repliesOf } from '@/store/marking';
 import type { Person } from '@/store/people';
 import { type ListedAssignment, rubricOf } from '@/store/work';
 import type { OnDesk } from './on-desk';

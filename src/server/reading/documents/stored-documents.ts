@@ -2,7 +2,8 @@ import type { DocumentId } from '@/core/ids';
 import type { DocumentName, Written } from '@/core/kinds/document';
 import { workshop } from '@/server/workshop';
 import type { Queryable } from '@/store/database';
-import { kindOfDocument, updateBytesOf } from '@/store/documents';
+import { kindOfDocument } from '@/store/documents';
+import { updateBytesOf } from '@/store/updates';
 import type { ReadDocument } from '@/workshop/documents';
 
 /** Why a document cannot be read: it was made to be unreadable, or this person is having too much read already. */

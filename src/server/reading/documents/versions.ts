@@ -1,8 +1,9 @@
 import type { DocumentId } from '@/core/ids';
 import type { Written } from '@/core/kinds/document';
 import type { Queryable } from '@/store/database';
-import { kindOfDocument, versionState, versionsOf } from '@/store/documents';
+import { kindOfDocument } from '@/store/documents';
 import type { Person } from '@/store/people';
+import { versionState, versionsOf } from '@/store/updates';
 import { readUpdates, type Unread } from './stored-documents';
 
 /** What is kept of a document's past. */

@@ -9,20 +9,9 @@ import { asideFor } from '@/server/reading/talk/asides';
 import { type StudentOnList, studentsOn } from '@/server/reading/work/students-on';
 import { findClass, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
-import {
-  draftsOf,
-  findDraft,
-  findReceipt,
-  gradesOnAssignment,
-  handBacksOf,
-  isSoundOf,
-  keptRemarksOf,
-  otherMarkers,
-  piecesOf,
-  type Receipt,
-  receiptsOf,
-  repliesOf,
-} from '@/store/hand-ins';
+import { gradesOnAssignment } from '@/store/grades';
+import { findReceipt, piecesOf, type Receipt, receiptsOf } from '@/store/hand-ins';
+import { draftsOf, findDraft, handBacksOf, isSoundOf, keptRemarksOf, otherMarkers, repliesOf } from '@/store/marking';
 import type { Person } from '@/store/people';
 import { findAssignment, type ListedAssignment, rubricOf } from '@/store/work';
 import { hidesName, namelessKeys, neutralName, withoutNames } from './nameless';

@@ -4,9 +4,10 @@ import { isWithTeacher, type State, standing } from '@/core/work/standing';
 import { secretKey } from '@/store/accounts';
 import { roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
+import { factsOf } from '@/store/events';
 import { findReceipt } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
-import { factsOf, findAssignment, type ListedAssignment } from '@/store/work';
+import { findAssignment, type ListedAssignment } from '@/store/work';
 
 /**
  * The one rule of marking without names: work that lies with the teacher has none, until it is handed back. Whatever

@@ -8,10 +8,11 @@ import { isStepOpen } from '@/server/reading/desk/open-steps';
 import { workshop } from '@/server/workshop';
 import { findClass, roleIn } from '@/store/classes';
 import type { Queryable } from '@/store/database';
+import { factsOf } from '@/store/events';
 import { filePath } from '@/store/files';
 import { findMaterial, isAttached, keepPlace, type Material, placesOf, stepsWith } from '@/store/materials';
 import type { Person } from '@/store/people';
-import { factsOf, findAssignment } from '@/store/work';
+import { findAssignment } from '@/store/work';
 
 export interface MaterialView {
   readonly id: string;

@@ -6,9 +6,10 @@ import { type State, standing } from '@/core/work/standing';
 import { classesOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
 import { documentsOfOwner } from '@/store/documents';
+import { factsOfStudent } from '@/store/events';
 import type { Person } from '@/store/people';
 import { piecesOfOwner } from '@/store/pieces';
-import { factsOfStudent, rulesOf } from '@/store/work';
+import { rulesOf } from '@/store/work';
 
 /** So long what was removed lies in the bin. */
 export const BIN_DAYS = 30;

@@ -4,7 +4,8 @@ import { type State, standing } from '@/core/work/standing';
 import { extraTimesOf } from '@/store/arrangements';
 import { peopleOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
-import { factsOfAssignment, findAssignment } from '@/store/work';
+import { factsOfAssignment } from '@/store/events';
+import { findAssignment } from '@/store/work';
 
 /** One student as the teacher sees them on the list of an assignment. */
 export interface StudentOnList {

@@ -7,9 +7,10 @@ import { type State, standing } from '@/core/work/standing';
 import { stepsDone } from '@/core/work/steps';
 import { classesOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
-import { gradesOf } from '@/store/hand-ins';
+import { factsOfStudent } from '@/store/events';
+import { gradesOf } from '@/store/grades';
 import type { Person } from '@/store/people';
-import { assignmentsFor, factsOfStudent, putOffsOf, waitingOf } from '@/store/work';
+import { assignmentsFor, putOffsOf, waitingOf } from '@/store/work';
 
 /** One assignment as every list shows it to one student. */
 export interface WorkItem {

@@ -1,0 +1,126 @@
+import { wallTime } from '@/core/calendar/due-words';
+import type { AssignmentId, HandInId, Instant } from '@/core/ids';
+import { writeAside } from '@/server/doing/talk/asides';
+import type { Database, Queryable } from '@/store/database';
+import { type Person } from '@/store/people';
+import { ASSIGNMENTS } from '../assignments';
+import { MATERIALS } from '../materials';
+import { ANNOUNCEMENTS, FRESH_STUDENTS, SCHOOL, STUDENTS } from '../school';
+import { DAY, HOUR, moment, postedAtOf } from './moments';
+import { post } from './people';
+import { handBackAt, handInAt, write } from './student-work';
+
+/** The same for everyone but spread: a whole number below `below` from two words. */
+function spread(a: string, b: string, below: number): number {
+  let sum = 7;
+  for (const letter of `${a}/${b}`) sum = (sum * 31 + letter.charCodeAt(0)) % 100_003;
+  return sum % below;
+}
+
+/** Something that somebody did at a moment. All are gathered first and then done in the order of time, as life would have it. */
+export interface Act {
+  readonly at: Instant;
+  readonly run: () => Promise<unknown>;
+}
+
+export function showWork(db: Database, student: Person, teacher: Person, now: Instant): Act[] {
+  const acts: Act[] = [];
+  for (const assignment of ASSIGNMENTS) {
+    const due = moment(now, assignment.due);
+    switch (assignment.shown) {
+      case 'under-way':
+        acts.push({ at: now - 20 * HOUR, run: () => write(db, student, assignment, 2, now - 20 * HOUR) });
+        break;
+      case 'handed-in': {
+        const at = Math.min(due - 5 * HOUR, now - 18 * HOUR);
+        acts.push({
+          at,
+          run: () => handInAt(db, student, assignment, at, 'I asked my grandmother for the second one.'),
+        });
+        break;
+      }
+      case 'late': {
+        const at = due + 30 * HOUR;
+        acts.push({ at, run: () => handInAt(db, student, assignment, at, 'I was on the boat to my aunt.') });
+        break;
+      }
+      case 'handed-back':
+      case 'another-go': {
+        const again = assignment.shown === 'another-go';
+        const back = Math.min(again ? now - 12 * 60_000 : due + 30 * HOUR, now - 60_000);
+        let id: HandInId;
+        acts.push({
+          at: due - 4 * HOUR,
+          run: async () => {
+            id = await handInAt(db, student, assignment, due - 4 * HOUR, '');
+          },
+        });
+        acts.push({ at: back, run: () => handBackAt(db, assignment, id, assignment.given ?? [], back, again) });
+        break;
+      }
+    }
+  }
+  const aside = { assignmentId: 'bearings' as AssignmentId, studentId: student.id };
+  const says = (author: Person, act: string, body: string, at: Instant): Act => ({
+    at,
+    run: () => writeAside(db, author, { ...aside, act, body }, at),
+  });
+  return [
+    ...acts,
+    says(student, 'demo-1', 'I was not sure about the third light.', now - 70 * HOUR),
+    says(teacher, 'demo-2', 'You may leave it out. Say why you did, and the triangle explains itself.', now - HOUR),
+  ];
+}
+
+export function othersWork(db: Database, student: Person, now: Instant): Act[] {
+  const acts: Act[] = [];
+  const fresh = FRESH_STUDENTS.includes(student.id);
+  for (const assignment of ASSIGNMENTS) {
+    const known = STUDENTS.find(({ id }) => id === student.id);
+    // A photograph of their own the others have not taken yet; and no dictionary is opened while the school is made.
+    if (assignment.asks?.some(({ kind }) => kind === 'files' || kind === 'spelling')) continue;
+    if (assignment.opens || !known?.classes.includes(assignment.classId)) continue;
+    const due = moment(now, assignment.due);
+    const chance = spread(student.id, assignment.id, 10);
+    const past = assignment.due[0] < -4;
+    if (!past && (fresh || chance > (assignment.id === 'cloud-ladder' ? 4 : due < now ? 2 : 0))) continue;
+    if (past && chance > (assignment.id === 'ten-mornings' ? 3 : 0)) continue;
+    const late = past && spread(assignment.id, student.id, 2) === 1 && assignment.late !== 'closed';
+    const at = late
+      ? due + (5 + spread(assignment.id, student.id, 40)) * HOUR
+      : Math.min(due, now) - (1 + chance * 5) * HOUR;
+    let id: HandInId;
+    acts.push({
+      at,
+      run: async () => {
+        id = await handInAt(db, student, assignment, at, '');
+      },
+    });
+    if (assignment.due[0] <= -6 && assignment.rubric) {
+      const points = assignment.rubric.map(([, most], i) =>
+        Math.max(0, most - spread(student.id, `${assignment.id}${i}`, 5) / 2),
+      );
+      const back = Math.min(at + 50 * HOUR, now - HOUR);
+      acts.push({ at: back, run: () => handBackAt(db, assignment, id, points, back, false) });
+    }
+  }
+  return acts;
+}
+
+/** What teachers posted lately. */
+export function postings(tx: Queryable, now: Instant): Act[] {
+  const acts: Act[] = [];
+  const add = (classId: string, at: Instant, what: Parameters<typeof post>[3]) => {
+    if (at > now - 9 * DAY && at <= now) acts.push({ at, run: () => post(tx, classId, at, what) });
+  };
+  for (const assignment of ASSIGNMENTS) {
+    add(assignment.classId, postedAtOf(assignment, now), { assignmentId: assignment.id as AssignmentId });
+  }
+  for (const material of MATERIALS) {
+    if (!material.on) add(material.classId, wallTime(now, SCHOOL.zone, material.days, 9, 0), { material: material.id });
+  }
+  for (const [i, note] of ANNOUNCEMENTS.entries()) {
+    add(note.classId, wallTime(now, SCHOOL.zone, note.days, 8, 10), { announcement: `note-${i + 1}` });
+  }
+  return acts;
+}

@@ -1,0 +1,56 @@
+import type { Ask } from '@/core/kinds/ask';
+import { type Doc, type DocNode } from '@/core/text/nodes';
+import { type DemoAssignment } from '../assignments';
+
+export const paragraph = (text: string): DocNode => ({ type: 'paragraph', content: [{ type: 'text', text }] });
+
+/** The place of a question: marked in the starter, or told by its form. */
+export const placeOf = ({ plain }: DemoAssignment, i: number): string => `${plain ? 'u' : 'q'}${i + 1}`;
+
+/** The asks of a question from its short form (`assignments.ts`). */
+export function asksOf(assignment: DemoAssignment): Ask[] {
+  const own = (assignment.questions ?? []).map(([, measure], i): Ask => {
+    const base = {
+      id: `${assignment.id}-ask-${i + 1}`,
+      place: placeOf(assignment, i),
+      bars: assignment.takes === 'short',
+    };
+    const [, kind, min, max] = /^([sw])(\d+)-(\d+)$/.exec(measure) ?? [];
+    if (!kind) return { ...base, kind: 'answered' };
+    return { ...base, kind: kind === 's' ? 'sentences' : 'words', min: Number(min), max: Number(max) };
+  });
+  const more = (assignment.asks ?? []).map(
+    (ask, i) => ({ bars: false, id: `${assignment.id}-more-${i + 1}`, ...ask }) as Ask,
+  );
+  return [...own, ...more];
+}
+
+export function starterOf(assignment: DemoAssignment): Doc {
+  if (assignment.plain) {
+    const line = (text: string): DocNode => (text === '' ? { type: 'paragraph' } : paragraph(text));
+    return { type: 'doc', content: assignment.plain.map(line) };
+  }
+  const content = (assignment.questions ?? []).flatMap(([text], i): DocNode[] => [
+    { type: 'question', attrs: { number: i + 1, text } },
+    { type: 'answer', attrs: { id: `q${i + 1}` }, content: [{ type: 'paragraph' }] },
+  ]);
+  return { type: 'doc', content };
+}
+
+export const writeTitle = ({ write, takes }: DemoAssignment): string =>
+  write ?? (takes === 'short' ? 'Write your line' : 'Answer the questions');
+
+export function readingOf({ id, read }: DemoAssignment): Doc {
+  const [lead, ...rest] = (read?.text ?? []).map(paragraph);
+  const picture: DocNode[] = read?.picture
+    ? [{ type: 'image', attrs: { src: `/api/pictures/${id}-${read.picture}`, alt: read.alt ?? '' } }]
+    : [];
+  return { type: 'doc', content: [...(lead ? [lead] : []), ...picture, ...rest] };
+}
+
+export const LEVELS = [
+  { title: 'In full', share: 1, says: 'Everything that was asked for is there.' },
+  { title: 'Mostly', share: 2 / 3, says: 'It is there, with a gap that can be named.' },
+  { title: 'Partly', share: 1 / 3, says: 'A beginning that needs more.' },
+  { title: 'Not yet', share: 0, says: 'It cannot be seen yet.' },
+];

@@ -1,0 +1,161 @@
+import { useTranslations } from 'next-intl';
+import type { ComponentType } from 'react';
+import type { Entry, EntryOf } from '@/server/reading/class-line/class-line';
+import { Kite } from '@/ui/common/kite';
+import { PlaceLink } from '@/ui/common/place-link';
+import { Sail } from '@/ui/common/sail';
+import { useStateLine } from '@/ui/common/state-line';
+import { useTimes } from '@/ui/common/times';
+import { ReadHere } from '@/ui/news/read-on-sight';
+import classes from './class-line.module.css';
+import { SortMark } from './sort-mark';
+
+export interface Shown {
+  readonly classId: string;
+  readonly zone: string;
+  readonly now: number;
+}
+
+function WorkRow({ entry, zone, now }: { entry: EntryOf<'work'> } & Shown) {
+  const t = useTranslations('class');
+  const times = useTimes(zone);
+  const line = useStateLine(times, now);
+  const { item } = entry;
+  const soon = isSoon(item.dueAt, now) && (item.state === 'not-started' || item.state === 'under-way');
+  return (
+    <li className={classes.row} data-unread={entry.news.length > 0 || undefined}>
+      <Kite state={item.state} labelled />
+      <div>
+        <PlaceLink to={{ at: 'desk', assignment: item.id }} className={classes.title}>
+          <bdi>{item.title}</bdi>
+        </PlaceLink>
+        <NewMark unread={entry.news.length > 0} />
+        <div className={item.state === 'overdue' ? 'plum' : 'soft'}>{line(item)}</div>
+      </div>
+      <span className={classes.takes}>
+        {t(`takes-${item.takes}`)}
+        {item.points === null ? '' : ` · ${t('points', { n: item.points })}`}
+      </span>
+      <span className={classes.length}>{times.length(item.minutes)}</span>
+      <span className={`${classes.when} ${soon ? 'amber' : ''} ${item.state === 'overdue' ? 'plum' : ''}`}>
+        {item.dueAt === null ? '' : times.moment(item.dueAt, now)}
+      </span>
+    </li>
+  );
+}
+
+/** Says that something has not been read yet: a dot, and the word. */
+function NewMark({ unread }: { unread: boolean }) {
+  const t = useTranslations('class');
+  return unread ? <span className={classes.unread}>{t('unread')}</span> : null;
+}
+
+/** What a material is, and when it can be read where it cannot always be. */
+function useMaterialLine(zone: string, now: number) {
+  const t = useTranslations('material');
+  const times = useTimes(zone);
+  return ({ sort, window }: EntryOf<'material'>): string => {
+    const kind = t(`kind-${sort}`);
+    if (window.opensAt !== null && now < window.opensAt) {
+      return `${kind} · ${t('opens', { when: times.moment(window.opensAt, now) })}`;
+    }
+    if (window.closesAt === null) return kind;
+    const when = times.moment(window.closesAt, now);
+    return `${kind} · ${t(window.open ? 'until' : 'was-until', { when })}`;
+  };
+}
+
+const isSoon = (dueAt: number | null, now: number): boolean =>
+  dueAt !== null && dueAt > now && dueAt - now < 36 * 3_600_000;
+
+function TeachingRow({ entry, zone, now }: { entry: EntryOf<'teaching'> } & Shown) {
+  const t = useTranslations('teaching');
+  const times = useTimes(zone);
+  const { item } = entry;
+  return (
+    <li className={classes.row}>
+      <Sail weave={item.weave} />
+      <div>
+        <PlaceLink to={{ at: 'marking', assignment: item.id }} className={classes.title}>
+          <bdi>{item.title}</bdi>
+        </PlaceLink>
+        <div className="soft">
+          {t('counts', { toMark: item.toMark, missing: item.missing, handedBack: item.handedBack })}
+        </div>
+      </div>
+      <span />
+      <span />
+      <span className={classes.when}>{item.dueAt === null ? '' : times.moment(item.dueAt, now)}</span>
+    </li>
+  );
+}
+
+function MaterialRow({ entry, classId, zone, now }: { entry: EntryOf<'material'> } & Shown) {
+  const times = useTimes(zone);
+  const materialLine = useMaterialLine(zone, now);
+  return (
+    <li className={classes.row} data-unread={entry.news.length > 0 || undefined}>
+      <SortMark sort={entry.sort} />
+      <div>
+        <PlaceLink to={{ at: 'material', class: classId, material: entry.id }} className={classes.title}>
+          <bdi>{entry.title}</bdi>
+        </PlaceLink>
+        <NewMark unread={entry.news.length > 0} />
+        <div className="soft">{materialLine(entry)}</div>
+      </div>
+      <span />
+      <span className={classes.length}>{times.length(entry.minutes)}</span>
+      <span className={`${classes.when} soft`}>{times.moment(entry.postedAt, now)}</span>
+    </li>
+  );
+}
+
+function AnnouncementRow({ entry, classId, zone, now }: { entry: EntryOf<'announcement'> } & Shown) {
+  const t = useTranslations('class');
+  const times = useTimes(zone);
+  return (
+    <li className={classes.row} data-unread={entry.news.length > 0 || undefined}>
+      <SortMark sort="announcement" />
+      <div>
+        <strong>
+          <bdi>{entry.title}</bdi>
+        </strong>
+        {entry.news.length > 0 ? (
+          <ReadHere events={entry.news} className={classes.unread ?? ''} word={t('unread')} />
+        ) : null}
+        <div>
+          <bdi>{entry.body}</bdi>
+        </div>
+        {entry.attachments.length > 0 ? (
+          <ul className={classes.attached} aria-label={t('attached')}>
+            {entry.attachments.map(({ id, title, kind }) => (
+              <li key={id}>
+                <SortMark sort={kind} />
+                <PlaceLink to={{ at: 'material', class: classId, material: id }}>
+                  <bdi>{title}</bdi>
+                </PlaceLink>
+              </li>
+            ))}
+          </ul>
+        ) : null}
+        <div className="soft">{t('announced', { author: entry.author })}</div>
+      </div>
+      <span />
+      <span className={classes.length} />
+      <span className={`${classes.when} soft`}>{times.moment(entry.postedAt, now)}</span>
+    </li>
+  );
+}
+
+/** How each kind of entry stands in the list. */
+const ROWS: { readonly [Kind in Entry['kind']]: ComponentType<{ readonly entry: EntryOf<Kind> } & Shown> } = {
+  work: WorkRow,
+  teaching: TeachingRow,
+  material: MaterialRow,
+  announcement: AnnouncementRow,
+};
+
+export function Row<Kind extends Entry['kind']>({ entry, ...shown }: { readonly entry: EntryOf<Kind> } & Shown) {
+  const Shape = ROWS[entry.kind as Kind] as ComponentType<{ readonly entry: EntryOf<Kind> } & Shown>;
+  return <Shape entry={entry} {...shown} />;
+}

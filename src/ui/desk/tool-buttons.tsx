@@ -1,0 +1,111 @@
+'use client';
+
+import { IconPhotoPlus } from '@tabler/icons-react';
+import { type Content, type Editor } from '@tiptap/react';
+import { useTranslations } from 'next-intl';
+import { useRef } from 'react';
+import type { DocNode } from '@/core/text/document-json';
+import { sendBytes } from '@/ui/common/client-request';
+import { sendPicture } from './pictures';
+import classes from './writing.module.css';
+
+const FORMATS = ['docx', 'odt', 'pdf', 'md', 'html', 'txt'] as const;
+
+interface DownloadProps {
+  readonly address: string;
+  readonly print: string;
+  readonly editor: Editor;
+  readonly refused: (code: string) => void;
+}
+
+/** The document to take away, in open formats, or printed; and a text from elsewhere to be read in. */
+export function Download({ address, print, editor, refused }: DownloadProps) {
+  const t = useTranslations('writing');
+  const input = useRef<HTMLInputElement>(null);
+  const readIn = async (file: File) => {
+    const answer = await sendBytes<{ content: DocNode }>(`/api/import?name=${encodeURIComponent(file.name)}`, file);
+    if (answer.ok)
+      editor
+        .chain()
+        .focus()
+        .insertContent((answer.content.content ?? []) as Content)
+        .run();
+    else refused(answer.code);
+  };
+  return (
+    <details className={classes.download}>
+      <summary>{t('download')}</summary>
+      <ul>
+        <li>
+          <button type="button" className="quiet" onClick={() => input.current?.click()}>
+            {t('read-in')}
+          </button>
+          <input
+            ref={input}
+            type="file"
+            hidden
+            aria-label={t('read-in')}
+            accept=".docx,.odt,.md,.markdown,.html,.htm,.txt"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              event.target.value = '';
+              if (file) void readIn(file);
+            }}
+          />
+        </li>
+        <li>
+          <a href={print}>{t('print')}</a>
+        </li>
+        {FORMATS.map((format) => (
+          <li key={format}>
+            <a href={`${address}?as=${format}`} download>
+              {t(`format-${format}`)}
+            </a>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** A picture from this device, into the text. */
+export function PictureButton({ editor, refused }: { editor: Editor; refused: (code: string) => void }) {
+  const t = useTranslations('writing');
+  const input = useRef<HTMLInputElement>(null);
+  const put = async (file: File) => {
+    const sent = await sendPicture(file);
+    if ('code' in sent) refused(sent.code);
+    else
+      editor
+        .chain()
+        .focus()
+        .insertContent({ type: 'image', attrs: { src: sent.address, alt: '' } })
+        .run();
+  };
+  return (
+    <>
+      <button
+        data-tool
+        tabIndex={-1}
+        type="button"
+        aria-label={t('picture')}
+        title={t('picture')}
+        onClick={() => input.current?.click()}
+      >
+        <IconPhotoPlus size={18} stroke={1.8} />
+      </button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label={t('picture')}
+        accept="image/png,image/jpeg,image/gif,image/webp"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = '';
+          if (file) void put(file);
+        }}
+      />
+    </>
+  );
+}
