@@ -18,6 +18,7 @@ export default {
           parser: { syntax: 'typescript', tsx: true },
           transform: { react: { runtime: 'automatic' } },
           target: 'es2023',
+          experimental: { keepImportAttributes: true },
         },
         module: { type: 'es6' },
       },

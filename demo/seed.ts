@@ -6,7 +6,7 @@ import { keepRemark } from '@/store/marking';
 import { findPerson, type Person } from '@/store/people';
 import { ASSIGNMENTS } from './assignments';
 import { SHOWN_STUDENT, STUDENTS, TEACHERS } from './school';
-import { Act, othersWork, postings, showWork } from './seed/acts';
+import { type Act, othersWork, postings, showWork } from './seed/acts';
 import { addAssignment } from './seed/assignments';
 import { addMaterials } from './seed/materials';
 import { HOUR } from './seed/moments';

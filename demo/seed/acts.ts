@@ -2,7 +2,7 @@ import { wallTime } from '@/core/calendar/due-words';
 import type { AssignmentId, HandInId, Instant } from '@/core/ids';
 import { writeAside } from '@/server/doing/talk/asides';
 import type { Database, Queryable } from '@/store/database';
-import { type Person } from '@/store/people';
+import type { Person } from '@/store/people';
 import { ASSIGNMENTS } from '../assignments';
 import { MATERIALS } from '../materials';
 import { ANNOUNCEMENTS, FRESH_STUDENTS, SCHOOL, STUDENTS } from '../school';

@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Instant } from '@/core/ids';
-import { type Doc } from '@/core/text/nodes';
+import type { Doc } from '@/core/text/nodes';
 import type { Queryable } from '@/store/database';
 import { json, time } from '@/store/database';
-import { type DemoAssignment } from '../assignments';
+import type { DemoAssignment } from '../assignments';
 import { asksOf, LEVELS, paragraph, readingOf, starterOf, writeTitle } from './briefs';
 import { moment, postedAtOf } from './moments';
 

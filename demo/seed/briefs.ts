@@ -1,6 +1,6 @@
 import type { Ask } from '@/core/kinds/ask';
-import { type Doc, type DocNode } from '@/core/text/nodes';
-import { type DemoAssignment } from '../assignments';
+import type { Doc, DocNode } from '@/core/text/nodes';
+import type { DemoAssignment } from '../assignments';
 
 export const paragraph = (text: string): DocNode => ({ type: 'paragraph', content: [{ type: 'text', text }] });
 

@@ -1,6 +1,6 @@
 import { wallTime } from '@/core/calendar/due-words';
 import type { Instant } from '@/core/ids';
-import { type DemoAssignment } from '../assignments';
+import type { DemoAssignment } from '../assignments';
 import { SCHOOL } from '../school';
 
 export const HOUR = 3_600_000;

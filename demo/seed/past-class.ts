@@ -1,13 +1,13 @@
 import { firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, ClassId, DocumentId, Instant, StepId } from '@/core/ids';
-import { type Doc, type DocNode } from '@/core/text/nodes';
+import type { Doc, DocNode } from '@/core/text/nodes';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { newId } from '@/server/secrets';
 import type { Database } from '@/store/database';
 import { json, time } from '@/store/database';
 import { makeCopy } from '@/store/documents';
 import { record } from '@/store/events';
-import { type Person } from '@/store/people';
+import type { Person } from '@/store/people';
 import { PAST_CLASS } from '../materials';
 import { SCHOOL } from '../school';
 import { paragraph } from './briefs';

@@ -10,10 +10,10 @@ import { handBack } from '@/server/doing/marking/marking';
 import { newId } from '@/server/secrets';
 import type { Database } from '@/store/database';
 import { makeCopy } from '@/store/documents';
-import { record, recordAll } from '@/store/events';
+import { type record, recordAll } from '@/store/events';
 import { piecesOf } from '@/store/hand-ins';
 import { findPerson, type Person } from '@/store/people';
-import { type DemoAssignment } from '../assignments';
+import type { DemoAssignment } from '../assignments';
 import { paragraph, placeOf, starterOf, writeTitle } from './briefs';
 import { teacherOf } from './people';
 

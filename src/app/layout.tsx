@@ -7,9 +7,10 @@ import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';
 import { NextIntlClientProvider } from 'next-intl';
-import { getLocale, getTranslations } from 'next-intl/server';
+import { getLocale, getMessages, getTranslations } from 'next-intl/server';
 import type { ReactNode } from 'react';
 import { LOCALES, localeOf } from '@/i18n/locales';
+import { EVERYWHERE } from '@/i18n/screen-words';
 import { visitor } from '@/server/http/page';
 import { USUAL_READING } from '@/ui/common/reading-style';
 import { WeaveDefinitions } from '@/ui/common/sail';
@@ -32,6 +33,8 @@ export const viewport: Viewport = {
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const locale = await getLocale();
+  const all = await getMessages();
+  const words = Object.fromEntries(EVERYWHERE.map((area) => [area, all[area]]));
   const direction = LOCALES[localeOf(locale)].direction;
   const reading = (await visitor()).person?.reading ?? USUAL_READING;
   const nonce = (await headers()).get('x-nonce') ?? undefined;
@@ -48,7 +51,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} />
       </head>
       <body>
-        <NextIntlClientProvider>
+        <NextIntlClientProvider messages={words}>
           <Theme direction={direction}>
             <WeaveDefinitions />
             {children}

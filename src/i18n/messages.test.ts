@@ -1,5 +1,5 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import ar from '@messages/ar';
+import en from '@messages/en';
 import { createTranslator } from 'next-intl';
 import { LOCALES, localeFrom } from './locales';
 
@@ -7,8 +7,8 @@ interface Catalogue {
   readonly [key: string]: string | Catalogue;
 }
 
-const read = (locale: string): Catalogue =>
-  JSON.parse(readFileSync(join(process.cwd(), 'messages', `${locale}.json`), 'utf8')) as Catalogue;
+const MESSAGES: Readonly<Record<string, Catalogue>> = { en, ar };
+const read = (locale: string): Catalogue => MESSAGES[locale] ?? {};
 
 const flat = (part: Catalogue, before = ''): [string, string][] =>
   Object.entries(part).flatMap(([key, value]) =>

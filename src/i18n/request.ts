@@ -1,5 +1,5 @@
-import ar from '@messages/ar.json';
-import en from '@messages/en.json';
+import ar from '@messages/ar';
+import en from '@messages/en';
 import { cookies, headers } from 'next/headers';
 import { getRequestConfig } from 'next-intl/server';
 import { isLocale, LOCALE_COOKIE, LOCALES, localeFrom } from './locales';

@@ -14,7 +14,7 @@ import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
 import { assignmentOfStep, findAssignment, teaches } from '@/store/work';
-import { Entry, Params, PERMISSIONS, Rule } from './entries';
+import { type Entry, type Params, PERMISSIONS, type Rule } from './entries';
 
 /** In which role a person is on an assignment. Before it is posted it does not exist for students. */
 async function roleOnAssignment(db: Queryable, person: Person, assignmentId: string | null, now: number) {

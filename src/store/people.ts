@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Instant, PersonId } from '@/core/ids';
-import { ReadingSettings, readingSettings, SPELLINGS } from '@/core/people/settings';
+import { type ReadingSettings, readingSettings, SPELLINGS } from '@/core/people/settings';
 import { id } from './columns';
 import { first, json, many, type Queryable, time } from './database';
 

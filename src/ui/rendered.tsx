@@ -1,19 +1,20 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { MantineProvider } from '@mantine/core';
+import ar from '@messages/ar';
+import en from '@messages/en';
 import { NextIntlClientProvider } from 'next-intl';
 import type { ReactNode } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import type { Locale } from '@/i18n/locales';
 
+const MESSAGES = { en, ar };
+
 /** What a component draws, as HTML, in one of our languages: for unit tests. */
 export function rendered(node: ReactNode, locale: Locale = 'en'): string {
-  const messages = JSON.parse(readFileSync(join(process.cwd(), 'messages', `${locale}.json`), 'utf8'));
   const tag = locale === 'en' ? 'en-GB' : locale;
   return renderToStaticMarkup(
     <NextIntlClientProvider
       locale={tag}
-      messages={messages}
+      messages={MESSAGES[locale]}
       timeZone="UTC"
       onError={(error) => {
         throw error;

@@ -1,4 +1,4 @@
-import { type CheckedFile } from '@/core/asks/checked';
+import type { CheckedFile } from '@/core/asks/checked';
 import { type Advisers, Measures } from '@/core/asks/measures';
 import { type ReadyCheck, readyCheck } from '@/core/asks/ready-check';
 import { type Ask, needsAdviser } from '@/core/kinds/ask';

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
 import { visitor } from '@/server/http/page';
+import { Words } from '@/ui/common/words';
 import { CheckScreen } from '@/ui/receipts/check-screen';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -10,5 +11,9 @@ export async function generateMetadata(): Promise<Metadata> {
 /** PAGE /check is for anyone who holds a receipt. */
 export default async function CheckPage() {
   const { school } = await visitor();
-  return <CheckScreen school={school.name} zone={school.zone} />;
+  return (
+    <Words of="check">
+      <CheckScreen school={school.name} zone={school.zone} />
+    </Words>
+  );
 }

@@ -3,6 +3,7 @@ import { redirect } from 'next/navigation';
 import { getTranslations } from 'next-intl/server';
 import { visitor } from '@/server/http/page';
 import { offeredPeople } from '@/server/reading/people/people';
+import { Words } from '@/ui/common/words';
 import { SignInScreen } from '@/ui/sign-in/sign-in-screen';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -12,5 +13,9 @@ export async function generateMetadata(): Promise<Metadata> {
 export default async function SignInPage() {
   const { db, person, school } = await visitor();
   if (person) redirect('/today');
-  return <SignInScreen school={school.name} help={school.help} people={await offeredPeople(db, school)} />;
+  return (
+    <Words of="sign-in">
+      <SignInScreen school={school.name} help={school.help} people={await offeredPeople(db, school)} />
+    </Words>
+  );
 }

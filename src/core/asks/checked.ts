@@ -1,4 +1,4 @@
-import { type FileKind } from '@/core/formats/file-kinds';
+import type { FileKind } from '@/core/formats/file-kinds';
 
 /** Why an ask is unmet: nothing there at all, fewer than asked, more than asked, of another kind, or with faults. */
 export type Problem = 'none' | 'empty' | 'too-few' | 'too-many' | 'wrong-kind' | 'faults';

@@ -2,7 +2,7 @@ import { type Ask, type AskName, doesBar, isAdvice, measure, rangeOf } from '../
 import type { Measured } from '../kinds/ask/kind';
 import { type AnswerPlace, answerPlaces, hasPicture, placeNode, plainText, questions } from '../text/document-json';
 import type { Doc } from '../text/nodes';
-import { CheckedFile, Problem } from './checked';
+import type { CheckedFile, Problem } from './checked';
 import { Measures } from './measures';
 
 /** What the ready check found about one ask. */

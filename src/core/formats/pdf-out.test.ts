@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import type { DocNode, Mark, MarkName } from '../text/nodes';
 import { linesOf, runsRightToLeft } from './pdf-lines';
 import { toPdf } from './pdf-out';
-import { type FontFile } from './pdf-paper';
+import type { FontFile } from './pdf-paper';
 import { sheetPdf } from './pdf-sheet';
 
 const font = (name: string, bold = false): FontFile => ({

@@ -1,8 +1,8 @@
 import { isList, ownWords, questionLine } from '../text/document-json';
 import { attrsOf, contentOf, type DocNode, markOf, type NodeOf, type Visitor, visit } from '../text/nodes';
 import { glowOnPaper, inkOnPaper } from '../text/tones';
-import { type Styled } from './pdf-lines';
-import { begin, FontFile, Paper, plain, Style } from './pdf-paper';
+import type { Styled } from './pdf-lines';
+import { begin, type FontFile, type Paper, plain, type Style } from './pdf-paper';
 import { fitted, type Pictures } from './pictures-out';
 import { safeAddress } from './safe-address';
 

@@ -1,4 +1,4 @@
-import { begin, FontFile, plain } from './pdf-paper';
+import { begin, type FontFile, plain } from './pdf-paper';
 
 /** A sheet of facts: a title, then names with what they say, in parts that each have a heading. */
 export interface Sheet {

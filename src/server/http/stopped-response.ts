@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import arabic from '@messages/ar.json';
-import english from '@messages/en.json';
+import arabic from '@messages/ar';
+import english from '@messages/en';
 import { LOCALE_COOKIE, localeFrom, localeOf } from '@/i18n/locales';
 import type { Stopped } from './gate';
 import { cookieOf } from './origin';

@@ -1,13 +1,13 @@
 import { useTranslations } from 'next-intl';
 import { nextLesson } from '@/core/calendar/lessons';
-import { type Place } from '@/core/places';
+import type { Place } from '@/core/places';
 import { CHIPS, type Chip } from '@/core/work/chips';
 import type { ClassLine } from '@/server/reading/class-line/class-line';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import classes from './class-line.module.css';
-import { Row, Shown } from './entry-rows';
+import { Row, type Shown } from './entry-rows';
 import { People } from './people';
 
 /** How much of a unit is done, as knots on a rope. */

@@ -6,6 +6,7 @@ import { useTranslations } from 'next-intl';
 import { type FormEvent, useState } from 'react';
 import { addressOf } from '@/core/places';
 import { post } from '@/ui/common/client-request';
+import { keyOr } from '@/ui/common/key-or';
 import { QuietButton } from '@/ui/common/primary-button';
 import classes from './class-line.module.css';
 
@@ -22,7 +23,7 @@ export function JoinClass() {
     const answer = await post<{ classId: string }>('/api/classes/join', { code });
     setBusy(false);
     if (answer.ok) router.push(addressOf({ at: 'class', class: answer.classId }));
-    else setProblem(t.has(`problem.${answer.code}`) ? t(`problem.${answer.code}`) : t('problem.broke'));
+    else setProblem(t(keyOr(t.has, `problem.${answer.code}`, 'problem.broke')));
   };
   return (
     <form className={classes.join} onSubmit={join}>

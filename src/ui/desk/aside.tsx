@@ -8,6 +8,7 @@ import { newAct } from '@/ui/common/act';
 import { post, sendBytes } from '@/ui/common/client-request';
 import { useFileSize } from '@/ui/common/file-size';
 import { useKeptDraft } from '@/ui/common/kept-draft';
+import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
@@ -103,7 +104,7 @@ function Message({ message, times, now, changed }: MessageProps) {
         </p>
       ) : null}
       <p role="alert" className={classes.problem}>
-        {problem ? (t.has(problem) ? t(problem) : t('not-changed')) : null}
+        {problem ? t(keyOr(t.has, problem, 'not-changed')) : null}
       </p>
     </li>
   );
@@ -159,7 +160,7 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
     for (const file of chosen) {
       const sent = await sendUp(file);
       if (sent.ok) setFiles((before) => [...before, sent.file].slice(0, 5));
-      else setProblem(t.has(`file-${sent.code}`) ? `file-${sent.code}` : 'file-broke');
+      else setProblem(keyOr(t.has, `file-${sent.code}`, 'file-broke'));
     }
     setBusy(false);
   };
@@ -201,7 +202,7 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
           </ul>
         ) : null}
         <p role="alert" className={classes.problem}>
-          {problem ? t(problem) : null}
+          {problem ? t(keyOr(t.has, problem, 'broke')) : null}
         </p>
         <div className={classes.acts}>
           <PrimaryButton type="submit" loading={busy} disabled={empty}>

@@ -6,6 +6,7 @@ import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react
 import { needsAdviser } from '@/core/kinds/ask';
 import type { SheetName } from '@/core/places';
 import type { DeskView } from '@/server/reading/desk/desk';
+import { keyOr } from '@/ui/common/key-or';
 import { WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
@@ -152,7 +153,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
       <DeskHead view={view} safety={safety} done={view.state.startsWith('handed')} times={times} now={now} />
       {acts.problem ? (
         <p role="alert" className={classes.problem}>
-          {t.has(`problem.${acts.problem}`) ? t(`problem.${acts.problem}`) : t('problem.broke')}{' '}
+          {t(keyOr(t.has, `problem.${acts.problem}`, 'problem.broke'))}{' '}
           <button type="button" className="quiet" onClick={() => acts.setProblem(null)}>
             {t('put-away')}
           </button>

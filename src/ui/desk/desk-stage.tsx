@@ -11,10 +11,10 @@ import { makesCopy } from '@/ui/kinds/step';
 import type { DeskTools } from '@/ui/kinds/step/kind';
 import { stageOf } from '@/ui/kinds/step/stages';
 import { PieceContent } from '@/ui/material/piece-content';
-import classes from './desk.module.css';
 import { OpensLater } from './opens-later';
 import { ReceiptList } from './receipt-list';
 import { Pane, SideBySide } from './stage';
+import classes from './stage.module.css';
 
 /** One piece of what goes along, looked at. */
 export function PiecePane({ piece, lang, close }: { piece: DeskPiece; lang: string; close: () => void }) {

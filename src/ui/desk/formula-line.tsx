@@ -5,7 +5,7 @@ import { useTranslations } from 'next-intl';
 import { type FormEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { formulaMarkup, formulaProblem } from '@/core/text/formula';
 import { ToolLine } from './tool-line';
-import classes from './writing.module.css';
+import classes from './tool-lines.module.css';
 
 /** What is used most, to be put in by a press: nobody has to know how it is written. */
 const PARTS = [

@@ -6,6 +6,7 @@ import type { Finding, ReadyCheck } from '@/core/asks/ready-check';
 import { lossIn } from '@/core/work/rules';
 import { isWithTeacher } from '@/core/work/standing';
 import type { DeskView } from '@/server/reading/desk/desk';
+import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
 import { copyOf } from '@/ui/kinds/step';
@@ -56,7 +57,7 @@ function Checked({ view, check, unchecked, unfolded, unfold, jump }: Props) {
   const types = typesOf(view.asks);
   const lead =
     check.untouched || check.substance === 'hardly-touched'
-      ? t(check.substance)
+      ? t(keyOr(t.has, check.substance, 'untouched'))
       : unmet
           .slice(0, 2)
           .map((finding) => todo(finding, types(finding)))

@@ -11,6 +11,7 @@ import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
 import { useFileSize } from '@/ui/common/file-size';
 import { useKeptDraft } from '@/ui/common/kept-draft';
+import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
 import { copyOf } from '@/ui/kinds/step';
@@ -80,7 +81,7 @@ export function HandInDialog({ view, check, times, opened, sending, close, flush
     if (answer.ok) {
       setNote('');
       done(answer.receipt);
-    } else setProblem(t.has(`problem.${answer.code}`) ? answer.code : 'broke');
+    } else setProblem(answer.code);
   };
 
   return (
@@ -157,7 +158,9 @@ export function HandInDialog({ view, check, times, opened, sending, close, flush
           </ul>
           <p role="alert" className={classes.bars}>
             {problem
-              ? t(`problem.${problem}`, { when: view.closesAt === null ? '' : times.exact(view.closesAt) })
+              ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke'), {
+                  when: view.closesAt === null ? '' : times.exact(view.closesAt),
+                })
               : null}
           </p>
           <div className={classes.moves}>

@@ -3,7 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { type ReactNode, type TouchEvent, useRef, useState } from 'react';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
-import classes from './desk.module.css';
+import classes from './stage.module.css';
 
 /** One pane of the stage. */
 export function Pane({ children, label }: { children: ReactNode; label: string }) {

@@ -1,13 +1,13 @@
 'use client';
 
 import { IconPhotoPlus } from '@tabler/icons-react';
-import { type Content, type Editor } from '@tiptap/react';
+import type { Content, Editor } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
 import { useRef } from 'react';
 import type { DocNode } from '@/core/text/document-json';
 import { sendBytes } from '@/ui/common/client-request';
 import { sendPicture } from './pictures';
-import classes from './writing.module.css';
+import classes from './tool-lines.module.css';
 
 const FORMATS = ['docx', 'odt', 'pdf', 'md', 'html', 'txt'] as const;
 

@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
-import classes from './writing.module.css';
+import classes from './tool-lines.module.css';
 
 /** A line of tools that opens below the others; Escape puts it away. */
 export function ToolLine({ label, close, children }: { label: string; close: () => void; children: ReactNode }) {

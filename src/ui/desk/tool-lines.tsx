@@ -4,10 +4,11 @@ import { type Editor, useEditorState } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { safeAddress } from '@/core/formats/safe-address';
+import { keyOr } from '@/ui/common/key-or';
 import { replace, seek, soughtIn, step } from './find-in-text';
 import { TABLE_CHANGES } from './tables';
 import { ToolLine } from './tool-line';
-import classes from './writing.module.css';
+import classes from './tool-lines.module.css';
 
 interface PaletteProps {
   readonly tones: readonly string[];
@@ -30,7 +31,7 @@ export function Palette({ tones, kind, chosen, choose, close }: PaletteProps) {
           aria-pressed={tone === chosen}
           onClick={() => choose(tone)}
         >
-          <span {...{ [`data-${kind}`]: tone }}>{t(`tone-${tone}`)}</span>
+          <span {...{ [`data-${kind}`]: tone }}>{t(keyOr(t.has, `tone-${tone}`, 'tone-none'))}</span>
         </button>
       ))}
       <button type="button" className={classes.tone} aria-pressed={chosen === ''} onClick={() => choose(null)}>

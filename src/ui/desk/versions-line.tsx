@@ -5,8 +5,9 @@ import { useFormatter, useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import type { Written } from '@/core/kinds/document';
 import { DocumentView } from '@/ui/common/document-view';
+import { keyOr } from '@/ui/common/key-or';
 import { ToolLine } from './tool-line';
-import classes from './writing.module.css';
+import classes from './tool-lines.module.css';
 
 interface Version {
   readonly id: number;
@@ -72,7 +73,7 @@ export function VersionsLine({ editor, document, close }: Props) {
                 <li key={id}>
                   <span>
                     {format.dateTime(at, { dateStyle: 'medium', timeStyle: 'short' })}{' '}
-                    <small>{t.has(`version-${reason}`) ? t(`version-${reason}`) : ''}</small>
+                    <small>{t(keyOr(t.has, `version-${reason}`, 'version-pause'))}</small>
                   </span>
                   <button type="button" className="quiet" aria-expanded={shown?.id === id} onClick={() => see(id)}>
                     {t('see-version')}

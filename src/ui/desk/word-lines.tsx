@@ -8,7 +8,7 @@ import { VARIETIES } from '@/core/text/spelling';
 import { post } from '@/ui/common/client-request';
 import { countMisspelt, type Marked, misspeltAt, nextMisspelt, wordAt } from './spelling-marks';
 import { ToolLine } from './tool-line';
-import classes from './writing.module.css';
+import classes from './tool-lines.module.css';
 import type { SpellingSettings, WritingHelp } from './writing-help';
 
 interface SpellingProps {

@@ -21,7 +21,7 @@ import {
 } from '@tabler/icons-react';
 import { type Editor, useEditorState } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
-import { type KeyboardEvent, type ReactNode } from 'react';
+import type { KeyboardEvent, ReactNode } from 'react';
 import { addressOf } from '@/core/places';
 import { GLOWS, INKS } from '@/core/text/tones';
 import { seek } from './find-in-text';

@@ -10,6 +10,7 @@ import { TEXT_FIELD } from '@/core/documents/text-document';
 import { safeAddress } from '@/core/formats/safe-address';
 import { countWords } from '@/core/text/counting';
 import { post } from '@/ui/common/client-request';
+import { keyOr } from '@/ui/common/key-or';
 import { useRefresh } from '@/ui/common/use-refresh';
 import type { EditorProps } from '@/ui/kinds/document/kind';
 import { goToRemark, type MarkedRemark, RemarkMarks, remarkMarks } from '@/ui/remarks/remark-marks';
@@ -244,7 +245,7 @@ export function Writing({
       ) : null}
       {problem ? (
         <p role="alert" className={classes.problem}>
-          {t.has(`problem.${problem}`) ? t(`problem.${problem}`) : t('problem.broke')}{' '}
+          {t(keyOr(t.has, `problem.${problem}`, 'problem.broke'))}{' '}
           <button type="button" className="quiet" onClick={() => setProblem(null)}>
             {t('put-away')}
           </button>

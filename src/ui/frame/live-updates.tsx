@@ -4,6 +4,7 @@ import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
 import { addressOf } from '@/core/places';
 import { LIMIT_EVENT, type LimitTold } from '@/ui/common/client-request';
+import { keyOr } from '@/ui/common/key-or';
 import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './frame.module.css';
 import { waitForScreens } from './patient-fetch';
@@ -21,7 +22,7 @@ function useLimit(): { readonly words: string; readonly minutes: number } | null
     let gone: ReturnType<typeof setTimeout> | undefined;
     const tell = (event: Event) => {
       const { what, seconds } = (event as CustomEvent<LimitTold>).detail;
-      const words = t.has(`limit-${what}`) ? `limit-${what}` : 'limit-too-fast';
+      const words = keyOr(t.has, `limit-${what}`, 'limit-too-fast');
       setLimit({ words, minutes: Math.max(1, Math.ceil(seconds / 60)) });
       clearTimeout(gone);
       gone = setTimeout(() => setLimit(null), SAYS_LIMIT);

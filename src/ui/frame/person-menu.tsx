@@ -6,6 +6,7 @@ import { useEffect, useRef, useState } from 'react';
 import { addressOf } from '@/core/places';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
+import { keyOr } from '@/ui/common/key-or';
 import { useReadingSettings } from '@/ui/common/reading-settings';
 import { READING_CHOICES } from '@/ui/common/reading-style';
 import { sendUnsaved } from '@/ui/common/unsaved';
@@ -25,7 +26,7 @@ function ReadingChoices() {
       <select className="field" value={settings[key]} onChange={(event) => change({ [key]: event.target.value })}>
         {READING_CHOICES[key].map((choice) => (
           <option key={choice} value={choice}>
-            {t(`${key}-${choice}`)}
+            {t(keyOr(t.has, `${key}-${choice}`, key))}
           </option>
         ))}
       </select>

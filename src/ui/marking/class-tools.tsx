@@ -10,9 +10,10 @@ import type { ListedStudent, MarkingView } from '@/server/reading/marking/markin
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
+import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import { useRefresh } from '@/ui/common/use-refresh';
-import classes from './marking.module.css';
+import classes from './marking-tools.module.css';
 import { useShownName } from './shown-name';
 
 const SpreadChart = dynamic(() => import('./spread-chart').then(({ SpreadChart: loaded }) => loaded), { ssr: false });
@@ -124,7 +125,7 @@ function HandBackMarked({ view, close }: { view: MarkingView; close: () => void 
             .filter(({ ok }) => !ok)
             .map(({ handIn, code }) => (
               <p key={handIn} className={classes.problem}>
-                {state.has(`problem-${code}`) ? state(`problem-${code}`) : state('problem-broke')}
+                {state(keyOr(state.has, `problem-${code}`, 'problem-broke'))}
               </p>
             ))}
         </div>

@@ -1,5 +1,5 @@
 import { useTranslations } from 'next-intl';
-import { type Place } from '@/core/places';
+import type { Place } from '@/core/places';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';

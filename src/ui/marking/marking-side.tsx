@@ -6,6 +6,7 @@ import { type KeyboardEvent, useState } from 'react';
 import { addUp, type Criterion, type Mark, pointsProblem } from '@/core/marks/rubric';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
+import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
 import { Aside } from '@/ui/desk/aside';
@@ -149,7 +150,7 @@ function Marks({ view, marking, chosen, zone }: Omit<Props, 'now'>) {
           : t('kept', { at: times.clock(marking.keptAt) })}
       </p>
       <p role="alert" className={classes.problem}>
-        {problem ? (t.has(words) ? t(words, { most: '', title: problem.criterion }) : t('problem-broke')) : null}
+        {problem ? t(keyOr(t.has, words, 'problem-broke'), { most: '', title: problem.criterion }) : null}
       </p>
       <div className={classes.moves}>
         {marking.amendable ? (

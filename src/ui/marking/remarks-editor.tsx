@@ -9,9 +9,10 @@ import { type Annotation, quotedBy, remarkOn } from '@/core/remarks/annotation';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
+import { keyOr } from '@/ui/common/key-or';
 import { QuietButton } from '@/ui/common/primary-button';
 import type { ChosenWords } from './handed-in';
-import classes from './marking.module.css';
+import classes from './marking-tools.module.css';
 
 /** The field into which a remark is written: the words that were selected lead to it. */
 export const REMARK_FIELD = 'kite-remark';
@@ -99,7 +100,7 @@ export function RemarksEditor({ view, remarks, setRemarks, chosen }: Props) {
         dir="auto"
       />
       <p role="alert" className={classes.problem}>
-        {problem ? t(problem) : null}
+        {problem ? t(keyOr(t.has, problem, 'no-words')) : null}
       </p>
       <div className={classes.moves}>
         <QuietButton onClick={add} disabled={says.trim() === ''}>

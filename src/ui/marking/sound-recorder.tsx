@@ -3,8 +3,9 @@
 import { useTranslations } from 'next-intl';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { sendBytes } from '@/ui/common/client-request';
+import { keyOr } from '@/ui/common/key-or';
 import { QuietButton } from '@/ui/common/primary-button';
-import classes from './marking.module.css';
+import classes from './marking-tools.module.css';
 
 interface Props {
   readonly handIn: string;
@@ -99,7 +100,7 @@ export function SoundRecorder({ handIn, sound, setSound }: Props) {
         </div>
       )}
       <p role="alert" className={classes.problem}>
-        {problem ? (t.has(`problem.${problem}`) ? t(`problem.${problem}`) : t('problem.broke')) : null}
+        {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}
       </p>
     </div>
   );

@@ -4,7 +4,7 @@ import { useTranslations } from 'next-intl';
 import { Bar, BarChart, CartesianGrid, XAxis, YAxis } from 'recharts';
 import type { Spread } from '@/core/marks/spread';
 import { Chart } from '@/ui/common/chart';
-import classes from './marking.module.css';
+import classes from './marking-tools.module.css';
 
 /** How the points of the class lie: how many in each tenth of what could be won, and the quarters in words. */
 export function SpreadChart({ spread }: { spread: Spread }) {

@@ -5,6 +5,7 @@ import { useTranslations } from 'next-intl';
 import { type FormEvent, useState } from 'react';
 import { SHORTEST_PASSWORD } from '@/core/accounts/password';
 import { post } from '@/ui/common/client-request';
+import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton } from '@/ui/common/primary-button';
 import { useTurn } from '@/ui/sign-in/use-turn';
 import classes from './password.module.css';
@@ -30,10 +31,9 @@ export function PasswordScreen({ userName }: { readonly userName: string }) {
     if (!answer.ok) {
       const { code, seconds } = answer;
       const n = typeof seconds === 'number' ? Math.max(1, Math.ceil(seconds / 60)) : 1;
-      if (t.has(code)) setProblem(t(code as 'broke'));
-      else if (signIn.has(`problem.${code}`))
-        setProblem(signIn(`problem.${code}` as 'problem.common', { wait: signIn('wait-minutes', { n }), help: '' }));
-      else setProblem(t('broke'));
+      const own = keyOr(t.has, code, 'broke');
+      const given = { wait: signIn('wait-minutes', { n }), help: '' };
+      setProblem(own === 'broke' ? signIn(keyOr(signIn.has, `problem.${code}`, 'problem.broke'), given) : t(own));
       return;
     }
     setOld('');

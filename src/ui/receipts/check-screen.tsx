@@ -6,6 +6,7 @@ import { z } from 'zod';
 import { isWhole, piecesWith } from '@/core/work/receipt';
 import cards from '@/ui/common/cards.module.css';
 import { post } from '@/ui/common/client-request';
+import { keyOr } from '@/ui/common/key-or';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';
 import classes from './receipts.module.css';
@@ -82,7 +83,7 @@ export function CheckScreen({ school, zone }: { school: string; zone: string }) 
         <input type="file" accept=".json,application/json" onChange={(event) => void read(event.target.files?.[0])} />
       </label>
       <p role="alert" className="plum">
-        {problem ? t(problem) : null}
+        {problem ? t(keyOr(t.has, problem, 'not-a-receipt')) : null}
       </p>
       {receipt ? (
         <section className={classes.receipt}>

@@ -1,7 +1,7 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { type Written } from '@/core/kinds/document';
+import type { Written } from '@/core/kinds/document';
 import { quotedBy } from '@/core/remarks/annotation';
 import type { RepliedRemark } from '@/server/reading/desk/replies';
 import type { Times } from '@/ui/common/times';

@@ -8,6 +8,7 @@ import { addressOf } from '@/core/places';
 import type { BinItem, ShelfBoard, ShelfItem } from '@/server/reading/shelf/shelf';
 import { post } from '@/ui/common/client-request';
 import { useFileSize } from '@/ui/common/file-size';
+import { keyOr } from '@/ui/common/key-or';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
@@ -36,7 +37,7 @@ export function ShelfScreen({ boards, bin, zone, now }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const act = async (path: string, body: object) => {
     const answer = await post<{ document?: string }>(path, body);
-    setProblem(answer.ok ? null : t.has(`problem.${answer.code}`) ? answer.code : 'broke');
+    setProblem(answer.ok ? null : answer.code);
     if (answer.ok) refresh();
     return answer;
   };
@@ -93,7 +94,7 @@ export function ShelfScreen({ boards, bin, zone, now }: Props) {
         </label>
       </div>
       <p role="alert" className={classes.problem}>
-        {problem ? t(`problem.${problem}`) : null}
+        {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}
       </p>
       {has ? null : <p role="status">{seeking ? t('none-found') : t('empty')}</p>}
       {shown

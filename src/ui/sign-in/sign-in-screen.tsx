@@ -6,6 +6,7 @@ import { type FormEvent, useState } from 'react';
 import { addressOf } from '@/core/places';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
+import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton } from '@/ui/common/primary-button';
 import { useClearedDevice } from '@/ui/device/use-cleared-device';
 import { Mark } from '@/ui/frame/mark';
@@ -47,7 +48,7 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
     }
     setBusy(false);
     setWait(typeof answer.seconds === 'number' ? answer.seconds : 0);
-    setProblem(t.has(`problem.${answer.code}`) ? answer.code : 'broke');
+    setProblem(answer.code);
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -122,7 +123,7 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
               withAsterisk={false}
             />
             <p role="alert" className={classes.problem}>
-              {problem ? t(`problem.${problem}`, { help, wait: later(wait) }) : null}
+              {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke'), { help, wait: later(wait) }) : null}
             </p>
             <p role="status" className={classes.inLine}>
               {inLine > 0 ? t('in-turn', { wait: later(inLine) }) : null}

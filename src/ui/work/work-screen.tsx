@@ -1,7 +1,7 @@
 import { useTranslations } from 'next-intl';
 import { type Chosen, GROUPS, SORTS, type Sort } from '@/core/work/chosen-work';
 import { STATES } from '@/core/work/standing';
-import { type workTable } from '@/server/reading/work/work-table';
+import type { workTable } from '@/server/reading/work/work-table';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';

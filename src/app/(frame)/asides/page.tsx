@@ -3,6 +3,7 @@ import { getTranslations } from 'next-intl/server';
 import { enter } from '@/server/http/page';
 import { openAsides } from '@/server/reading/talk/asides';
 import { AsidesScreen } from '@/ui/asides/asides-screen';
+import { Words } from '@/ui/common/words';
 
 export async function generateMetadata(): Promise<Metadata> {
   return { title: (await getTranslations('aside'))('all') };
@@ -10,5 +11,9 @@ export async function generateMetadata(): Promise<Metadata> {
 
 export default async function AsidesPage() {
   const { db, person, school, now } = await enter('PAGE /asides');
-  return <AsidesScreen asides={await openAsides(db, person)} zone={school.zone} now={now} />;
+  return (
+    <Words of="(frame)/asides">
+      <AsidesScreen asides={await openAsides(db, person)} zone={school.zone} now={now} />
+    </Words>
+  );
 }

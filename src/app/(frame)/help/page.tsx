@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
 import { enter } from '@/server/http/page';
 import { teachersToAsk } from '@/server/reading/people/people';
+import { Words } from '@/ui/common/words';
 import { HelpScreen } from '@/ui/help/help-screen';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -10,5 +11,9 @@ export async function generateMetadata(): Promise<Metadata> {
 
 export default async function HelpPage() {
   const { db, person, school } = await enter('PAGE /help');
-  return <HelpScreen help={school.help} teachers={await teachersToAsk(db, person)} />;
+  return (
+    <Words of="(frame)/help">
+      <HelpScreen help={school.help} teachers={await teachersToAsk(db, person)} />
+    </Words>
+  );
 }

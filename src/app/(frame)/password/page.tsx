@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
 import { enter } from '@/server/http/page';
+import { Words } from '@/ui/common/words';
 import { PasswordScreen } from '@/ui/password/password-screen';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -9,5 +10,9 @@ export async function generateMetadata(): Promise<Metadata> {
 
 export default async function PasswordPage() {
   const { person } = await enter('PAGE /password');
-  return <PasswordScreen userName={person.user_name} />;
+  return (
+    <Words of="(frame)/password">
+      <PasswordScreen userName={person.user_name} />
+    </Words>
+  );
 }

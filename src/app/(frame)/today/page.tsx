@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
 import { enter } from '@/server/http/page';
 import { studentToday, teacherWork } from '@/server/reading/today/today';
+import { Words } from '@/ui/common/words';
 import { StudentToday } from '@/ui/today/student-today';
 import { TeacherToday } from '@/ui/today/teacher-today';
 
@@ -12,7 +13,15 @@ export async function generateMetadata(): Promise<Metadata> {
 export default async function TodayPage() {
   const { db, person, school, now } = await enter('PAGE /today');
   if (person.role === 'teacher') {
-    return <TeacherToday items={await teacherWork(db, person, null, now)} zone={school.zone} now={now} />;
+    return (
+      <Words of="(frame)/today">
+        <TeacherToday items={await teacherWork(db, person, null, now)} zone={school.zone} now={now} />
+      </Words>
+    );
   }
-  return <StudentToday today={await studentToday(db, person, school.zone, now)} zone={school.zone} now={now} />;
+  return (
+    <Words of="(frame)/today">
+      <StudentToday today={await studentToday(db, person, school.zone, now)} zone={school.zone} now={now} />
+    </Words>
+  );
 }

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
 import { enter } from '@/server/http/page';
 import { whatsNew } from '@/server/reading/news/news';
+import { Words } from '@/ui/common/words';
 import { NewsList } from '@/ui/news/news-list';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -12,11 +13,13 @@ export default async function WhatsNewPage() {
   const { db, person, school, now } = await enter('PAGE /whats-new');
   const groups = await whatsNew(db, person, now);
   return (
-    <NewsList
-      groups={groups}
-      newest={Math.max(1, ...groups.flatMap(({ news }) => news.map(({ id }) => id)))}
-      zone={school.zone}
-      now={now}
-    />
+    <Words of="(frame)/whats-new">
+      <NewsList
+        groups={groups}
+        newest={Math.max(1, ...groups.flatMap(({ news }) => news.map(({ id }) => id)))}
+        zone={school.zone}
+        now={now}
+      />
+    </Words>
   );
 }

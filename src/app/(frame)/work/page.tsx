@@ -4,6 +4,7 @@ import { chosenFrom } from '@/core/work/chosen-work';
 import { enter } from '@/server/http/page';
 import { runningClasses, workOf } from '@/server/reading/work/work-list';
 import { workTable } from '@/server/reading/work/work-table';
+import { Words } from '@/ui/common/words';
 import { WorkScreen } from '@/ui/work/work-screen';
 
 export async function generateMetadata(): Promise<Metadata> {
@@ -19,5 +20,9 @@ export default async function WorkPage({
   const chosen = chosenFrom(await searchParams);
   const classes = await runningClasses(db, person);
   const table = workTable(await workOf(db, person, null, now), chosen, school.zone, now);
-  return <WorkScreen table={table} chosen={chosen} classes={classes} zone={school.zone} now={now} />;
+  return (
+    <Words of="(frame)/work">
+      <WorkScreen table={table} chosen={chosen} classes={classes} zone={school.zone} now={now} />
+    </Words>
+  );
 }

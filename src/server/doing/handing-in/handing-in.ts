@@ -8,7 +8,7 @@ import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
 import { stepsDone } from '@/core/work/steps';
 import { isStepOpen } from '@/server/reading/desk/open-steps';
-import { assignmentOr404, Looked, lookAt, nameOf, openPieces } from '@/server/reading/documents/looking';
+import { assignmentOr404, type Looked, lookAt, nameOf, openPieces } from '@/server/reading/documents/looking';
 import { starterOf } from '@/server/reading/documents/starters';
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { newId } from '@/server/secrets';

@@ -5,7 +5,7 @@ import { measureReading, type Reading } from '@/core/text/reading';
 import { filesFolder } from '@/server/kite';
 import { type Done, workshop } from '@/server/workshop';
 import { filePath } from '@/store/files';
-import { type Material } from '@/store/materials';
+import type { Material } from '@/store/materials';
 import type { Person } from '@/store/people';
 import type { JobMade } from '@/workshop/jobs';
 

@@ -1,6 +1,6 @@
 import type { ClassId, Instant } from '@/core/ids';
-import { type MaterialKind } from '@/core/kinds/material/index';
-import { CHIPS, Chip } from '@/core/work/chips';
+import type { MaterialKind } from '@/core/kinds/material/index';
+import { CHIPS, type Chip } from '@/core/work/chips';
 import { isDone, isToDo, isWithTeacher } from '@/core/work/standing';
 import { isMaterialOpen } from '@/server/reading/materials/materials';
 import { type TeacherItem, teacherWork } from '@/server/reading/today/today';

@@ -1,8 +1,8 @@
 import type { Instant, PersonId } from '@/core/ids';
 import type { DocNode } from '@/core/text/document-json';
-import { type Reading } from '@/core/text/reading';
+import type { Reading } from '@/core/text/reading';
 import { standing } from '@/core/work/standing';
-import { contentOf, MaterialContent } from '@/server/kinds/material/index';
+import { contentOf, type MaterialContent } from '@/server/kinds/material/index';
 import { filesFolder } from '@/server/kite';
 import { isStepOpen } from '@/server/reading/desk/open-steps';
 import { workshop } from '@/server/workshop';

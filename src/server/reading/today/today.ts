@@ -10,7 +10,7 @@ import { studentsOn } from '@/server/reading/work/students-on';
 import { type WorkItem, workOf } from '@/server/reading/work/work-list';
 import { classesOf, type Lesson, lessonsOf } from '@/store/classes';
 import type { Queryable } from '@/store/database';
-import { type Person } from '@/store/people';
+import type { Person } from '@/store/people';
 import { assignmentsFor } from '@/store/work';
 
 const DAY = 86_400_000;

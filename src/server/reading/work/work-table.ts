@@ -1,6 +1,6 @@
 import { dayStart, weekdayOf } from '@/core/calendar/due-words';
 import type { Instant } from '@/core/ids';
-import { Chosen, GROUPS, Group, isInGroup, Sort } from '@/core/work/chosen-work';
+import { type Chosen, GROUPS, type Group, isInGroup, type Sort } from '@/core/work/chosen-work';
 import { STATES, type State } from '@/core/work/standing';
 import type { WorkItem } from './work-list';
 

@@ -1,11 +1,27 @@
 import type { EventName } from '@/core/kinds/event';
 import type { NewsLine } from '@/server/reading/news/news';
 
-/** Which of the sentences under `news` says what happened. */
-type Saying = (one: NewsLine) => string;
+/** The sentences under `news`, by their keys. */
+export type NewsSaying =
+  | 'unlocked'
+  | 'handed-in'
+  | 'taken-back'
+  | 'another-go'
+  | 'handed-back'
+  | 'handed-back-graded'
+  | 'announced'
+  | 'posted-material'
+  | 'posted'
+  | 'aside-written'
+  | 'amended'
+  | 'extra-time'
+  | 'remark-answered';
+
+/** Which of them says what happened. */
+type Saying = (one: NewsLine) => NewsSaying;
 
 /** How each kind of event is told in What's new and on Today; `null` for what is told nowhere. */
-export const EVENT_LINES = {
+export const EVENT_LINES: Readonly<Record<EventName, Saying | null>> = {
   unlocked: () => 'unlocked',
   opened: null,
   edited: null,
@@ -20,10 +36,7 @@ export const EVENT_LINES = {
   amended: () => 'amended',
   'extra-time': () => 'extra-time',
   'remark-answered': () => 'remark-answered',
-} as const satisfies Record<EventName, Saying | null>;
-
-type Line = Exclude<(typeof EVENT_LINES)[EventName], null>;
-export type NewsSaying = ReturnType<Line>;
+};
 
 /** The sentence that tells something new, by its key under `news`. */
 export function sayingOf(one: NewsLine): NewsSaying {

@@ -4,8 +4,8 @@ import { useTranslations } from 'next-intl';
 import type { DeskStepOf } from '@/server/reading/desk/steps';
 import { DocumentView } from '@/ui/common/document-view';
 import { QuietButton } from '@/ui/common/primary-button';
-import classes from '@/ui/desk/desk.module.css';
 import { Pane } from '@/ui/desk/stage';
+import classes from '@/ui/desk/stage.module.css';
 import type { DeskTools } from './kind';
 
 /** Something to read and agree to: the agreement is kept with its time. */

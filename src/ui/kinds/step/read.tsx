@@ -2,8 +2,8 @@
 
 import { useTranslations } from 'next-intl';
 import type { DeskStepOf } from '@/server/reading/desk/steps';
-import classes from '@/ui/desk/desk.module.css';
 import { Pane } from '@/ui/desk/stage';
+import classes from '@/ui/desk/stage.module.css';
 import { MATERIALS } from '@/ui/kinds/material';
 import { MaterialView } from '@/ui/material/material-view';
 import type { DeskTools } from './kind';

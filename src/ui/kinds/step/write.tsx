@@ -2,8 +2,8 @@
 
 import { useTranslations } from 'next-intl';
 import type { DeskStepOf } from '@/server/reading/desk/steps';
-import classes from '@/ui/desk/desk.module.css';
 import { Pane } from '@/ui/desk/stage';
+import classes from '@/ui/desk/stage.module.css';
 import { DOCUMENT_SCREENS, DocumentShown } from '@/ui/kinds/document';
 import type { DeskTools } from './kind';
 

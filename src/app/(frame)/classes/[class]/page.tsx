@@ -5,6 +5,7 @@ import { enter } from '@/server/http/page';
 import { classLine } from '@/server/reading/class-line/class-line';
 import { nameOfClass } from '@/server/reading/titles';
 import { ClassLineScreen } from '@/ui/class-line/class-line-screen';
+import { Words } from '@/ui/common/words';
 
 interface Props {
   readonly params: Promise<{ class: string }>;
@@ -25,5 +26,9 @@ export default async function ClassPage({ params: given, searchParams }: Props) 
   const { db, person, school, now, params } = await enter('PAGE /classes/[class]', await given);
   const { order, show } = chosen.parse(await searchParams);
   const line = await classLine(db, person, params.class, { order, chip: show }, now);
-  return <ClassLineScreen line={line} order={order} chip={show} zone={school.zone} now={now} />;
+  return (
+    <Words of="(frame)/classes/[class]">
+      <ClassLineScreen line={line} order={order} chip={show} zone={school.zone} now={now} />
+    </Words>
+  );
 }

@@ -4,6 +4,7 @@ import { getTranslations } from 'next-intl/server';
 import { enter } from '@/server/http/page';
 import { markingDesk } from '@/server/reading/marking/marking-desk';
 import { titleOfAssignment } from '@/server/reading/titles';
+import { Words } from '@/ui/common/words';
 import { MarkingScreen } from '@/ui/marking/marking-screen';
 
 interface Props {
@@ -23,5 +24,9 @@ export default async function MarkingPage({ params: given, searchParams }: Props
   const chosen = typeof student === 'string' ? student : null;
   const view = await markingDesk(db, person, params.assignment, chosen, now);
   if (!view) notFound();
-  return <MarkingScreen view={view} zone={school.zone} now={now} />;
+  return (
+    <Words of="(frame)/marking/[assignment]">
+      <MarkingScreen view={view} zone={school.zone} now={now} />
+    </Words>
+  );
 }

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { enter } from '@/server/http/page';
 import { printedDocument } from '@/server/reading/documents/document-page';
 import { titleOfDocument } from '@/server/reading/titles';
+import { Words } from '@/ui/common/words';
 import { PrintedDocument } from '@/ui/shelf/printed-document';
 
 interface Props {
@@ -18,5 +19,9 @@ export default async function PrintPage({ params: given }: Props) {
   const { db, person, params } = await enter('PAGE /print/[document]', await given);
   const page = await printedDocument(db, person, params.document);
   if (!page) notFound();
-  return <PrintedDocument {...page} />;
+  return (
+    <Words of="(frame)/print/[document]">
+      <PrintedDocument {...page} />
+    </Words>
+  );
 }

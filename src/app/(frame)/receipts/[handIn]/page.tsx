@@ -4,6 +4,7 @@ import { getTranslations } from 'next-intl/server';
 import { enter } from '@/server/http/page';
 import { receiptPage } from '@/server/reading/receipts/receipts';
 import { numberOfReceipt } from '@/server/reading/titles';
+import { Words } from '@/ui/common/words';
 import { ReceiptScreen } from '@/ui/receipts/receipt-screen';
 
 interface Props {
@@ -19,5 +20,9 @@ export default async function ReceiptPage({ params: given }: Props) {
   const { db, school, params } = await enter('PAGE /receipts/[handIn]', await given);
   const page = await receiptPage(db, params.handIn);
   if (!page) notFound();
-  return <ReceiptScreen {...page} school={school.name} zone={school.zone} />;
+  return (
+    <Words of="(frame)/receipts/[handIn]">
+      <ReceiptScreen {...page} school={school.name} zone={school.zone} />
+    </Words>
+  );
 }

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { enter } from '@/server/http/page';
 import { ownDocument } from '@/server/reading/documents/document-page';
 import { titleOfDocument } from '@/server/reading/titles';
+import { Words } from '@/ui/common/words';
 import { OwnDocument } from '@/ui/shelf/own-document';
 
 interface Props {
@@ -18,5 +19,9 @@ export default async function OwnDocumentPage({ params: given }: Props) {
   const { db, person, school, params } = await enter('PAGE /shelf/[document]', await given);
   const page = await ownDocument(db, person, params.document);
   if (!page) notFound();
-  return <OwnDocument {...page} zone={school.zone} />;
+  return (
+    <Words of="(frame)/shelf/[document]">
+      <OwnDocument {...page} zone={school.zone} />
+    </Words>
+  );
 }

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { getTranslations } from 'next-intl/server';
 import { enter } from '@/server/http/page';
 import { comparePage } from '@/server/reading/documents/comparing';
+import { Words } from '@/ui/common/words';
 import { CompareScreen } from '@/ui/compare/compare-screen';
 
 interface Props {
@@ -20,5 +21,9 @@ export default async function ComparePage({ params: given, searchParams }: Props
   const one = (value: typeof from) => (typeof value === 'string' ? value : null);
   const page = await comparePage(db, person.id, params.assignment, one(from), one(to));
   if (!page) notFound();
-  return <CompareScreen {...page} zone={school.zone} />;
+  return (
+    <Words of="(frame)/desk/[assignment]/compare">
+      <CompareScreen {...page} zone={school.zone} />
+    </Words>
+  );
 }

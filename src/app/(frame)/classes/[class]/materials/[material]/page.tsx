@@ -4,6 +4,7 @@ import { enter } from '@/server/http/page';
 import { materialPage } from '@/server/reading/materials/material-page';
 import { titleOfMaterial } from '@/server/reading/titles';
 import { MaterialScreen } from '@/ui/class-line/material-screen';
+import { Words } from '@/ui/common/words';
 
 interface Props {
   readonly params: Promise<{ class: string; material: string }>;
@@ -18,5 +19,9 @@ export default async function MaterialPage({ params: given }: Props) {
   const { db, person, school, now, params } = await enter('PAGE /classes/[class]/materials/[material]', await given);
   const page = await materialPage(db, person, params, now);
   if (!page) notFound();
-  return <MaterialScreen {...page} zone={school.zone} now={now} />;
+  return (
+    <Words of="(frame)/classes/[class]/materials/[material]">
+      <MaterialScreen {...page} zone={school.zone} now={now} />
+    </Words>
+  );
 }

@@ -1,0 +1,28 @@
+import account from './account.json' with { type: 'json' };
+import classes from './classes.json' with { type: 'json' };
+import desk from './desk.json' with { type: 'json' };
+import frame from './frame.json' with { type: 'json' };
+import guide from './guide.json' with { type: 'json' };
+import marking from './marking.json' with { type: 'json' };
+import materials from './materials.json' with { type: 'json' };
+import receipts from './receipts.json' with { type: 'json' };
+import shelf from './shelf.json' with { type: 'json' };
+import time from './time.json' with { type: 'json' };
+import today from './today.json' with { type: 'json' };
+import writing from './writing.json' with { type: 'json' };
+
+/** Every word of the interface in one language, an area a file. */
+export default {
+  ...account,
+  ...classes,
+  ...desk,
+  ...frame,
+  ...guide,
+  ...marking,
+  ...materials,
+  ...receipts,
+  ...shelf,
+  ...time,
+  ...today,
+  ...writing,
+};

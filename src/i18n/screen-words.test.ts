@@ -1,0 +1,54 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { EVERYWHERE, SCREEN_WORDS } from './screen-words';
+
+const APP = join(process.cwd(), 'src', 'app');
+const named = (path: string): string | undefined =>
+  [path, `${path}.ts`, `${path}.tsx`, `${path}/index.ts`, `${path}/index.tsx`].find(
+    (one) => /\.tsx?$/.test(one) && existsSync(one),
+  );
+
+const IMPORT = /(?:^|\n)\s*(?:import|export)\s+(type\s+)?(?:[^'"]*?from\s+)?'([^']+)'|import\('([^']+)'\)/g;
+const WORDS = /useTranslations(?:<[^>]*>)?\(\s*'([\w-]+)'/g;
+
+/** The parts of the catalogue that are asked for in the browser by a file and everything that it imports. */
+function wordsOf(entry: string): readonly string[] {
+  const seen = new Map<string, boolean>();
+  const found = new Set<string>();
+  const walk = (file: string, inBrowser: boolean): void => {
+    const source = readFileSync(file, 'utf8');
+    const here = inBrowser || source.startsWith("'use client'");
+    if (seen.get(file) === true || (seen.has(file) && !here)) return;
+    seen.set(file, here);
+    if (here) for (const [, area] of source.matchAll(WORDS)) found.add(area ?? '');
+    for (const [, type, fixed, later] of source.matchAll(IMPORT)) {
+      const name = fixed ?? later ?? '';
+      if (type || !/^(@\/|\.)/.test(name)) continue;
+      const path = name.startsWith('@/') ? join(process.cwd(), 'src', name.slice(2)) : join(dirname(file), name);
+      const next = named(path);
+      if (next) walk(next, here);
+    }
+  };
+  walk(entry, false);
+  return [...found].sort();
+}
+
+const files = readdirSync(APP, { recursive: true, encoding: 'utf8' });
+const everywhere: readonly string[] = EVERYWHERE;
+
+test('what stands around every screen has its words everywhere', () => {
+  const around = files.filter((file) => /(^|\/)(layout|not-found|error)\.tsx$/.test(file));
+  const asked = new Set(around.flatMap((file) => wordsOf(join(APP, file))));
+  expect([...asked].filter((area) => !everywhere.includes(area))).toEqual([]);
+  expect(everywhere.filter((area) => !asked.has(area))).toEqual(['time']);
+});
+
+test.each(files.filter((file) => /\/page\.tsx$/.test(file)))('%s is given its words, and no others', (file) => {
+  const asked = wordsOf(join(APP, file)).filter((area) => !everywhere.includes(area));
+  const screen = file.replace(/\/page\.tsx$/, '');
+  expect([screen, [...((SCREEN_WORDS as Record<string, readonly string[]>)[screen] ?? [])].sort()]).toEqual([
+    screen,
+    asked,
+  ]);
+  if (asked.length > 0) expect(readFileSync(join(APP, file), 'utf8')).toContain(`<Words of="${screen}">`);
+});
