@@ -27,4 +27,6 @@ export default {
   globalSetup: '<rootDir>/scripts/jest-template.mjs',
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   testTimeout: 60_000,
+  // Both of a small machine's processors: nothing else runs beside these.
+  maxWorkers: '100%',
 };

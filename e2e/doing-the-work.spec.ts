@@ -2,9 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { toDocx } from '@/core/formats/docx-out';
+import { found } from './axe';
 import { expect, saved, signIn, test, typeAnswer } from './school';
 
 const PHOTO = readFileSync('docs/screenshots/today.png');
@@ -92,8 +92,7 @@ test('pieces: said beforehand, attached in three ways past a network that cuts, 
   await expect(page.getByRole('region', { name: 'the crab.png' }).locator('img')).toHaveJSProperty('complete', true);
   await page.getByRole('button', { name: 'Back to the pieces' }).click();
   await expect(sheet).toBeVisible();
-  const found = await new AxeBuilder({ page }).analyze();
-  expect(found.violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
+  expect(await found(page)).toEqual([]);
 
   await page.getByRole('button', { name: 'Answer the questions' }).click();
   await typeAnswer(page, 1, 'The weed feeds the snail. The snail feeds the crab.');

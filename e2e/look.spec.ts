@@ -1,5 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
+import { found } from './axe';
 import { expect, signIn, test } from './school';
 
 const SCREENS: { name: string; path: string; who: string | null; ready?: string }[] = [
@@ -43,14 +42,6 @@ const SCREENS: { name: string; path: string; who: string | null; ready?: string 
   { name: 'Asides', path: '/asides', who: 't-bello' },
   { name: 'nothing here', path: '/desk/nothing', who: 's-imke' },
 ];
-
-const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
-
-/** What axe finds, with the elements it found it on. */
-async function found(page: Page): Promise<string[][]> {
-  const { violations } = await new AxeBuilder({ page }).withTags(RULES).analyze();
-  return violations.map(({ id, nodes }) => [id, ...nodes.slice(0, 4).map(({ html }) => html)]);
-}
 
 /** Everybody who looks, with the screens that are theirs: one browser visits them all, one after the other. */
 const VISITS = [...new Set(SCREENS.map(({ who }) => who))].flatMap((who) => {

@@ -73,10 +73,10 @@ async function parts(db: Database) {
   return held.kiteUploads;
 }
 
-const refusal = (
-  status: number,
-  code: PieceRefusal['code'] | 'no-space' | 'too-large' | 'too-many-uploads' | 'broke',
-) => ({
+/** Why a file is not taken up. */
+export type UploadRefusal = PieceRefusal['code'] | 'no-space' | 'too-large' | 'too-many-uploads' | 'broke';
+
+const refusal = (status: number, code: UploadRefusal) => ({
   status_code: status,
   body: JSON.stringify({ ok: false, code }),
 });

@@ -1,0 +1,190 @@
+import ar from '@messages/ar';
+import en from '@messages/en';
+import type { joinClass } from '@/server/doing/accounts/joining';
+import type { changePassword, resetPassword, signIn, signInToDemo } from '@/server/doing/accounts/signing-in';
+import type { importText } from '@/server/doing/documents/importing';
+import type { changeDocument, newDocument } from '@/server/doing/documents/own-documents';
+import type { keepTextPicture } from '@/server/doing/documents/text-pictures';
+import type { doStep, handIn, openCopy, takeBack } from '@/server/doing/handing-in/handing-in';
+import type { amend, BadPoints, handBack, handBackMarked, keepMarks, replyTo } from '@/server/doing/marking/marking';
+import type { keepLoose } from '@/server/doing/pieces/loose-files';
+import type { UploadRefusal } from '@/server/doing/pieces/uploads';
+import type { Limited, TooMuch } from '@/server/limits';
+
+/** The codes with which an act is refused, as the compiler knows them. */
+type CodesOf<Act> = Act extends (...given: never[]) => infer Answer
+  ? Awaited<Answer> extends infer One
+    ? One extends { readonly ok: false; readonly code: infer Code extends string }
+      ? Code
+      : never
+    : never
+  : never;
+
+/** Each of them by its name: a new code of an act is missing here, and one that is gone is one too many. */
+type All<Codes extends string> = Readonly<Record<Exclude<Codes, TooMuch['code']>, true>>;
+
+/** What only what a student does is refused with. */
+type OfStudents =
+  | 'already-handed-in'
+  | 'closed'
+  | 'earlier-step-first'
+  | 'needs-a-piece'
+  | 'no-goes-left'
+  | 'not-open-yet'
+  | 'nothing-to-hand-in'
+  | 'only-ticked-off'
+  | 'take-back-not-allowed';
+
+/** What a change of what goes along is never refused with: the rules of other moves. */
+type NotOfAnEdit =
+  | 'earlier-step-first'
+  | 'needs-a-piece'
+  | 'no-goes-left'
+  | 'not-handed-in'
+  | 'only-ticked-off'
+  | 'take-back-not-allowed';
+
+const joining: All<CodesOf<typeof joinClass>> = {
+  expired: true,
+  'teachers-do-not': true,
+  'too-many-attempts': true,
+  'used-up': true,
+  'wrong-code': true,
+};
+const signingIn: All<CodesOf<typeof signIn | typeof signInToDemo | typeof resetPassword | typeof changePassword>> = {
+  common: true,
+  'like-the-name': true,
+  'not-a-demo': true,
+  'too-busy': true,
+  'too-many-attempts': true,
+  'too-short': true,
+  'wrong-code': true,
+  'wrong-password': true,
+};
+const bringingIn: All<CodesOf<typeof importText | typeof keepTextPicture>> = {
+  broken: true,
+  'empty-file': true,
+  'not-a-picture': true,
+  'not-a-text': true,
+  'picture-too-large': true,
+  'too-busy': true,
+  'too-intricate': true,
+  'too-large': true,
+};
+const onTheShelf: All<CodesOf<typeof newDocument | typeof changeDocument>> = {
+  'no-name': true,
+  'not-found': true,
+  'not-open-yet': true,
+  'too-busy': true,
+  'too-intricate': true,
+  'was-handed-in': true,
+};
+const moves: All<CodesOf<typeof doStep | typeof openCopy | typeof takeBack>> = {
+  'already-handed-back': true,
+  'already-handed-in': true,
+  closed: true,
+  'earlier-step-first': true,
+  'needs-a-piece': true,
+  'no-goes-left': true,
+  'not-handed-in': true,
+  'not-open-yet': true,
+  'nothing-to-hand-in': true,
+  'only-ticked-off': true,
+  'take-back-not-allowed': true,
+};
+const { 'not-handed-in': _1, 'take-back-not-allowed': _2, ...forward } = moves;
+const handingIn: All<Exclude<CodesOf<typeof handIn>, 'not-handed-in' | 'take-back-not-allowed'>> = {
+  ...forward,
+  'changed-meanwhile': true,
+  'not-ready': true,
+  'too-busy': true,
+  'too-intricate': true,
+};
+const marking: All<
+  Exclude<
+    CodesOf<typeof handBack | typeof handBackMarked | typeof amend | typeof keepMarks | typeof replyTo>,
+    OfStudents
+  >
+> = {
+  'already-handed-back': true,
+  'bad-points': true,
+  'not-found': true,
+  'not-handed-in': true,
+  'rubric-changed': true,
+};
+const loose: All<CodesOf<typeof keepLoose>> = {
+  empty: true,
+  'name-lies': true,
+  'not-a-sound': true,
+  'too-large': true,
+};
+/** What is sent with an aside may be any file. */
+const { 'not-a-sound': _, ...attached } = loose;
+const attaching: All<Exclude<UploadRefusal, NotOfAnEdit>> = {
+  'already-handed-back': true,
+  'already-handed-in': true,
+  broke: true,
+  closed: true,
+  'empty-file': true,
+  'name-lies': true,
+  'no-name': true,
+  'no-space': true,
+  'not-an-address': true,
+  'not-found': true,
+  'not-open-yet': true,
+  'nothing-to-hand-in': true,
+  'pdf-broken': true,
+  'pdf-locked': true,
+  'picture-broken': true,
+  'picture-too-large': true,
+  'too-large': true,
+  'too-many-pieces': true,
+  'too-many-uploads': true,
+};
+const points: All<BadPoints['problem']> = {
+  'above-most': true,
+  'below-zero': true,
+  'not-half': true,
+  'not-marked': true,
+};
+const limited: Readonly<Record<Limited, true>> = {
+  bytes: true,
+  documents: true,
+  exports: true,
+  messages: true,
+  readings: true,
+};
+
+/** Where each is said: the part of the catalogue, and how its key is put together there. */
+const SPOTS: readonly (readonly [where: string, said: Readonly<Record<string, true>>, before: string])[] = [
+  ['join', joining, 'problem.'],
+  ['sign-in', signingIn, 'problem.'],
+  ['writing', bringingIn, 'problem.'],
+  ['shelf', onTheShelf, 'problem.'],
+  ['desk', moves, 'problem.'],
+  ['hand-in', handingIn, 'problem.'],
+  ['pieces', attaching, 'problem.'],
+  ['marking', marking, 'problem-'],
+  ['marking', points, 'points-'],
+  ['aside', attached, 'file-'],
+  ['sound', loose, 'problem.'],
+  ['frame', limited, 'limit-'],
+];
+
+const CATALOGUES: readonly (readonly [string, object])[] = [
+  ['en', en],
+  ['ar', ar],
+];
+
+const at = (catalogue: object, key: string): unknown =>
+  key.split('.').reduce<unknown>((part, name) => (part as Record<string, unknown> | undefined)?.[name], catalogue);
+
+describe.each(CATALOGUES)('in the catalogue %s', (_, catalogue) => {
+  test.each(SPOTS)('%s says in its own words why something is refused', (where, said, before) => {
+    const general = at(catalogue, `${where}.${before}broke`);
+    for (const code of Object.keys(said)) {
+      const words = at(catalogue, `${where}.${before}${code}`);
+      expect([code, typeof words, code !== 'broke' && words === general]).toEqual([code, 'string', false]);
+    }
+  });
+});
