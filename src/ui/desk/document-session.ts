@@ -4,7 +4,7 @@ import type { FromServer } from '@/core/documents/save-messages';
 import { TEXT_FIELD } from '@/core/documents/text-document';
 import { holdsUnsaved } from '@/ui/common/unsaved';
 import { NAMES, personKey } from '@/ui/device/person-store';
-import type { SaveLine } from './save-line';
+import type { Line } from './save-line';
 import { TypedJournal } from './typed-journal';
 
 /**
@@ -70,7 +70,7 @@ export class DocumentSession {
 
   constructor(
     readonly id: string,
-    private readonly line: SaveLine,
+    private readonly line: Line,
   ) {
     const name = personKey(`${NAMES.document}${id}`);
     this.#kept = new IndexeddbPersistence(name, this.ydoc);

@@ -10,6 +10,9 @@ export interface Joiner {
 const SHORTEST_WAIT = 400;
 const LONGEST_WAIT = 8000;
 
+/** What a document is joined to, and sends its updates on. */
+export type Line = Pick<SaveLine, 'join' | 'leave' | 'send'>;
+
 /**
  * The one socket of this tab on which documents are saved. It opens again by itself, sooner when the
  * network says that it is back.
