@@ -3,25 +3,21 @@
 import Collaboration from '@tiptap/extension-collaboration';
 import type { Node as ProseMirrorNode } from '@tiptap/pm/model';
 import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
-import StarterKit from '@tiptap/starter-kit';
 import { useTranslations } from 'next-intl';
 import { useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react';
 import { TEXT_FIELD } from '@/core/documents/text-document';
-import { safeAddress } from '@/core/formats/safe-address';
 import { countWords } from '@/core/text/counting';
 import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { useRefresh } from '@/ui/common/use-refresh';
 import type { EditorProps } from '@/ui/kinds/document/kind';
 import { goToRemark, type MarkedRemark, RemarkMarks, remarkMarks } from '@/ui/remarks/remark-marks';
-import { Answer, isEmptyAnswer, KeepPlaces, placeNotes, Question, ShowNotes, ToNextEmpty } from './answer-nodes';
+import { isEmptyAnswer, KeepPlaces, placeNotes, ShowNotes, ToNextEmpty } from './answer-nodes';
 import { CleanedPaste } from './cleaned-paste';
 import { FindInText } from './find-in-text';
-import { Formulas } from './formulas';
 import { Pictures } from './pictures';
 import { SpellingMarks } from './spelling-marks';
-import { Tables } from './tables';
-import { Glow, Ink } from './tone-marks';
+import { TEXT_NODES } from './text-nodes';
 import { useSessionState } from './use-sessions';
 import { WithinLimits } from './within-limits';
 import classes from './writing.module.css';
@@ -111,34 +107,13 @@ export function Writing({
       immediatelyRender: false,
       editable: false,
       extensions: [
-        StarterKit.configure({
-          undoRedo: false,
-          code: false,
-          codeBlock: false,
-          horizontalRule: false,
-          link: {
-            openOnClick: false,
-            autolink: false,
-            linkOnPaste: false,
-            isAllowedUri: (href) => safeAddress(href) !== null,
-            HTMLAttributes: { target: null, rel: 'noopener noreferrer' },
-          },
-          strike: false,
-          trailingNode: false,
-          heading: { levels: [2, 3] },
-        }),
+        ...TEXT_NODES,
         Collaboration.configure({ document: session.ydoc, field: TEXT_FIELD }),
-        Ink,
-        Glow,
-        Tables,
         FindInText,
-        Question,
-        Answer,
         KeepPlaces,
         ShowNotes,
         ToNextEmpty,
         Pictures.configure({ words: { alt: t('picture-alt') }, refused: setProblem }),
-        Formulas,
         CleanedPaste,
         WithinLimits,
         SpellingMarks.configure({ help }),

@@ -30,7 +30,7 @@ interface Stretch {
 }
 
 /** The text of an open document as remarks count it, and where each piece of it stands in the document. */
-function textOf(doc: ProseMirrorNode): {
+export function textOf(doc: ProseMirrorNode): {
   readonly text: string;
   readonly stretches: readonly (Stretch & { start: number })[];
 } {
