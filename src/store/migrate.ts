@@ -6,30 +6,28 @@ import { type Database, many } from './database';
 const FOLDER = join(process.cwd(), 'src', 'store', 'migrations');
 
 /**
- * Brings the tables up to date: every numbered file that has not run yet, in order, each in a transaction
- * that also notes it. Several processes at once take turns.
+ * Brings the tables up to date: every numbered file that has not run yet, in order, each together with a note of itself
+ * or not at all. Several processes at once take turns: whether a file has run is looked at once more behind the lock.
  *
- * @returns the names of the files that ran
+ * @returns the names of the files that had not run when it began
  */
-export async function migrate(db: Database): Promise<readonly string[]> {
+export async function migrate(db: Database, folder = FOLDER): Promise<readonly string[]> {
   await db.run('CREATE TABLE IF NOT EXISTS migration (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())');
   const done = new Set(
     (await many(db, z.object({ name: z.string() }), 'SELECT name FROM migration')).map(({ name }) => name),
   );
-  const ran: string[] = [];
-  for (const name of readdirSync(FOLDER).sort()) {
-    if (!/^\d{3}_.*\.sql$/.test(name) || done.has(name)) continue;
-    const sql = readFileSync(join(FOLDER, name), 'utf8');
-    const tag = name.replaceAll("'", '');
-    try {
-      await db.run(
-        `BEGIN; SELECT pg_advisory_xact_lock(7301); ${sql}; INSERT INTO migration (name) VALUES ('${tag}'); COMMIT;`,
-      );
-    } catch (error) {
-      await db.run('ROLLBACK');
-      throw error;
-    }
-    ran.push(name);
+  const lacking = readdirSync(folder)
+    .sort()
+    .filter((name) => /^\d{3}_\w+\.sql$/.test(name) && !done.has(name));
+  for (const name of lacking) {
+    // One statement, so one transaction: it ends with whatever breaks in it.
+    await db.run(`DO $migrate$ BEGIN
+      PERFORM pg_advisory_xact_lock(7301);
+      IF NOT EXISTS (SELECT FROM migration WHERE name = '${name}') THEN
+        EXECUTE $file$${readFileSync(join(folder, name), 'utf8')}$file$;
+        INSERT INTO migration (name) VALUES ('${name}');
+      END IF;
+    END $migrate$`);
   }
-  return ran;
+  return lacking;
 }
