@@ -1,0 +1,86 @@
+import { dayStart } from '@/core/calendar/due-words';
+import { isToDo } from '@/core/work/standing';
+import { notToday } from '@/server/doing/planning/not-today';
+import { studentsOn } from '@/server/reading/work/students-on';
+import { workOf } from '@/server/reading/work/work-list';
+import { lessonsOf } from '@/store/classes';
+import type { Person } from '@/store/people';
+import { type TestSchool, testSchool } from '@/store/test-school';
+import { lessonsOn, studentToday, teacherWork } from './today';
+
+const ZONE = 'Europe/Lisbon';
+let school: TestSchool;
+let imke: Person;
+const now = Date.now();
+beforeAll(async () => {
+  school = await testSchool();
+  imke = await school.person('s-imke');
+});
+afterAll(() => school.end());
+
+test('the String holds everything that is due and has not closed, each once', async () => {
+  const today = await studentToday(school.db, imke, ZONE, now);
+  const due = (await workOf(school.db, imke, null, now)).filter(
+    ({ dueAt, state }) => dueAt !== null && state !== 'closed',
+  );
+  expect([...today.onString.keys()].sort()).toEqual(due.map(({ id }) => id).sort());
+  expect(due.length).toBeGreaterThan(10);
+});
+
+test('the minutes are those of what is to do and due before the end of the day after tomorrow', async () => {
+  const today = await studentToday(school.db, imke, ZONE, now);
+  expect(today.until).toBe(dayStart(now, ZONE, 3));
+  const open = (await workOf(school.db, imke, null, now)).filter(
+    ({ state, dueAt }) => isToDo(state) && dueAt !== null && dueAt < today.until,
+  );
+  expect(today.minutes).toBe(open.reduce((sum, { minutes }) => sum + minutes, 0));
+});
+
+test('the week counts what was handed in within seven days, what is done and what is to do', async () => {
+  const { week } = await studentToday(school.db, imke, ZONE, now);
+  const items = await workOf(school.db, imke, null, now);
+  expect(week.open).toBe(items.filter(({ state }) => isToDo(state)).length);
+  expect(week.handedIn).toBe(items.filter(({ handedInAt }) => (handedInAt ?? 0) > now - 7 * 86_400_000).length);
+  const later = await studentToday(school.db, imke, ZONE, now + 8 * 86_400_000);
+  expect([week.handedIn > 0, later.week.handedIn]).toEqual([true, 0]);
+});
+
+test('what is under way and comes first says how many answers are empty', async () => {
+  const empty = async () => {
+    const { next, emptyAnswers } = await studentToday(school.db, imke, ZONE, now);
+    return [next[0]?.item.id, emptyAnswers];
+  };
+  for (let look = 0; look < 12; look += 1) {
+    const [first, answers] = await empty();
+    if (first === 'cloud-ladder') break;
+    expect(answers).toBeNull();
+    await notToday(school.db, imke, first as never, true, now);
+  }
+  expect(await empty()).toEqual(['cloud-ladder', 2]);
+});
+
+test('lessons are those of the day, in their order', async () => {
+  const lessons = await lessonsOf(school.db, imke.id);
+  const days = [1, 2, 3, 4, 5, 6, 7].map((day) => lessonsOn(lessons, day));
+  expect(days.flat()).toHaveLength(lessons.length);
+  expect(days.filter((day) => day.length > 0).length).toBeGreaterThan(3);
+  for (const [n, day] of days.entries()) {
+    expect(day.every(({ weekday }) => weekday === n + 1)).toBe(true);
+    const begins = day.map(({ starts }) => starts.padStart(5, '0'));
+    expect(begins).toEqual([...begins].sort());
+  }
+});
+
+test('a teacher’s work has a line for each assignment of their classes, counted as its list of students is', async () => {
+  const teacher = await school.person('t-bello');
+  const work = await teacherWork(school.db, teacher, null, now);
+  expect(new Set(work.map(({ classId }) => classId))).toEqual(
+    new Set(['weather', ...work.map(({ classId }) => classId)]),
+  );
+  for (const item of work.filter(({ classId }) => classId === 'weather')) {
+    const students = await studentsOn(school.db, item.id as never, now);
+    expect([item.id, item.students]).toEqual([item.id, students.length]);
+    expect(item.toMark + item.handedBack + item.missing).toBeLessThanOrEqual(item.students);
+    expect(item.toMark).toBe(students.filter(({ state }) => state.startsWith('handed-in')).length);
+  }
+});
