@@ -1,6 +1,9 @@
 import { found } from './axe';
 import { expect, signIn, test } from './school';
 
+// Each of these only looks, so they may be looked at side by side.
+test.describe.configure({ mode: 'parallel' });
+
 const SCREENS: { name: string; path: string; who: string | null; ready?: string }[] = [
   { name: 'sign in', path: '/sign-in', who: null },
   { name: 'Today', path: '/today', who: 's-imke' },

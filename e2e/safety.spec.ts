@@ -4,6 +4,7 @@ import { expect, School, saved, signIn, test, typeAnswer } from './school';
 
 // These journeys end the server, so each has one of its own.
 test.describe('nothing that was typed is lost', () => {
+  test.describe.configure({ mode: 'parallel' });
   let school: School;
   test.beforeEach(async () => {
     school = await School.open();

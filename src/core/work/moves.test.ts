@@ -84,7 +84,7 @@ describe('the nine states', () => {
     const move: Move = { kind: 'hand-in', handIn: 'h' as HandInId, pieces: 1, begunAt: DUE - 5 };
     const made = makeMove([], move, DUE + 1000, rules);
     expect(made).toMatchObject({ fact: { at: DUE + 1000, counts: DUE - 5 } });
-    if (made.ok) expect(standing(made.facts, rules, DUE + 1000).state).toBe('handed-in');
+    expect(made.ok && standing(made.facts, rules, DUE + 1000).state).toBe('handed-in');
     const slow = makeMove([], move, DUE + GRACE + 1, rules);
     expect(slow.ok && standing(slow.facts, rules, DUE + GRACE + 1).state).toBe('handed-in-late');
   });

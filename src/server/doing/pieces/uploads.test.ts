@@ -317,7 +317,8 @@ describe('pieces', () => {
     const sea = (await piecesOfOwner(school.db, student.id)).find(({ name }) => name === 'sea.bin');
     const other = 'storm-words' as AssignmentId;
     const put = await putPiece(school.db, student, other, { from: 'piece', id: sea?.id ?? '' }, now);
-    if (put.ok) expect(await piecesOfWork(school.db, other, student.id)).toMatchObject([{ name: 'sea.bin' }]);
+    expect(put).toMatchObject({ ok: true });
+    expect(await piecesOfWork(school.db, other, student.id)).toMatchObject([{ name: 'sea.bin' }]);
     const stranger = await school.person('s-imke');
     expect(await putPiece(school.db, stranger, other, { from: 'piece', id: sea?.id ?? '' }, now)).toMatchObject({
       ok: false,
