@@ -6,8 +6,7 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   // The machines that run this differ in speed by a factor of four; a journey that needs a second try is listed as flaky.
   retries: 1,
-  // One more than a small machine has processors: a journey waits more than it computes.
-  workers: 3,
+  workers: 2,
   reporter: [['list'], ['json', { outputFile: '.cache/journeys.json' }]],
   outputDir: 'test-results',
   globalSetup: './e2e/make-template.ts',
