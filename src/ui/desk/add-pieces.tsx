@@ -3,6 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useRef, useState } from 'react';
 import type { DeskView } from '@/server/reading/desk/desk';
+import { FileInput } from '@/ui/common/file-input';
 import classes from './pieces-sheet.module.css';
 import type { Uploads } from './use-uploads';
 
@@ -23,18 +24,13 @@ export function FileButton({
       <button type="button" className="quiet" onClick={() => input.current?.click()}>
         {words}
       </button>
-      <input
+      <FileInput
         ref={input}
-        type="file"
-        hidden
         aria-label={words}
         multiple={!camera}
         accept={accept}
         {...(camera ? { capture: 'environment' as const } : {})}
-        onChange={(event) => {
-          add([...(event.target.files ?? [])]);
-          event.target.value = '';
-        }}
+        take={add}
       />
     </>
   );

@@ -6,6 +6,7 @@ import { type FormEvent, useEffect, useRef, useState } from 'react';
 import type { AsideMessage } from '@/server/reading/talk/asides';
 import { newAct } from '@/ui/common/act';
 import { post, sendBytes } from '@/ui/common/client-request';
+import { FileInput } from '@/ui/common/file-input';
 import { useFileSize } from '@/ui/common/file-size';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { keyOr } from '@/ui/common/key-or';
@@ -211,18 +212,7 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
           <button type="button" className="quiet" onClick={() => chooser.current?.click()} disabled={files.length >= 5}>
             {t('attach')}
           </button>
-          <input
-            ref={chooser}
-            type="file"
-            hidden
-            multiple
-            aria-label={t('attach')}
-            onChange={(event) => {
-              const chosen = [...(event.target.files ?? [])];
-              event.target.value = '';
-              void attach(chosen);
-            }}
-          />
+          <FileInput ref={chooser} multiple aria-label={t('attach')} take={(chosen) => void attach(chosen)} />
         </div>
       </form>
     </div>

@@ -6,6 +6,7 @@ import { useTranslations } from 'next-intl';
 import { useRef } from 'react';
 import type { DocNode } from '@/core/text/document-json';
 import { sendBytes } from '@/ui/common/client-request';
+import { FileInput } from '@/ui/common/file-input';
 import { sendPicture } from './pictures';
 import classes from './tool-lines.module.css';
 
@@ -40,15 +41,11 @@ export function Download({ address, print, editor, refused }: DownloadProps) {
           <button type="button" className="quiet" onClick={() => input.current?.click()}>
             {t('read-in')}
           </button>
-          <input
+          <FileInput
             ref={input}
-            type="file"
-            hidden
             aria-label={t('read-in')}
             accept=".docx,.odt,.md,.markdown,.html,.htm,.txt"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              event.target.value = '';
+            take={([file]) => {
               if (file) void readIn(file);
             }}
           />
@@ -94,15 +91,11 @@ export function PictureButton({ editor, refused }: { editor: Editor; refused: (c
       >
         <IconPhotoPlus size={18} stroke={1.8} />
       </button>
-      <input
+      <FileInput
         ref={input}
-        type="file"
-        hidden
         aria-label={t('picture')}
         accept="image/png,image/jpeg,image/gif,image/webp"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
+        take={([file]) => {
           if (file) void put(file);
         }}
       />

@@ -3,6 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { sendBytes } from '@/ui/common/client-request';
+import { FileInput } from '@/ui/common/file-input';
 import { keyOr } from '@/ui/common/key-or';
 import { QuietButton } from '@/ui/common/primary-button';
 import classes from './marking-tools.module.css';
@@ -84,15 +85,11 @@ export function SoundRecorder({ handIn, sound, setSound }: Props) {
           <button type="button" className="quiet" onClick={() => file.current?.click()}>
             {t('choose')}
           </button>
-          <input
+          <FileInput
             ref={file}
-            type="file"
-            hidden
             accept="audio/*"
             aria-label={t('choose')}
-            onChange={(event) => {
-              const chosen = event.target.files?.[0];
-              event.target.value = '';
+            take={([chosen]) => {
               if (chosen) void send(chosen);
             }}
           />
