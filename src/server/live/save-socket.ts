@@ -164,10 +164,11 @@ export class SaveSocket {
 
   /** Sessions end by themselves, too, when their time is over. */
   async #dropSignedOut(): Promise<void> {
-    const sessions = [...new Set([...this.#lines].map(({ session }) => session))];
-    if (sessions.length === 0) return;
-    const alive = await liveSessions(this.db, sessions, Date.now());
-    this.#endLines(({ session }) => !alive.has(session), SIGNED_OUT);
+    const asked = new Set([...this.#lines].map(({ session }) => session));
+    if (asked.size === 0) return;
+    const alive = await liveSessions(this.db, [...asked], Date.now());
+    // A line that was opened meanwhile was not asked about.
+    this.#endLines(({ session }) => asked.has(session) && !alive.has(session), SIGNED_OUT);
   }
 
   #tell(line: Line, message: FromServer): void {
