@@ -15,6 +15,8 @@ export default defineConfig({
     trace: 'on-first-retry',
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',
+    // What moves is waited for at every click; the pictures and `look` see to it by eye.
+    contextOptions: { reducedMotion: 'reduce' },
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.KITE_CHROMIUM ?? '/usr/bin/chromium',

@@ -1,9 +1,9 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type BrowserContext, test as base, expect, type Page } from '@playwright/test';
+import { scratch } from '@/testing/scratch';
 
 async function freePort(): Promise<number> {
   return new Promise((resolve) => {
@@ -17,7 +17,7 @@ async function freePort(): Promise<number> {
 /** The built application on a copy of the demo school, as a process that can be killed and started again. */
 export class School {
   #process: ChildProcess | undefined;
-  readonly folder = mkdtempSync(join(tmpdir(), 'kite-e2e-'));
+  readonly folder = scratch('kite-e2e-');
 
   private constructor(readonly port: number) {}
 

@@ -17,7 +17,8 @@ export function installPackages() {
   return run('npm', ['install', '--no-audit', '--no-fund']);
 }
 
-function newest(path) {
+/** When the newest file below a path was changed, in milliseconds. */
+export function newest(path) {
   if (!existsSync(path)) return 0;
   const found = statSync(path);
   if (!found.isDirectory()) return found.mtimeMs;

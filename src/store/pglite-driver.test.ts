@@ -1,13 +1,13 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { cpSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { scratch } from '@/testing/scratch';
 import { migrate } from './migrate';
 import { openPglite } from './pglite-driver';
 
 const folders: string[] = [];
 function copy(): string {
-  const folder = mkdtempSync(join(tmpdir(), 'kite-'));
+  const folder = scratch('kite-');
   folders.push(folder);
   cpSync(join(process.cwd(), '.cache', 'template'), folder, { recursive: true });
   return folder;

@@ -1,9 +1,9 @@
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type * as Y from 'yjs';
 import { assemble } from '@/core/documents/text-document';
 import type { DocumentId, PersonId } from '@/core/ids';
+import { scratch } from '@/testing/scratch';
 import type { Database, Queryable } from './database';
 import { prepareFind } from './find';
 import { findPerson, type Person } from './people';
@@ -19,7 +19,7 @@ export interface TestSchool {
 }
 
 export async function testSchool(): Promise<TestSchool> {
-  const folder = mkdtempSync(join(tmpdir(), 'kite-'));
+  const folder = scratch('kite-');
   cpSync(join(process.cwd(), '.cache', 'template'), folder, { recursive: true });
   const db = await openPglite(folder);
   await prepareFind(db);
