@@ -231,6 +231,28 @@ test('what another device typed is shown and not sent back', async () => {
   expect([line.take('update'), session.state.safety]).toEqual([[], 'saved']);
 });
 
+test('what is typed here is read before what others typed comes in, and is sent', async () => {
+  await begun();
+  let read = 0;
+  const stop = session.beforeOthers(() => {
+    read += 1;
+    if (read === 1) type(session, 'Not read yet. ');
+    expect(textOf(session.ydoc)).not.toContain('Elsewhere.');
+  });
+  const before = Y.encodeStateVector(line.server);
+  ((line.server.getXmlFragment(TEXT_FIELD).get(0) as Y.XmlElement).get(0) as Y.XmlText).insert(0, 'Elsewhere. ');
+  line.hear({ kind: 'changed', update: base64(Y.encodeStateAsUpdate(line.server, before)) } as never);
+  expect(read).toBe(1);
+  expect(textOf(session.ydoc)).toContain('Elsewhere.');
+  await jest.advanceTimersByTimeAsync(200);
+  const [sent] = line.take('update');
+  line.saves(sent as never);
+  expect(textOf(line.server)).toContain('Not read yet.');
+  stop();
+  line.joined();
+  expect(read).toBe(1);
+});
+
 test('a storage that is full keeps nothing from being sent', async () => {
   await begun();
   const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {

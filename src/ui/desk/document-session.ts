@@ -59,6 +59,7 @@ export class DocumentSession {
   readonly #unsavedKey: string;
   readonly #letGo: () => void;
   readonly #listeners = new Set<() => void>();
+  readonly #readers = new Set<() => void>();
   #state: SessionState = { safety: 'opening', savedAt: null, ready: false, editable: false };
   #pending: Uint8Array[] = [];
   #inFlight: { readonly n: number; readonly update: Uint8Array } | null = null;
@@ -75,7 +76,7 @@ export class DocumentSession {
     const name = personKey(`${NAMES.document}${id}`);
     this.#kept = new IndexeddbPersistence(name, this.ydoc);
     this.#tabs = new BroadcastChannel(name);
-    this.#tabs.onmessage = ({ data }: MessageEvent<Uint8Array>) => Y.applyUpdate(this.ydoc, data, FROM_TAB);
+    this.#tabs.onmessage = ({ data }: MessageEvent<Uint8Array>) => this.#apply(data, FROM_TAB);
     this.#journal = new TypedJournal(personKey(`${NAMES.typed}${id}`), localStorage);
     this.#unsavedKey = personKey(`${NAMES.unsaved}${id}`);
     this.#letGo = holdsUnsaved((within) => this.flush(within));
@@ -97,6 +98,17 @@ export class DocumentSession {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
   };
+
+  /** Asks to be told before something of others comes into the document, so that what is typed here is read first. */
+  beforeOthers = (read: () => void): (() => void) => {
+    this.#readers.add(read);
+    return () => this.#readers.delete(read);
+  };
+
+  #apply(update: Uint8Array, origin: string): void {
+    for (const read of this.#readers) read();
+    Y.applyUpdate(this.ydoc, update, origin);
+  }
 
   /** Waits until everything typed so far is on the server's disk; false when that cannot be had now. */
   async flush(within = 6000): Promise<boolean> {
@@ -212,7 +224,7 @@ export class DocumentSession {
         else this.#refused(message.code);
         break;
       case 'changed':
-        Y.applyUpdate(this.ydoc, decode(message.update), FROM_SERVER);
+        this.#apply(decode(message.update), FROM_SERVER);
         break;
       case 'editable':
         this.#set({ editable: message.editable });
@@ -232,7 +244,7 @@ export class DocumentSession {
   }
 
   #meet(lacking: Uint8Array, vector: Uint8Array, editable: boolean): void {
-    Y.applyUpdate(this.ydoc, lacking, FROM_SERVER);
+    this.#apply(lacking, FROM_SERVER);
     this.#joined = true;
     this.#inFlight = null;
     this.#pending = [];

@@ -4,6 +4,7 @@ import { type EditorState, Plugin, PluginKey } from '@tiptap/pm/state';
 import { Decoration, DecorationSet, type EditorView } from '@tiptap/pm/view';
 import type { Misspelling } from '@/core/text/spelling';
 import { trimmedEnd } from '@/core/text/trimmed';
+import { drawOver, readFirst } from '@/ui/common/draw-over';
 import type { WritingHelp } from './writing-help';
 
 const SETTLE = 250;
@@ -81,6 +82,7 @@ class Speller {
 
   /** Draws what is known; the word that is being typed is left in peace. */
   #show(): void {
+    readFirst(this.view);
     const { state } = this.view;
     const { from: caret, empty } = state.selection;
     const marks: Decoration[] = [];
@@ -91,10 +93,8 @@ class Speller {
         marks.push(Decoration.inline(start, end, { class: 'misspelt' }));
       }
     }
-    this.view.dispatch(
-      state.tr
-        .setMeta(key, { marks: DecorationSet.create(state.doc, marks) } satisfies Standing)
-        .setMeta('addToHistory', false),
+    drawOver(this.view, (transaction) =>
+      transaction.setMeta(key, { marks: DecorationSet.create(state.doc, marks) } satisfies Standing),
     );
   }
 }

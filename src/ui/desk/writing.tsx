@@ -8,6 +8,7 @@ import { useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react
 import { TEXT_FIELD } from '@/core/documents/text-document';
 import { countWords } from '@/core/text/counting';
 import { post } from '@/ui/common/client-request';
+import { drawOver, readFirst } from '@/ui/common/draw-over';
 import { keyOr } from '@/ui/common/key-or';
 import { useRefresh } from '@/ui/common/use-refresh';
 import type { EditorProps } from '@/ui/kinds/document/kind';
@@ -164,15 +165,19 @@ export function Writing({
     };
   }, [editor, canType]);
 
+  useEffect(
+    () => (editor ? session.beforeOthers(() => !editor.isDestroyed && readFirst(editor.view)) : undefined),
+    [editor, session],
+  );
   useEffect(() => {
-    if (editor && !editor.isDestroyed) editor.view.dispatch(editor.state.tr.setMeta(placeNotes, notes));
+    if (editor && !editor.isDestroyed) drawOver(editor.view, (transaction) => transaction.setMeta(placeNotes, notes));
   }, [editor, notes]);
 
   /** The remarks whose words are marked in the text by now. */
   const [marked, setMarked] = useState<readonly MarkedRemark[] | null>(null);
   useEffect(() => {
     if (!editor || editor.isDestroyed || !ready) return;
-    editor.view.dispatch(editor.state.tr.setMeta(remarkMarks, { remarks, lang }).setMeta('addToHistory', false));
+    drawOver(editor.view, (transaction) => transaction.setMeta(remarkMarks, { remarks, lang }));
     setMarked(remarks);
   }, [editor, remarks, lang, ready]);
 

@@ -6,6 +6,7 @@ import { Plugin, PluginKey } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import { findAnchor } from '@/core/remarks/anchor';
 import type { Selector } from '@/core/remarks/annotation';
+import { drawOver } from '@/ui/common/draw-over';
 
 /** A remark on words of the open document, and the text on which it was made. */
 export interface MarkedRemark {
@@ -116,8 +117,7 @@ export const RemarkMarks = Extension.create({
             clearTimeout(timer);
             // Looked for anew once the keys rest: until then the marks move with the text.
             timer = setTimeout(() => {
-              if (!view.isDestroyed)
-                view.dispatch(view.state.tr.setMeta(remarkMarks, {}).setMeta('addToHistory', false));
+              if (!view.isDestroyed) drawOver(view, (transaction) => transaction.setMeta(remarkMarks, {}));
             }, SETTLE);
           },
           destroy: () => clearTimeout(timer),
