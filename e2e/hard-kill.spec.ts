@@ -3,8 +3,9 @@ import { WebSocket } from 'ws';
 import * as Y from 'yjs';
 import { expect, School, signIn, test } from './school';
 
-const ROUNDS = Number(process.env.KITE_ROUNDS ?? 2);
-const WRITERS = ['s-wren', 's-yusuf', 's-keanu'];
+// Once and with two beside all other tests, often and with three when it is asked for by itself.
+const ROUNDS = Number(process.env.KITE_ROUNDS ?? 1);
+const WRITERS = ['s-wren', 's-yusuf', 's-keanu'].slice(0, ROUNDS > 1 ? 3 : 2);
 
 /** What a browser sent, and what of it was acknowledged, as seen on the wire. */
 class Wire {
@@ -51,7 +52,7 @@ async function stored(school: School, cookie: string, document: string): Promise
   });
 }
 
-test(`the server is killed ${ROUNDS} times while three browsers type: nothing acknowledged is lost, and they go on by themselves`, async ({
+test(`the server is killed ${ROUNDS} times while ${WRITERS.length} browsers type: nothing acknowledged is lost, and they go on by themselves`, async ({
   browser,
 }) => {
   test.setTimeout(120_000 + ROUNDS * 90_000);

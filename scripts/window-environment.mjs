@@ -1,0 +1,73 @@
+import { TestEnvironment } from 'jest-environment-node';
+import { JSDOM, VirtualConsole } from 'jsdom';
+
+/** Asks nothing of the screen: wide and light, and nothing moves. */
+const matchMedia = (media) => ({
+  media,
+  matches: /reduce/.test(media),
+  addEventListener: () => {},
+  removeEventListener: () => {},
+});
+
+/** Nothing has a size here, so nothing changes its size or comes into sight. */
+class NoObserver {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+  takeRecords() {
+    return [];
+  }
+}
+
+const OF_THE_WINDOW =
+  /^(HTML|SVG|Mouse|Keyboard|Pointer|Focus|Input|Node|DOM|Mutation|Range|Selection|XML|Document|Element|Shadow|Storage|UI|Animation|Text$|Attr|Comment|FileList|FormData|Event$|CustomEvent)/;
+const BOUND = [
+  'getComputedStyle',
+  'getSelection',
+  'requestAnimationFrame',
+  'cancelAnimationFrame',
+  'addEventListener',
+  'removeEventListener',
+  'dispatchEvent',
+];
+const PARTS = ['document', 'navigator', 'location', 'history', 'localStorage', 'sessionStorage'];
+
+/**
+ * A window for the components that a test draws, beside everything that a process of ours has: server, database and
+ * files stay real, so what is drawn can ask them.
+ */
+export default class WindowEnvironment extends TestEnvironment {
+  constructor(config, context) {
+    super(config, context);
+    this.dom = new JSDOM('<!doctype html><html lang="en" dir="ltr"><body></body></html>', {
+      url: 'http://localhost:3000/',
+      pretendToBeVisual: true,
+      // It says of each page it is sent to that it does not go there.
+      virtualConsole: new VirtualConsole(),
+    });
+    const { window } = this.dom;
+    Object.assign(window.document, { fonts: new window.EventTarget() });
+    Object.assign(window.Element.prototype, { scrollIntoView: () => {}, scrollTo: () => {} });
+    const own = {
+      matchMedia,
+      ResizeObserver: NoObserver,
+      IntersectionObserver: NoObserver,
+      CSS: { escape: (name) => name, supports: () => false, highlights: new Map() },
+      scrollTo: () => {},
+    };
+    Object.assign(window, own);
+    const give = (name, value) =>
+      Object.defineProperty(this.global, name, { value, configurable: true, writable: true });
+    for (const name of Object.getOwnPropertyNames(window)) if (OF_THE_WINDOW.test(name)) give(name, window[name]);
+    for (const name of PARTS) give(name, window[name]);
+    for (const name of BOUND) give(name, window[name].bind(window));
+    for (const [name, value] of Object.entries(own)) give(name, value);
+    give('window', window);
+    give('self', window);
+  }
+
+  async teardown() {
+    this.dom.window.close();
+    await super.teardown();
+  }
+}

@@ -1,0 +1,88 @@
+/** @jest-environment ./scripts/window-environment.mjs */
+import { waitFor, within } from '@testing-library/react';
+import type { ClassId } from '@/core/ids';
+import { classLine } from '@/server/reading/class-line/class-line';
+import { Screens } from '@/testing/screen';
+import { SignInScreen } from '@/ui/sign-in/sign-in-screen';
+import { ClassLineScreen } from './class-line-screen';
+import { JoinClass } from './join-class';
+
+let screens: Screens;
+beforeAll(async () => {
+  screens = await Screens.open();
+});
+afterAll(() => screens.end());
+
+async function openAs(id: string, of: string) {
+  await screens.signIn(id);
+  const person = await screens.school.person(id);
+  return screens.draw(async () => {
+    const chosen = { order: 'course', chip: 'all' } as const;
+    const line = await classLine(screens.school.db, person, of as ClassId, chosen, Date.now());
+    return <ClassLineScreen line={line} order="course" chip="all" zone="Europe/Lisbon" now={Date.now()} />;
+  }, 'all');
+}
+
+test('a student sees who is in the class and when its teachers answer, and no code', async () => {
+  const page = await openAs('s-imke', 'weather');
+  await page.hand.click(page.getByRole('button', { name: '25 people' }));
+  const sheet = within(await page.findByRole('dialog'));
+  expect(sheet.getAllByText(/Answers messages/).length).toBeGreaterThan(0);
+  expect(sheet.queryByRole('button', { name: 'Make a password code' })).toBeNull();
+  expect(await screens.found()).toEqual([]);
+});
+
+test('a teacher makes a code, and the student who forgot the password gets in with it, and with no other', async () => {
+  const staff = await openAs('t-kerr', 'maths');
+  await staff.hand.click(staff.getByText('25 people'));
+  const sheet = within(await staff.findByRole('dialog'));
+  const row = within(sheet.getByText('Abena Mensah').closest('li') as HTMLElement);
+  await staff.hand.click(row.getByRole('button', { name: 'Make a password code' }));
+  const said = (await row.findByRole('status')).textContent ?? '';
+  const code = /: (\d{8})\./.exec(said)?.[1] ?? '';
+  expect(code).toHaveLength(8);
+  staff.leave();
+
+  const page = await screens.draw(() => <SignInScreen school="The school" help="Ms Quill" people={[]} />, 'sign-in');
+  expect(await screens.found()).toEqual([]);
+  await page.hand.click(page.getByRole('button', { name: 'I have forgotten my password' }));
+  await page.hand.type(page.getByLabelText('User name'), 'abena');
+  const box = page.getByLabelText('Code from your teacher') as HTMLInputElement;
+  await page.hand.type(box, '00000000');
+  await page.hand.type(page.getByLabelText('New password'), 'a kite of my own');
+  await page.hand.click(page.getByRole('button', { name: 'Set it and sign in' }));
+  await waitFor(() => expect(page.getByRole('alert').textContent).toContain('Ask your teacher for a new one'));
+  // What was typed stays.
+  expect((page.getByLabelText('User name') as HTMLInputElement).value).toBe('abena');
+  await page.hand.clear(box);
+  await page.hand.type(box, code);
+  await page.hand.click(page.getByRole('button', { name: 'Set it and sign in' }));
+  await waitFor(async () => expect(await screens.whoIsIn()).toBe('s-abena'));
+});
+
+test('a new invite code takes the place of the old one', async () => {
+  const page = await openAs('t-bello', 'weather');
+  await page.hand.click(page.getByText('25 people'));
+  const sheet = within(await page.findByRole('dialog'));
+  const shown = () =>
+    sheet.getByRole('heading', { name: /code/i }).closest('section')?.querySelector('strong')?.textContent;
+  const before = shown();
+  await page.hand.click(sheet.getByRole('button', { name: /new code/i }));
+  await waitFor(() => expect(shown()).not.toBe(before));
+  expect(shown()).toMatch(/^\w{4} \w{4}$/);
+});
+
+test('joining by a code: a wrong one keeps what was typed, the right one opens the class', async () => {
+  await screens.signIn('s-zofia');
+  const page = await screens.draw(() => <JoinClass />, '(frame)/classes');
+  const box = page.getByLabelText(/^Join a class/) as HTMLInputElement;
+  await page.hand.type(box, 'STRY2469');
+  await page.hand.click(page.getByRole('button', { name: 'Join' }));
+  await page.findByText(/^No class has this code/);
+  expect(box.value).toBe('STRY2469');
+  expect(await screens.found()).toEqual([]);
+  await page.hand.clear(box);
+  await page.hand.type(box, 'stry-2468');
+  await page.hand.click(page.getByRole('button', { name: 'Join' }));
+  await waitFor(() => expect(screens.went).toContain('/classes/stories'));
+});

@@ -1,0 +1,60 @@
+/** @jest-environment ./scripts/window-environment.mjs */
+import { waitFor } from '@testing-library/react';
+import { Screens } from '@/testing/screen';
+import { FindDialog } from './find-dialog';
+
+let screens: Screens;
+beforeAll(async () => {
+  screens = await Screens.open();
+  await screens.signIn('s-imke');
+});
+afterAll(() => screens.end());
+
+async function open() {
+  let closed = 0;
+  const close = () => {
+    closed += 1;
+  };
+  const page = await screens.draw(() => <FindDialog close={close} />);
+  return { ...page, box: page.getByRole('combobox', { name: 'Find' }), closed: () => closed };
+}
+
+test('a class by a few letters, and a piece of work past a slip, opened by key', async () => {
+  const page = await open();
+  await page.hand.type(page.box, 'tide-p');
+  await page.findAllByRole('option', { name: /Tide-pool Science/ });
+  await page.hand.clear(page.box);
+  await page.hand.type(page.box, 'claud lader');
+  const option = await page.findByRole('option', { name: /Reading the cloud ladder/ });
+  expect(option.getAttribute('aria-selected')).toBe('true');
+  expect(page.box.getAttribute('aria-activedescendant')).toBe(option.id);
+  expect(await screens.found()).toEqual([]);
+  await page.hand.type(page.box, '{Enter}');
+  expect([page.closed(), screens.went.at(-1)]).toEqual([1, '/desk/cloud-ladder']);
+});
+
+test('a command and a guide are found by their words; the keys go round the list', async () => {
+  const page = await open();
+  await page.hand.type(page.box, 'timetab');
+  await page.findByRole('option', { name: /See the timetable/ });
+  await page.hand.clear(page.box);
+  await page.hand.type(page.box, 'the shelf');
+  await waitFor(() => expect(page.getAllByRole('option').length).toBeGreaterThan(1));
+  await waitFor(() => expect(page.queryByText('Looking …')).toBeNull());
+  const at = () => page.getAllByRole('option').findIndex((option) => option.getAttribute('aria-selected') === 'true');
+  const last = page.getAllByRole('option').length - 1;
+  await page.hand.type(page.box, '{ArrowUp}');
+  expect(at()).toBe(last);
+  await page.hand.type(page.box, '{ArrowDown}');
+  expect(at()).toBe(0);
+});
+
+test('it says when nothing is called so, and when the school cannot be asked', async () => {
+  const page = await open();
+  await page.hand.type(page.box, 'zzzz');
+  await page.findByText('Nothing is called “zzzz”.');
+  screens.instead = () => Response.error();
+  await page.hand.type(page.box, 'y');
+  await waitFor(() => expect(page.getByRole('status').textContent).toMatch(/cannot be reached/));
+  screens.instead = null;
+});

@@ -1,0 +1,119 @@
+/** @jest-environment ./scripts/window-environment.mjs */
+import { waitFor, within } from '@testing-library/react';
+import type { AssignmentId } from '@/core/ids';
+import { type DeskView, desk } from '@/server/reading/desk/desk';
+import { markingDesk } from '@/server/reading/marking/marking-desk';
+import { newsLines } from '@/server/reading/news/news';
+import { Screens } from '@/testing/screen';
+import { MarkingScreen } from './marking-screen';
+
+const LADDER = 'cloud-ladder' as AssignmentId;
+let screens: Screens;
+beforeAll(async () => {
+  screens = await Screens.open();
+});
+afterAll(() => screens.end());
+beforeEach(() => screens.signIn('t-bello'));
+
+const open = (student: string | null = null) =>
+  screens.draw(async () => {
+    const view = await markingDesk(
+      screens.school.db,
+      await screens.school.person('t-bello'),
+      LADDER,
+      student,
+      Date.now(),
+    );
+    return view ? <MarkingScreen view={view} zone="Europe/Lisbon" now={Date.now()} /> : null;
+  }, '(frame)/marking/[assignment]');
+
+async function deskOf(id: string): Promise<DeskView> {
+  const view = await desk(screens.school.db, await screens.school.person(id), LADDER, Date.now());
+  if (!view) throw new Error(`${id} has no Desk`);
+  return view;
+}
+
+test('the list narrows to who has not handed in', async () => {
+  const page = await open();
+  const list = within(page.getByRole('navigation', { name: 'Students' }));
+  await page.hand.click(list.getByRole('button', { name: /^Not handed in/ }));
+  expect(list.getByRole('link', { name: /Farida Karimi/ })).toBeTruthy();
+  expect(list.queryByRole('link', { name: /Leila Amrani/ })).toBeNull();
+});
+
+test('without names the work has a number, and nothing on the screen says whose it is', async () => {
+  const page = await open();
+  await page.hand.click(page.getByLabelText('Mark without names'));
+  await waitFor(() =>
+    expect(page.getByRole('article').getAttribute('aria-label')).toMatch(/^What Work \d+ handed in$/),
+  );
+  expect(page.getByText(/The aside opens when the work is handed back/)).toBeTruthy();
+  expect(page.queryByText(/Leila/)).toBeNull();
+  await page.hand.click(page.getByLabelText('Mark without names'));
+  await waitFor(() => expect(page.getByRole('link', { name: /Leila Amrani/ })).toBeTruthy());
+});
+
+test('more time for one student stands on that student’s Desk and among what is new', async () => {
+  const page = await open();
+  await page.hand.click(page.getByRole('button', { name: 'More time for one' }));
+  const dialog = within(await page.findByRole('dialog'));
+  expect(await screens.found()).toEqual([]);
+  await page.hand.selectOptions(dialog.getByLabelText('Who'), 'Farida Karimi');
+  const hours = dialog.getByRole('textbox', { name: 'Hours' });
+  await page.hand.clear(hours);
+  await page.hand.type(hours, '24');
+  await page.hand.click(dialog.getByRole('button', { name: 'Give it' }));
+  await waitFor(() =>
+    expect(page.getByRole('link', { name: /Farida Karimi/, hidden: true }).textContent).toContain('24 h more time'),
+  );
+  expect((await deskOf('s-farida')).dueAt).toBe(((await deskOf('s-zofia')).dueAt ?? 0) + 24 * 3_600_000);
+  const farida = await screens.school.person('s-farida');
+  expect((await newsLines(screens.school.db, farida, 20, Date.now())).map(({ kind }) => kind)).toContain('extra-time');
+});
+
+test('a word goes to all who have not handed in, to each alone, once', async () => {
+  const page = await open();
+  await page.hand.click(page.getByRole('button', { name: 'Write to all who have not handed in' }));
+  const dialog = within(await page.findByRole('dialog'));
+  expect(dialog.getByText(/each in an aside of their own/)).toBeTruthy();
+  expect(await screens.found()).toEqual([]);
+  const send = dialog.getByRole('button', { name: /^Send to/ });
+  expect(send.hasAttribute('disabled')).toBe(true);
+  await page.hand.type(dialog.getByLabelText('What you write'), 'Do you need anything?');
+  await page.hand.click(send);
+  await dialog.findByText(/^Sent to \d+ students/);
+  expect(dialog.queryByRole('button', { name: /^Send to/ })).toBeNull();
+  const { rows } = await screens.school.db.query(
+    "SELECT student_id, count(*)::int AS n FROM aside_message WHERE assignment_id = $1 AND body = 'Do you need anything?' GROUP BY 1",
+    [LADDER],
+  );
+  expect(rows.length).toBeGreaterThan(5);
+  expect(rows.every((row) => (row as { n: number }).n === 1)).toBe(true);
+  expect(rows.map((row) => (row as { student_id: string }).student_id)).not.toContain('s-leila');
+});
+
+test('a word that cannot be sent stays where it was typed', async () => {
+  const page = await open();
+  await page.hand.click(page.getByRole('button', { name: 'Write to all who have not handed in' }));
+  const dialog = within(await page.findByRole('dialog'));
+  screens.instead = () => Response.error();
+  await page.hand.type(dialog.getByLabelText('What you write'), 'Are you there?');
+  await page.hand.click(dialog.getByRole('button', { name: /^Send to/ }));
+  await waitFor(() => expect(dialog.getByRole('alert').textContent).not.toBe(''));
+  expect((dialog.getByLabelText('What you write') as HTMLTextAreaElement).value).toBe('Are you there?');
+  screens.instead = null;
+});
+
+test('what is marked to the end is handed back together, and how the points lie is shown', async () => {
+  const page = await open('s-leila');
+  expect(page.getByRole('article').getAttribute('aria-label')).toBe('What Leila Amrani handed in');
+  for (const level of page.getAllByRole('button', { name: /In full/ })) await page.hand.click(level);
+  await page.findByText(/^Kept .* The student sees nothing/);
+  await page.again();
+  await page.hand.click(page.getByRole('button', { name: 'Hand back what is marked' }));
+  const dialog = within(await page.findByRole('dialog'));
+  expect(await screens.found()).toEqual([]);
+  await page.hand.click(dialog.getByRole('button', { name: 'Hand back 1' }));
+  await dialog.findByText('1 work is handed back.');
+  expect((await deskOf('s-leila')).feedback.map(({ earned }) => earned)).toEqual([100]);
+});
