@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
@@ -275,53 +275,6 @@ test('a starter that marks no places is understood; a key goes to the next empty
   await expect(phone.getByRole('textbox', { name: 'Notes' })).toContainText('Ask about the knot.');
 });
 
-test('the Shelf: a document of one’s own, put to work, binned and taken out, and everything as an archive', async ({
-  context,
-  school,
-}) => {
-  test.setTimeout(90_000);
-  const page = await signIn(context, school, 's-imke');
-  await page.goto(`${school.url}/shelf`);
-  await page.getByRole('button', { name: 'New document' }).click();
-  await page.waitForURL(/\/shelf\/[\w-]+$/);
-  await page.getByRole('textbox', { name: 'Name' }).fill('Kites I know');
-  await page.keyboard.press('Enter');
-  await page.getByRole('textbox', { name: 'Kites I know' }).click();
-  await page.keyboard.type('The diamond, the box.');
-  await saved(page);
-  await page.getByRole('main').getByRole('link', { name: 'Shelf' }).click();
-  await page.getByLabel('Look through the Shelf').fill('kites i');
-  await expect(page.getByRole('listitem')).toHaveCount(1);
-  await page.getByRole('button', { name: 'Make a copy of Kites I know' }).click();
-  await expect(page.getByRole('link', { name: 'Kites I know, a copy' })).toBeVisible();
-  await page.getByRole('button', { name: 'Put Kites I know, a copy into the bin' }).click();
-  await page.getByText('In the bin (1)').click();
-  await page.getByRole('button', { name: 'Take Kites I know, a copy out of the bin' }).click();
-  await expect(page.getByRole('link', { name: 'Kites I know, a copy' })).toBeVisible();
-
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Take it all away (ZIP)' }).click(),
-  ]);
-  const file = await download.path();
-  expect(execFileSync('unzip', ['-t', file], { encoding: 'utf8' })).toContain('No errors detected');
-  const listed = execFileSync('unzip', ['-p', file, 'index.html'], { encoding: 'utf8' });
-  expect(listed).toContain('Kites I know');
-  expect(listed).toContain('My first splice');
-  expect(execFileSync('unzip', ['-p', file, 'Own/Kites I know.html'], { encoding: 'utf8' })).toContain(
-    'The diamond, the box.',
-  );
-
-  await page.goto(`${school.url}/desk/food-web#sheet=pieces`);
-  const sheet = page.getByRole('complementary', { name: 'Pieces' });
-  await sheet.getByRole('button', { name: 'From your Shelf' }).click();
-  await sheet.getByRole('button', { name: 'Kites I know', exact: true }).click();
-  await expect(sheet.getByText('from your Shelf', { exact: true })).toBeVisible();
-  await page.keyboard.press('Control+k');
-  await page.getByRole('combobox', { name: 'Find' }).fill('kites i know');
-  await expect(page.getByRole('option', { name: /Kites I know/ }).first()).toBeVisible();
-});
-
 test('the step at which one is follows to another device', async ({ browser, context, school }) => {
   const page = await signIn(context, school, 's-dao');
   await page.goto(`${school.url}/desk/cloud-ladder`);
@@ -332,29 +285,6 @@ test('the step at which one is follows to another device', async ({ browser, con
   const other = await signIn(await browser.newContext(), school, 's-dao');
   await other.goto(`${school.url}/desk/cloud-ladder`);
   await expect(other.getByRole('button', { name: /Read “The ladder”/ })).toHaveAttribute('aria-current', 'step');
-});
-
-test('a disk that is full: said in words, nothing half kept, the server stays up', async ({ context, school }) => {
-  const page = await signIn(context, school, 's-dao');
-  await page.goto(`${school.url}/desk/food-web#sheet=pieces`);
-  const sheet = page.getByRole('complementary', { name: 'Pieces' });
-  const uploads = join(school.folder, 'uploads');
-  // The file that is being written to lies on a device without room.
-  await page.route('**/api/uploads/*', (route) => {
-    const path = join(uploads, route.request().url().split('/').at(-1) ?? '');
-    if (route.request().method() === 'PATCH' && existsSync(path)) {
-      rmSync(path);
-      symlinkSync('/dev/full', path);
-    }
-    return route.continue();
-  });
-  await sheet.getByLabel('Files from this device', { exact: true }).setInputFiles(photo('web.png'));
-  await expect(sheet.getByText('The school has no room left on its disk.')).toBeVisible();
-  expect(readdirSync(uploads)).toEqual([]);
-  await sheet.getByRole('button', { name: 'Put away' }).click();
-  await page.unroute('**/api/uploads/*');
-  await sheet.getByLabel('Files from this device', { exact: true }).setInputFiles(photo('web.png'));
-  await expect(sheet.getByRole('button', { name: 'web.png', exact: true })).toBeVisible();
 });
 
 test('on a phone a swipe turns between reading and writing; at a desk the rope leads to each answer', async ({

@@ -112,7 +112,7 @@ test('what opens over a screen has nothing for axe in either scheme', async ({ c
   await page.getByRole('dialog').getByText('When nothing helps').waitFor();
   await inBoth(page, 'Help');
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
-  await page.getByRole('button', { name: 'Imke A.' }).click();
+  await page.getByRole('button', { name: 'Imke A.', exact: true }).click();
   await page.getByLabel('Typeface').waitFor();
   await inBoth(page, 'settings');
   await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);

@@ -93,7 +93,15 @@ export async function typeAnswer(page: Page, number: number, text: string): Prom
   await page.keyboard.type(text);
 }
 
-export const test = base.extend<object, { school: School }>({
+export const test = base.extend<{ leavesNothing: undefined }, { school: School }>({
+  // Windows that a journey left open go on listening and drawing beside every journey after it.
+  leavesNothing: [
+    async ({ browser }, use) => {
+      await use(undefined);
+      for (const context of browser.contexts()) await context.close();
+    },
+    { auto: true },
+  ],
   school: [
     // biome-ignore lint/correctness/noEmptyPattern: the runner reads the names from the pattern
     async ({}, use) => {

@@ -148,8 +148,9 @@ describe('nobody is held up by', () => {
     expect(await admit(updates.noise)).toEqual({ ok: true, made: 'malformed' });
   });
 
-  test('forty files made by chance from what hurts', async () => {
-    for (const { name, bytes } of madeFiles(40)) {
+  // Thousands of them are tried by the bench.
+  test('a dozen files made by chance from what hurts', async () => {
+    for (const { name, bytes } of madeFiles(12)) {
       const path = put(name, bytes);
       const done = await shop.do('x', 'importText', { path, name });
       const said = done.ok ? (done.made.ok ? 'read' : done.made.code) : done.code;

@@ -1,4 +1,4 @@
-import { readdirSync } from 'node:fs';
+import { readdirSync, rmSync, symlinkSync } from 'node:fs';
 import { createServer, request as httpRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
@@ -92,6 +92,34 @@ describe('a file that is sent', () => {
     expect(await send('map.pdf', await pdf(3))).toBe('ok');
     expect(await along()).toMatchObject([{ name: 'map.pdf', is: { kind: 'file', type: 'application/pdf', pages: 3 } }]);
     expect(leftovers()).toEqual([]);
+  });
+
+  test('finds a disk that is full: it is said so, nothing half is kept, and the next one is taken', async () => {
+    const before = (await along()).length;
+    const sent = Buffer.from('a photograph');
+    const begun = await fetch(`${address}/api/uploads`, {
+      method: 'POST',
+      headers: {
+        'tus-resumable': '1.0.0',
+        'upload-length': String(sent.length),
+        'upload-metadata': `name ${btoa('web.txt')},assignment ${btoa(WORK)}`,
+      },
+    });
+    const upload = begun.headers.get('location')?.split('/').at(-1) ?? '';
+    // The file that is being written to lies on a device without room.
+    const path = join(school.folder, 'uploads', upload);
+    rmSync(path);
+    symlinkSync('/dev/full', path);
+    const answer = await fetch(`${address}/api/uploads/${upload}`, {
+      method: 'PATCH',
+      headers: { 'tus-resumable': '1.0.0', 'upload-offset': '0', 'content-type': 'application/offset+octet-stream' },
+      body: sent,
+    });
+    expect(await answer.json()).toMatchObject({ ok: false, code: 'no-space' });
+    expect([leftovers(), (await along()).length]).toEqual([[], before]);
+    expect(await send('rope.pdf', await pdf(1))).toBe('ok');
+    const [rope] = (await along()).filter(({ name }) => name === 'rope.pdf');
+    await changePiece(school.db, student, String(rope?.id), { act: 'remove' }, now);
   });
 
   test('a second one of the same name is told apart, and the same bytes are kept once', async () => {

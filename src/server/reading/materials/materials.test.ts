@@ -1,11 +1,11 @@
-import { existsSync, readdirSync } from 'node:fs';
+import { closeSync, existsSync, openSync, readdirSync, truncateSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import type { AssignmentId, Instant, PersonId, StepId } from '@/core/ids';
 import { doStep, handIn, openCopy } from '@/server/doing/handing-in/handing-in';
 import { byteRange, fileResponse } from '@/server/http/file-response';
 import { desk } from '@/server/reading/desk/desk';
 import { workOf } from '@/server/reading/work/work-list';
-import { keepFile, streamPart } from '@/store/files';
+import { filePath, keepFile, streamPart } from '@/store/files';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
@@ -194,6 +194,36 @@ describe('a file on its way to the browser', () => {
     expect((await fileResponse(school.db, file, again)).status).toBe(304);
     const beyond = new Request('http://school/', { headers: { range: 'bytes=99999999-' } });
     expect((await fileResponse(school.db, file, beyond)).status).toBe(416);
+  });
+
+  test('a long video is read from the disk as it is taken: 200 MB do not lie in memory', async () => {
+    const folder = join(school.folder, 'files');
+    const sha256 = await keepFile(school.db, folder, { bytes: Buffer.from('a video'), type: 'video/webm', at: now });
+    const size = 200 * 1024 * 1024;
+    truncateSync(filePath(folder, sha256), size);
+    await school.db.query('UPDATE file SET size = $2 WHERE sha256 = $1', [sha256, size]);
+    const answer = await fileResponse(
+      school.db,
+      { sha256, name: 'long.webm', download: false },
+      new Request('http://school/'),
+    );
+    const reader = (answer.body as ReadableStream<Uint8Array>).getReader();
+    let read = (await reader.read()).value?.byteLength ?? 0;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    // What is written at its end now is read, so its end had not been read before.
+    const file = openSync(filePath(folder, sha256), 'r+');
+    writeSync(file, 'the end', size - 7);
+    closeSync(file);
+    const before = process.memoryUsage().arrayBuffers;
+    let most = 0;
+    let last: Uint8Array = new Uint8Array();
+    for (let part = await reader.read(); part.value; part = await reader.read()) {
+      read += part.value.byteLength;
+      last = part.value;
+      most = Math.max(most, process.memoryUsage().arrayBuffers - before);
+    }
+    expect([read, Buffer.from(last.slice(-7)).toString()]).toEqual([size, 'the end']);
+    expect(most).toBeLessThan(100 * 1024 * 1024);
   });
 
   test('what a browser might run is a download, whatever is asked', async () => {
