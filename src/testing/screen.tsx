@@ -157,7 +157,13 @@ export class Screens {
       const node = await read();
       act(() => drawn.rerender(around(node)));
     };
-    return { ...within(document.body), again, leave: drawn.unmount, hand: userEvent.setup() };
+    return {
+      ...within(document.body),
+      container: drawn.container,
+      again,
+      leave: drawn.unmount,
+      hand: userEvent.setup(),
+    };
   }
 
   /** What axe finds in what is drawn, colours apart: those need a browser. */

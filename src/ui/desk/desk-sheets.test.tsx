@@ -1,0 +1,105 @@
+/** @jest-environment ./scripts/window-environment.mjs */
+import { waitFor, within } from '@testing-library/react';
+import type { AssignmentId } from '@/core/ids';
+import { type DeskView, desk } from '@/server/reading/desk/desk';
+import { Screens } from '@/testing/screen';
+import { useTimes } from '@/ui/common/times';
+import { BriefSheet } from './brief-sheet';
+import { FeedbackSheet } from './feedback-sheet';
+import { OpensLater } from './opens-later';
+import { ReceiptList } from './receipt-list';
+import { RubricView } from './rubric-view';
+
+let screens: Screens;
+beforeAll(async () => {
+  screens = await Screens.open();
+  await screens.signIn('s-imke');
+});
+afterAll(() => screens.end());
+
+const viewOf = async (assignment: string, id = 's-imke'): Promise<DeskView> => {
+  const view = await desk(screens.school.db, await screens.school.person(id), assignment as AssignmentId, Date.now());
+  if (!view) throw new Error(`${id} has no ${assignment}`);
+  return view;
+};
+
+const NOWHERE = new Map();
+const went: string[] = [];
+function Sheet({ view, of }: { view: DeskView; of: 'brief' | 'feedback' | 'receipts' | 'rubric' | 'later' }) {
+  const times = useTimes('Europe/Lisbon');
+  const now = Date.now();
+  switch (of) {
+    case 'brief':
+      return <BriefSheet view={view} times={times} />;
+    case 'feedback':
+      return (
+        <FeedbackSheet
+          view={view}
+          kinds={NOWHERE}
+          sessions={NOWHERE}
+          times={times}
+          now={now}
+          goTo={({ remark }) => went.push(remark.id)}
+        />
+      );
+    case 'receipts':
+      return <ReceiptList receipts={view.receipts} times={times} />;
+    case 'rubric':
+      return <RubricView rubric={view.rubric} />;
+    case 'later':
+      return <OpensLater view={view} times={times} now={now} />;
+  }
+}
+const open = (assignment: string, of: Parameters<typeof Sheet>[0]['of']) =>
+  screens.draw(async () => <Sheet view={await viewOf(assignment)} of={of} />, '(frame)/desk/[assignment]');
+
+test('the brief says every rule of the work as a sentence', async () => {
+  const page = await open('storm-log', 'brief');
+  const rules = page.getAllByRole('definition').map(({ textContent }) => textContent ?? '');
+  expect(rules).toHaveLength(page.getAllByRole('term').length);
+  expect(rules.every((rule) => rule.trim().length > 2)).toBe(true);
+  expect(await screens.found()).toEqual([]);
+});
+
+test('feedback gives the marks by criterion, where points were lost, and the words', async () => {
+  const view = await viewOf('ten-mornings');
+  const page = await open('ten-mornings', 'feedback');
+  const [latest] = view.feedback;
+  for (const { criterion } of latest?.result.byCriterion ?? [])
+    expect(page.getAllByRole('heading').map(({ textContent }) => textContent)).toContainEqual(
+      expect.stringContaining(criterion.title),
+    );
+  const sum = (latest?.result.byCriterion ?? []).reduce((points, { won }) => points + (won ?? 0), 0);
+  expect(sum).toBe(latest?.earned);
+  expect(page.getByText('As a picture')).toBeTruthy();
+  expect(await screens.found()).toEqual([]);
+});
+
+test('a remark that is ticked off is done, there and on every other device', async () => {
+  const before = (await viewOf('bearings')).feedback[0]?.remarks.filter(({ doneAt }) => doneAt !== null).length ?? 0;
+  const page = await open('bearings', 'feedback');
+  const remarks = page.getAllByRole('listitem').filter((item) => within(item).queryByRole('checkbox'));
+  const undone = remarks.find((item) => !(within(item).getByRole('checkbox') as HTMLInputElement).checked);
+  await page.hand.click(within(undone as HTMLElement).getByRole('checkbox'));
+  await waitFor(async () => {
+    const done = (await viewOf('bearings')).feedback[0]?.remarks.filter(({ doneAt }) => doneAt !== null);
+    expect(done?.length).toBe(before + 1);
+  });
+});
+
+test('receipts have their moment, and the rubric each criterion with its levels', async () => {
+  const receipts = await open('storm-words', 'receipts');
+  expect(receipts.getByRole('heading', { name: /^Receipt \d/ })).toBeTruthy();
+  expect(await screens.found()).toEqual([]);
+  receipts.leave();
+  const rubric = await open('cloud-ladder', 'rubric');
+  const view = await viewOf('cloud-ladder');
+  for (const { title } of view.rubric) expect(rubric.getAllByText(title).length).toBeGreaterThan(0);
+  expect(await screens.found()).toEqual([]);
+});
+
+test('what opens later says when, and nothing of what is in it', async () => {
+  const page = await open('which-way', 'later');
+  expect(document.body.textContent).toMatch(/\d/);
+  expect(page.queryAllByRole('textbox')).toEqual([]);
+});
