@@ -155,7 +155,8 @@ export class Screens {
     const drawn = render(around(await read()));
     const again = async (): Promise<void> => {
       const node = await read();
-      act(() => drawn.rerender(around(node)));
+      // Whoever has left meanwhile is shown nothing more.
+      if (drawn.container.isConnected) act(() => drawn.rerender(around(node)));
     };
     return {
       ...within(document.body),

@@ -232,6 +232,28 @@ describe('whatever happens to a piece of work', () => {
     );
   });
 
+  test('the facts that went in are never changed', () => {
+    for (const state of STATES) {
+      const { facts, now } = INTO[state];
+      const given = Object.freeze(facts.map((fact) => Object.freeze({ ...fact })));
+      for (const kind of MOVE_KINDS) {
+        const move: Move =
+          kind === 'do-step'
+            ? { kind, step: 's' as StepId }
+            : kind === 'hand-in'
+              ? { kind, handIn: 'new' as HandInId, pieces: 1 }
+              : kind === 'tick-off'
+                ? { kind, handIn: 'new' as HandInId }
+                : kind === 'hand-back'
+                  ? { kind, anotherGo: false }
+                  : { kind };
+        const made = makeMove(given, move, now, rules);
+        expect(given).toEqual(facts);
+        if (made.ok) expect([state, kind, made.facts.slice(0, -1)]).toEqual([state, kind, facts]);
+      }
+    }
+  });
+
   test('every kind of move is accepted somewhere and refused somewhere', () => {
     const tick: Rules = { ...rules, takes: 'tick' };
     const accepted = new Set(

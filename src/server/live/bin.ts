@@ -1,5 +1,6 @@
 import type { Instant } from '@/core/ids';
 import { complain } from '@/server/complaints';
+import { clearUploads } from '@/server/doing/pieces/uploads';
 import { BIN_DAYS } from '@/server/reading/shelf/shelf';
 import type { Database } from '@/store/database';
 import { emptyBin } from '@/store/documents';
@@ -10,9 +11,12 @@ const DAY = 24 * 3_600_000;
 export const emptyBins = (db: Database, now: Instant): Promise<number> =>
   db.transaction((tx) => emptyBin(tx, now - BIN_DAYS * DAY));
 
-/** Empties the bins now and every day. */
-export function keepBinsEmpty(db: Database): void {
-  const empty = () => emptyBins(db, Date.now()).catch((error: unknown) => complain('emptying the bins', error));
-  void empty();
-  setInterval(empty, DAY).unref();
+/** Empties the bins and throws away uploads that were never finished, now and every day. */
+export function keepTidy(db: Database): void {
+  const tidy = () => {
+    emptyBins(db, Date.now()).catch((error: unknown) => complain('emptying the bins', error));
+    clearUploads(db, Date.now()).catch((error: unknown) => complain('clearing old uploads', error));
+  };
+  tidy();
+  setInterval(tidy, DAY).unref();
 }

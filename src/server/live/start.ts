@@ -1,6 +1,6 @@
 import { closeDatabase, database } from '@/server/kite';
 import { workshop } from '@/server/workshop';
-import { keepBinsEmpty } from './bin';
+import { keepTidy } from './bin';
 import { Listening } from './listening';
 import { SaveSocket } from './save-socket';
 
@@ -29,7 +29,7 @@ export async function start(): Promise<void> {
   await saveSocket.start();
   held.kiteSaveSocket = saveSocket;
   await listening();
-  keepBinsEmpty(db);
+  keepTidy(db);
 }
 
 export async function stop(): Promise<void> {

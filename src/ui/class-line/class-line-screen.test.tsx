@@ -60,14 +60,18 @@ test('a teacher makes a code, and the student who forgot the password gets in wi
   await waitFor(async () => expect(await screens.whoIsIn()).toBe('s-abena'));
 });
 
-test('a new invite code takes the place of the old one', async () => {
+test('a new invite code takes the place of the old one, and says so beforehand', async () => {
   const page = await openAs('t-bello', 'weather');
   await page.hand.click(page.getByText('25 people'));
   const sheet = within(await page.findByRole('dialog'));
   const shown = () =>
     sheet.getByRole('heading', { name: /code/i }).closest('section')?.querySelector('strong')?.textContent;
+  const make = () => page.hand.click(sheet.getByRole('button', { name: /new code/i }));
+  await make();
+  await waitFor(() => expect(shown()).toMatch(/^\w{4} \w{4}$/));
   const before = shown();
-  await page.hand.click(sheet.getByRole('button', { name: /new code/i }));
+  expect(sheet.getByText(/^A new code ends this one/)).toBeTruthy();
+  await make();
   await waitFor(() => expect(shown()).not.toBe(before));
   expect(shown()).toMatch(/^\w{4} \w{4}$/);
 });

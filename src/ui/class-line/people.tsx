@@ -65,6 +65,7 @@ function InviteCode({ classId, given, zone }: { classId: string; given: Invite |
       <button type="button" className="quiet" onClick={make}>
         {t('invite-make')}
       </button>
+      {invite ? <p className="soft">{t('invite-ends')}</p> : null}
     </section>
   );
 }

@@ -1,7 +1,16 @@
 /** @jest-environment jsdom */
 import { Editor } from '@tiptap/core';
-import { isEmptyAnswer, KeepPlaces, nextEmptyAnswer, placeNotes, ShowNotes, ToNextEmpty } from './answer-nodes';
-import { Pictures } from './pictures';
+import {
+  isEmptyAnswer,
+  KeepPlaces,
+  nextEmptyAnswer,
+  placeNotes,
+  ShowNotes,
+  TabBetween,
+  ToNextEmpty,
+} from './answer-nodes';
+import { insertPicture, Pictures } from './pictures';
+import { RoomBelow } from './room-below';
 import { TEXT_NODES } from './text-nodes';
 
 let editor: Editor;
@@ -13,11 +22,12 @@ const answer = (id: string, text: string) => ({
 const question = (number: number, text: string) => ({ type: 'question', attrs: { number: String(number), text } });
 
 beforeEach(() => {
+  document.elementFromPoint = () => null;
   Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
   Range.prototype.getBoundingClientRect = () => document.body.getBoundingClientRect();
   editor = new Editor({
     element: document.body.appendChild(document.createElement('div')),
-    extensions: [...TEXT_NODES, Pictures, KeepPlaces, ShowNotes, ToNextEmpty],
+    extensions: [...TEXT_NODES, Pictures, KeepPlaces, ShowNotes, ToNextEmpty, TabBetween, RoomBelow],
     content: {
       type: 'doc',
       content: [
@@ -98,4 +108,66 @@ test('what the ready check says stands below its answer, and the one with the ca
   const places = [...editor.view.dom.querySelectorAll('.answer')];
   expect(places.map((place) => place.getAttribute('data-note'))).toEqual(['2 words of 30', '', '']);
   expect(places.map((place) => place.classList.contains('at'))).toEqual([true, false, false]);
+});
+
+describe('nothing that is typed goes astray', () => {
+  const press = (key: string, shiftKey = false) => {
+    const event = new KeyboardEvent('keydown', { key, shiftKey, bubbles: true, cancelable: true });
+    editor.view.dom.dispatchEvent(event);
+    return event.defaultPrevented;
+  };
+  const type = (words: string) => editor.view.dispatch(editor.state.tr.insertText(words));
+  const answers = () => {
+    const found: string[] = [];
+    editor.state.doc.forEach((node) => {
+      if (node.type.name === 'answer') found.push(node.textBetween(0, node.content.size, '|'));
+    });
+    return found;
+  };
+
+  test('Tab goes to the end of the next answer and back, and out of the last and the first', () => {
+    editor.commands.setTextSelection(4);
+    expect(press('Tab')).toBe(true);
+    type('Second.');
+    expect(press('Tab')).toBe(true);
+    type('Third.');
+    expect(press('Tab')).toBe(false);
+    expect(press('Tab', true)).toBe(true);
+    expect(press('Tab', true)).toBe(true);
+    type(' So it does.');
+    expect(press('Tab', true)).toBe(false);
+    expect(answers()).toEqual(['It climbs. So it does.', 'Second.', ' Third.']);
+  });
+
+  test.each([
+    ['after words', 'It climbs.'.length, ['It climbs.', 'More.']],
+    ['amid words', 'It'.length, ['It', 'More. climbs.']],
+  ])('what is typed after a picture was put in %s goes on behind it', (_, at, told) => {
+    editor.commands.setTextSelection(3 + at);
+    insertPicture(editor.view, '/api/text-pictures/a', null);
+    type('More.');
+    const answer = editor.state.doc.child(1);
+    const kinds = answer.content.content.map(({ type: { name } }) => name);
+    expect(kinds).toEqual(['paragraph', 'image', 'paragraph']);
+    expect(answer.content.content.filter(({ isTextblock }) => isTextblock).map((line) => line.textContent)).toEqual(
+      told,
+    );
+  });
+
+  test('a click below a table or a picture makes a line there; below a line it makes none', () => {
+    const click = (place: Element) =>
+      place.dispatchEvent(new MouseEvent('mousedown', { bubbles: true, cancelable: true, clientY: 5 }));
+    const places = editor.view.dom.querySelectorAll('.answer');
+    click(places[1] as Element);
+    expect(editor.state.doc.child(3).childCount).toBe(1);
+    editor.commands.setTextSelection(nextEmptyAnswer(editor.state.doc, 0) ?? 0);
+    editor.commands.insertTable(2, 2);
+    const table = editor.state.doc.child(3);
+    // Whatever came behind the table by itself is taken off: as it is when it was the last line that was deleted.
+    const lines = table.childCount;
+    click(editor.view.dom.querySelectorAll('.answer')[1] as Element);
+    const after = editor.state.doc.child(3);
+    expect(after.lastChild?.type.name).toBe('paragraph');
+    expect(after.childCount).toBe(table.lastChild?.type.name === 'table' ? lines + 1 : lines);
+  });
 });

@@ -1,6 +1,6 @@
 import { Extension, mergeAttributes, Node } from '@tiptap/core';
 import type { Node as ProseMirrorNode } from '@tiptap/pm/model';
-import { Plugin, PluginKey } from '@tiptap/pm/state';
+import { type EditorState, Plugin, PluginKey, Selection } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import { schemaOf } from '@/core/text/nodes';
 
@@ -78,6 +78,37 @@ export const ToNextEmpty = Extension.create({
         return at !== null && editor.commands.focus(at, { scrollIntoView: true });
       },
     };
+  },
+});
+
+/** Where an answer place ends that comes after the present one, or before it; `null` where there is none. */
+function answerBeside(state: EditorState, by: 1 | -1): number | null {
+  const ends: number[] = [];
+  let at = -1;
+  state.doc.forEach((node, offset) => {
+    if (node.type.name !== 'answer') return;
+    if (state.selection.from > offset && state.selection.from < offset + node.nodeSize) at = ends.length;
+    ends.push(offset + node.nodeSize - 1);
+  });
+  return at < 0 ? null : (ends[at + by] ?? null);
+}
+
+/**
+ * Tab goes to the next answer and Shift with Tab to the one before, out of the last and the first to whatever comes there.
+ * In a table and a list it means something else, and comes here only where that does nothing.
+ */
+export const TabBetween = Extension.create({
+  name: 'tabBetween',
+  priority: 50,
+  addKeyboardShortcuts() {
+    const go = (by: 1 | -1) => () => {
+      const end = answerBeside(this.editor.state, by);
+      if (end === null) return false;
+      const { view, state } = this.editor;
+      view.dispatch(state.tr.setSelection(Selection.near(state.doc.resolve(end), -1)).scrollIntoView());
+      return true;
+    };
+    return { Tab: go(1), 'Shift-Tab': go(-1) };
   },
 });
 

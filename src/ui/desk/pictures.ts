@@ -1,5 +1,5 @@
 import { Node } from '@tiptap/core';
-import { Plugin } from '@tiptap/pm/state';
+import { Plugin, TextSelection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
 import { schemaOf } from '@/core/text/nodes';
@@ -25,7 +25,28 @@ interface Options {
   readonly refused: (code: string) => void;
 }
 
-/** Puts pictures into the text, at a place or where the caret is. */
+/** Puts a picture into the text, at a place or where the caret is, and the caret behind it: what is typed next goes on there. */
+export function insertPicture(view: EditorView, src: string, at: number | null): void {
+  const { nodes } = view.state.schema;
+  const picture = nodes.image?.create({ src, alt: '' });
+  const line = nodes.paragraph?.create();
+  if (!picture || !line) return;
+  const { tr } = view.state;
+  if (at === null) tr.replaceSelectionWith(picture);
+  else tr.insert(Math.min(at, tr.doc.content.size), picture);
+  let behind = -1;
+  tr.doc.descendants((node, pos) => {
+    if (node === picture) behind = pos + node.nodeSize;
+    return behind < 0;
+  });
+  if (behind >= 0) {
+    if (!tr.doc.resolve(behind).nodeAfter?.isTextblock) tr.insert(behind, line);
+    tr.setSelection(TextSelection.create(tr.doc, behind + 1));
+  }
+  view.dispatch(tr.scrollIntoView());
+}
+
+/** Sends pictures and puts them into the text, at a place or where the caret is. */
 async function put(view: EditorView, files: readonly File[], at: number | null, refused: Options['refused']) {
   for (const file of files) {
     const sent = await sendPicture(file);
@@ -34,10 +55,7 @@ async function put(view: EditorView, files: readonly File[], at: number | null, 
       continue;
     }
     if (view.isDestroyed) return;
-    const node = view.state.schema.nodes.image?.create({ src: sent.address, alt: '' });
-    if (!node) return;
-    const { tr } = view.state;
-    view.dispatch(at === null ? tr.replaceSelectionWith(node) : tr.insert(Math.min(at, tr.doc.content.size), node));
+    insertPicture(view, sent.address, at);
   }
 }
 

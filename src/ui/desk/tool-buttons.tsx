@@ -7,7 +7,7 @@ import { useRef } from 'react';
 import type { DocNode } from '@/core/text/document-json';
 import { sendBytes } from '@/ui/common/client-request';
 import { FileInput } from '@/ui/common/file-input';
-import { sendPicture } from './pictures';
+import { insertPicture, sendPicture } from './pictures';
 import classes from './tool-lines.module.css';
 
 const FORMATS = ['docx', 'odt', 'pdf', 'md', 'html', 'txt'] as const;
@@ -72,12 +72,10 @@ export function PictureButton({ editor, refused }: { editor: Editor; refused: (c
   const put = async (file: File) => {
     const sent = await sendPicture(file);
     if ('code' in sent) refused(sent.code);
-    else
-      editor
-        .chain()
-        .focus()
-        .insertContent({ type: 'image', attrs: { src: sent.address, alt: '' } })
-        .run();
+    else if (!editor.isDestroyed) {
+      insertPicture(editor.view, sent.address, null);
+      editor.commands.focus();
+    }
   };
   return (
     <>

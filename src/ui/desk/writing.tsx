@@ -13,10 +13,11 @@ import { keyOr } from '@/ui/common/key-or';
 import { useRefresh } from '@/ui/common/use-refresh';
 import type { EditorProps } from '@/ui/kinds/document/kind';
 import { goToRemark, type MarkedRemark, RemarkMarks, remarkMarks } from '@/ui/remarks/remark-marks';
-import { isEmptyAnswer, KeepPlaces, placeNotes, ShowNotes, ToNextEmpty } from './answer-nodes';
+import { isEmptyAnswer, KeepPlaces, placeNotes, ShowNotes, TabBetween, ToNextEmpty } from './answer-nodes';
 import { CleanedPaste } from './cleaned-paste';
 import { FindInText } from './find-in-text';
 import { Pictures } from './pictures';
+import { RoomBelow } from './room-below';
 import { SpellingMarks } from './spelling-marks';
 import { TEXT_NODES } from './text-nodes';
 import { useSessionState } from './use-sessions';
@@ -114,6 +115,8 @@ export function Writing({
         KeepPlaces,
         ShowNotes,
         ToNextEmpty,
+        TabBetween,
+        RoomBelow,
         Pictures.configure({ words: { alt: t('picture-alt') }, refused: setProblem }),
         CleanedPaste,
         WithinLimits,

@@ -1,8 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import sharp from 'sharp';
@@ -15,6 +14,7 @@ import type { Doc, DocNode, Mark, MarkName } from '@/core/text/nodes';
 import { maySeePicture } from '@/server/reading/documents/text-pictures';
 import { filePath } from '@/store/files';
 import { type TestSchool, testSchool } from '@/store/test-school';
+import { scratch } from '@/testing/scratch';
 import { importText } from './importing';
 
 let school: TestSchool;
@@ -22,7 +22,7 @@ let folder: string;
 beforeAll(async () => {
   school = await testSchool();
   process.env.KITE_DATA = school.folder;
-  folder = mkdtempSync(join(tmpdir(), 'kite-in-'));
+  folder = scratch('kite-in-');
 });
 afterAll(async () => {
   rmSync(folder, { recursive: true });

@@ -1,4 +1,4 @@
-import { readdirSync, rmSync, symlinkSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { createServer, request as httpRequest, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
@@ -16,7 +16,7 @@ import type { Person } from '@/store/people';
 import { piecesOfOwner, piecesOfWork } from '@/store/pieces';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { changePiece, putPiece } from './pieces';
-import { receiveUpload } from './uploads';
+import { clearUploads, receiveUpload } from './uploads';
 
 const WORK = 'cloud-ladder' as AssignmentId;
 let school: TestSchool;
@@ -120,6 +120,31 @@ describe('a file that is sent', () => {
     expect(await send('rope.pdf', await pdf(1))).toBe('ok');
     const [rope] = (await along()).filter(({ name }) => name === 'rope.pdf');
     await changePiece(school.db, student, String(rope?.id), { act: 'remove' }, now);
+  });
+
+  test('what was begun and never finished is thrown away after a day, and what goes on is not', async () => {
+    const begin = async () => {
+      const begun = await fetch(`${address}/api/uploads`, {
+        method: 'POST',
+        headers: {
+          'tus-resumable': '1.0.0',
+          'upload-length': '900',
+          'upload-metadata': `name ${btoa('half.txt')},assignment ${btoa(WORK)}`,
+        },
+      });
+      return begun.headers.get('location')?.split('/').at(-1) ?? '';
+    };
+    const [old, young] = [await begin(), await begin()];
+    const notes = join(school.folder, 'uploads', `${old}.json`);
+    const begun = JSON.parse(readFileSync(notes, 'utf8')) as object;
+    writeFileSync(notes, JSON.stringify({ ...begun, creation_date: new Date(now - 25 * 3_600_000) }));
+    await school.db.query('UPDATE upload SET at = $2 WHERE id = $1', [old, new Date(now - 25 * 3_600_000)]);
+    await clearUploads(school.db, Date.now());
+    expect(leftovers().filter((name) => name.startsWith(old))).toEqual([]);
+    expect(leftovers().filter((name) => name.startsWith(young))).toHaveLength(2);
+    expect([await ownerOfUpload(school.db, old), await ownerOfUpload(school.db, young)]).toEqual([null, student.id]);
+    await fetch(`${address}/api/uploads/${young}`, { method: 'DELETE', headers: { 'tus-resumable': '1.0.0' } });
+    expect(leftovers()).toEqual([]);
   });
 
   test('a second one of the same name is told apart, and the same bytes are kept once', async () => {

@@ -62,15 +62,19 @@ class Store extends FileStore {
 const held = globalThis as typeof globalThis & { kiteUploads?: { store: Store; locker: MemoryLocker } };
 
 /** Where unfinished uploads lie, and who writes to which of them: shared by all requests of this process. */
-async function parts(db: Database) {
+async function parts() {
   if (!held.kiteUploads) {
     await mkdir(uploadsFolder(), { recursive: true, mode: 0o700 });
     const store = new Store({ directory: uploadsFolder(), expirationPeriodInMilliseconds: UNFINISHED });
     held.kiteUploads = { store, locker: new MemoryLocker() };
-    await forgetUploads(db, Date.now() - UNFINISHED);
-    void store.deleteExpired().catch((error: unknown) => complain('clearing old uploads', error));
   }
   return held.kiteUploads;
+}
+
+/** Throws away what was begun a day ago and never finished. */
+export async function clearUploads(db: Database, now: Instant): Promise<void> {
+  await forgetUploads(db, now - UNFINISHED);
+  await (await parts()).store.deleteExpired();
 }
 
 /** Why a file is not taken up. */
@@ -130,7 +134,7 @@ export async function receiveUpload(
   { request, upload: id }: { readonly request: Request; readonly upload: string | null },
   now: Instant,
 ): Promise<Response> {
-  const { store, locker } = await parts(db);
+  const { store, locker } = await parts();
   const server = new Server({
     path: '/api/uploads',
     datastore: store,
