@@ -253,6 +253,27 @@ describe('the save socket', () => {
     for (const { socket } of [...before, opened]) socket.terminate();
   });
 
+  test('somebody else’s document is gone for everybody else, and what is no message is refused', async () => {
+    const document = await copyOf('s-wren');
+    const before = await stored(document);
+    const tab = await Tab.open('s-zofia');
+    tab.say({ kind: 'join', document, vector: '' });
+    expect(await tab.wait('refused')).toMatchObject({ document, code: 'gone' });
+    tab.say({ kind: 'update', document, n: 1, update: 'AAA=' });
+    expect(await tab.wait('refused')).toMatchObject({ document, n: 1, code: 'gone' });
+    tab.socket.send('not json');
+    expect(await tab.wait('refused')).toMatchObject({ code: 'malformed' });
+    tab.say({ kind: 'update', document: 7 });
+    expect(await tab.wait('refused')).toMatchObject({ code: 'malformed' });
+    const own = await Tab.open('s-wren');
+    await own.join(document);
+    own.say({ kind: 'update', document, n: 1, update: Buffer.alloc(50, 255).toString('base64') });
+    expect(await own.wait('refused')).toMatchObject({ n: 1, code: 'malformed' });
+    expect(await stored(document)).toBe(before);
+    tab.socket.close();
+    own.socket.close();
+  });
+
   test('a person has twenty lines and no more, and a message without an end ends them', async () => {
     // All of one browser: signing in again and again would end the oldest session, and its line with it.
     const first = await Tab.open('s-goran');

@@ -154,6 +154,14 @@ describe('nothing that is typed goes astray', () => {
     );
   });
 
+  test('a click below the last answer goes to its end', () => {
+    editor.commands.setTextSelection(4);
+    editor.view.dom.dispatchEvent(new MouseEvent('mousedown', { bubbles: true, cancelable: true, clientY: 5 }));
+    type('Last.');
+    expect(answers()).toEqual(['It climbs.', '', ' Last.']);
+    expect(shape()).toEqual(WHOLE);
+  });
+
   test('a click below a table or a picture makes a line there; below a line it makes none', () => {
     const click = (place: Element) =>
       place.dispatchEvent(new MouseEvent('mousedown', { bubbles: true, cancelable: true, clientY: 5 }));

@@ -1,13 +1,13 @@
 import { Extension } from '@tiptap/core';
 import type { Node as ProseMirrorNode } from '@tiptap/pm/model';
-import { Plugin, TextSelection } from '@tiptap/pm/state';
+import { Plugin, Selection, TextSelection } from '@tiptap/pm/state';
 
 /** Stands by itself: no line is in it that a caret could go on from. */
 const standsAlone = (node: ProseMirrorNode): boolean => node.isAtom || node.type.spec.tableRole === 'table';
 
 /**
  * A click below what stands last in a text or an answer, where that is a table or a picture, makes a line there and puts
- * the caret into it. Below a line the browser does so by itself.
+ * the caret into it; one below the last answer goes to its end. Below a line the browser does so by itself.
  */
 export const RoomBelow = Extension.create({
   name: 'roomBelow',
@@ -23,15 +23,17 @@ export const RoomBelow = Extension.create({
             const { doc, schema, tr } = view.state;
             let end = place === view.dom ? doc.content.size : view.posAtDOM(place, place.childNodes.length);
             let last = doc.resolve(end).nodeBefore;
-            // Below the last answer of all is below what is in it.
-            if (last?.type.name === 'answer') {
-              last = last.lastChild;
+            // Below the last answer of all is below what is in it: the browser finds no place there.
+            const beyond = last?.type.name === 'answer';
+            if (beyond) {
+              last = last?.lastChild ?? null;
               end -= 1;
             }
             const line = schema.nodes.paragraph?.create();
-            if (!last || !line || !standsAlone(last)) return false;
+            if (!last || !line || !(beyond || standsAlone(last))) return false;
             event.preventDefault();
-            tr.insert(end, line).setSelection(TextSelection.create(tr.doc, end + 1));
+            if (standsAlone(last)) tr.insert(end, line).setSelection(TextSelection.create(tr.doc, end + 1));
+            else tr.setSelection(Selection.near(doc.resolve(end), -1));
             view.dispatch(tr.scrollIntoView());
             view.focus();
             return true;
