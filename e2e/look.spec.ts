@@ -57,6 +57,18 @@ const VISITS = [...new Set(SCREENS.map(({ who }) => who))].flatMap((who) => {
   ].filter((visit) => visit.screens.length > 0);
 });
 
+/** Whole in the light scheme; the dark one has other colours, and nothing else is other. */
+async function inBoth(page: Page, name: string): Promise<void> {
+  for (const [colorScheme, rules] of [
+    ['light', undefined],
+    ['dark', ['color-contrast']],
+  ] as const) {
+    await page.emulateMedia({ colorScheme });
+    await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
+    expect([name, colorScheme, await found(page, rules)]).toEqual([name, colorScheme, []]);
+  }
+}
+
 for (const { who, locale, direction, screens } of VISITS) {
   test(`axe finds nothing on any screen, and each fits a phone of 360 px: ${who ?? 'nobody'}, ${direction}`, async ({
     browser,
@@ -71,13 +83,7 @@ for (const { who, locale, direction, screens } of VISITS) {
       await page.goto(school.url + screen.path);
       if (screen.ready) await page.locator(screen.ready).first().waitFor();
       await expect(page.locator('html')).toHaveAttribute('dir', direction);
-      for (const colorScheme of ['dark', 'light'] as const) {
-        await page.emulateMedia({ colorScheme });
-        await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
-        // The second scheme has other colours, and nothing else is other.
-        const only = colorScheme === 'light' ? ['color-contrast'] : undefined;
-        expect([screen.name, colorScheme, await found(page, only)]).toEqual([screen.name, colorScheme, []]);
-      }
+      await inBoth(page, screen.name);
       await page.setViewportSize({ width: 360, height: 740 });
       for (const dir of ['ltr', 'rtl']) {
         await page.locator('html').evaluate((html, to) => html.setAttribute('dir', to), dir);
@@ -88,14 +94,6 @@ for (const { who, locale, direction, screens } of VISITS) {
     }
     await context.close();
   });
-}
-
-/** Whole in the light scheme; the dark one has other colours, and nothing else is other. */
-async function inBoth(page: Page, name: string): Promise<void> {
-  await page.emulateMedia({ colorScheme: 'light' });
-  expect([name, await found(page)]).toEqual([name, []]);
-  await page.emulateMedia({ colorScheme: 'dark' });
-  expect([name, await found(page, ['color-contrast'])]).toEqual([name, []]);
 }
 
 // What is in each is drawn and looked at by the tests of its component; here it has its colours and its place.

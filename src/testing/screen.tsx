@@ -11,11 +11,12 @@ import { AppRouterContext } from 'next/dist/shared/lib/app-router-context.shared
 import { PathnameContext, SearchParamsContext } from 'next/dist/shared/lib/hooks-client-context.shared-runtime';
 import { NextIntlClientProvider } from 'next-intl';
 import type { ReactNode } from 'react';
-import type { PersonId } from '@/core/ids';
+import type { AssignmentId, PersonId } from '@/core/ids';
 import type { Locale } from '@/i18n/locales';
 import { EVERYWHERE, SCREEN_WORDS, type ScreenName } from '@/i18n/screen-words';
 import { signInToDemo } from '@/server/doing/accounts/signing-in';
 import { whoIs } from '@/server/http/who-is';
+import { type DeskView, desk } from '@/server/reading/desk/desk';
 import { type TestSchool, testSchool } from '@/store/test-school';
 
 const SITE = 'http://localhost:3000';
@@ -80,6 +81,13 @@ export class Screens {
     cleanup();
     await Promise.allSettled(this.#open);
     await this.school.end();
+  }
+
+  /** What a student is given of some work on the Desk, now. */
+  async desk(id: string, assignment: string): Promise<DeskView> {
+    const view = await desk(this.school.db, await this.school.person(id), assignment as AssignmentId, Date.now());
+    if (!view) throw new Error(`${id} has no ${assignment}`);
+    return view;
   }
 
   /** Who is signed in in this window. */

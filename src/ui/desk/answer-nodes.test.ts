@@ -21,26 +21,26 @@ const answer = (id: string, text: string) => ({
 });
 const question = (number: number, text: string) => ({ type: 'question', attrs: { number: String(number), text } });
 
+const made = (content: object[]) =>
+  new Editor({
+    element: document.body.appendChild(document.createElement('div')),
+    extensions: [...TEXT_NODES, Pictures, KeepPlaces, ShowNotes, ToNextEmpty, TabBetween, RoomBelow],
+    content: { type: 'doc', content } as never,
+    editorProps: { attributes: { tabindex: '0' } },
+  });
+
 beforeEach(() => {
   document.elementFromPoint = () => null;
   Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
   Range.prototype.getBoundingClientRect = () => document.body.getBoundingClientRect();
-  editor = new Editor({
-    element: document.body.appendChild(document.createElement('div')),
-    extensions: [...TEXT_NODES, Pictures, KeepPlaces, ShowNotes, ToNextEmpty, TabBetween, RoomBelow],
-    content: {
-      type: 'doc',
-      content: [
-        question(1, 'Why a ladder?'),
-        answer('a1', 'It climbs.'),
-        question(2, 'Which rung?'),
-        answer('a2', ''),
-        question(3, 'And the last?'),
-        answer('a3', ' '),
-      ],
-    },
-    editorProps: { attributes: { tabindex: '0' } },
-  });
+  editor = made([
+    question(1, 'Why a ladder?'),
+    answer('a1', 'It climbs.'),
+    question(2, 'Which rung?'),
+    answer('a2', ''),
+    question(3, 'And the last?'),
+    answer('a3', ' '),
+  ]);
 });
 afterEach(() => editor.destroy());
 
@@ -162,20 +162,35 @@ describe('nothing that is typed goes astray', () => {
     expect(shape()).toEqual(WHOLE);
   });
 
-  test('a click below a table or a picture makes a line there; below a line it makes none', () => {
-    const click = (place: Element) =>
-      place.dispatchEvent(new MouseEvent('mousedown', { bubbles: true, cancelable: true, clientY: 5 }));
-    const places = editor.view.dom.querySelectorAll('.answer');
-    click(places[1] as Element);
+  const click = (place: Element | undefined) =>
+    place?.dispatchEvent(new MouseEvent('mousedown', { bubbles: true, cancelable: true, clientY: 5 }));
+  const cell = { type: 'tableCell', content: [{ type: 'paragraph' }] };
+  const table = { type: 'table', content: [{ type: 'tableRow', content: [cell, cell] }] };
+  const picture = { type: 'image', attrs: { src: '/api/text-pictures/a', alt: '' } };
+
+  test.each([
+    ['a table', table],
+    ['a picture', picture],
+  ])('a click below %s makes a line there, in an answer, below the last one and in a text', (_, last) => {
+    const asked = (id: string) => ({ type: 'answer', attrs: { id }, content: [last] });
+    const below = (content: object[], place: () => Element | undefined) => {
+      editor.destroy();
+      editor = made(content);
+      click(place());
+      type('Below.');
+      return editor.getJSON().content;
+    };
+    const line = { type: 'paragraph', content: [{ type: 'text', text: 'Below.' }] };
+    const whole = () => editor.view.dom;
+    const answerAt = (n: number) => () => [...editor.view.dom.querySelectorAll('.answer')][n];
+    const behind = (content: object[] | undefined, n: number) => (content?.[n] as { content: object[] }).content.at(-1);
+    expect(behind(below([asked('a1'), asked('a2')], answerAt(0)), 0)).toMatchObject(line);
+    expect(behind(below([asked('a1'), asked('a2')], whole), 1)).toMatchObject(line);
+    expect(below([last], whole)?.at(-1)).toMatchObject(line);
+  });
+
+  test('a click below a line makes none', () => {
+    click(editor.view.dom.querySelectorAll('.answer')[1]);
     expect(editor.state.doc.child(3).childCount).toBe(1);
-    editor.commands.setTextSelection(nextEmptyAnswer(editor.state.doc, 0) ?? 0);
-    editor.commands.insertTable(2, 2);
-    const table = editor.state.doc.child(3);
-    // Whatever came behind the table by itself is taken off: as it is when it was the last line that was deleted.
-    const lines = table.childCount;
-    click(editor.view.dom.querySelectorAll('.answer')[1] as Element);
-    const after = editor.state.doc.child(3);
-    expect(after.lastChild?.type.name).toBe('paragraph');
-    expect(after.childCount).toBe(table.lastChild?.type.name === 'table' ? lines + 1 : lines);
   });
 });

@@ -1,9 +1,8 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { waitFor, within } from '@testing-library/react';
 import { readyCheck } from '@/core/asks/ready-check';
-import type { AssignmentId } from '@/core/ids';
 import type { Doc } from '@/core/text/nodes';
-import { type DeskView, desk } from '@/server/reading/desk/desk';
+import type { DeskView } from '@/server/reading/desk/desk';
 import type { Receipt } from '@/store/hand-ins';
 import { Screens } from '@/testing/screen';
 import { useTimes } from '@/ui/common/times';
@@ -22,9 +21,7 @@ const text = (words: string): Doc => ({
 
 async function viewOf(id: string, assignment: string): Promise<DeskView> {
   await screens.signIn(id);
-  const view = await desk(screens.school.db, await screens.school.person(id), assignment as AssignmentId, Date.now());
-  if (!view) throw new Error(`${id} has no ${assignment}`);
-  return view;
+  return screens.desk(id, assignment);
 }
 
 interface Opened extends Partial<Parameters<typeof HandInDialog>[0]> {

@@ -1,13 +1,10 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { waitFor, within } from '@testing-library/react';
-import type { AssignmentId } from '@/core/ids';
 import { newDocument } from '@/server/doing/documents/own-documents';
-import { desk } from '@/server/reading/desk/desk';
 import { Screens } from '@/testing/screen';
 import { PiecesSheet } from './pieces-sheet';
 import type { Sending, Uploads } from './use-uploads';
 
-const WEB = 'food-web' as AssignmentId;
 let screens: Screens;
 beforeAll(async () => {
   screens = await Screens.open();
@@ -15,18 +12,22 @@ beforeAll(async () => {
 });
 afterAll(() => screens.end());
 
-const opened: string[] = [];
 const cancelled: number[] = [];
 const nothing = () => {};
 
 function open(canChange = true, sending: readonly Sending[] = []) {
   const uploads: Uploads = { sending, add: nothing, again: nothing, cancel: (key) => cancelled.push(key) };
-  return screens.draw(async () => {
-    const view = await desk(screens.school.db, await screens.school.person('s-wren'), WEB, Date.now());
-    return view ? (
-      <PiecesSheet view={view} uploads={uploads} canChange={canChange} open={(piece) => opened.push(piece)} />
-    ) : null;
-  }, '(frame)/desk/[assignment]');
+  return screens.draw(
+    async () => (
+      <PiecesSheet
+        view={await screens.desk('s-wren', 'food-web')}
+        uploads={uploads}
+        canChange={canChange}
+        open={nothing}
+      />
+    ),
+    '(frame)/desk/[assignment]',
+  );
 }
 
 test('says beforehand what is asked for and how large it may be', async () => {

@@ -4,7 +4,7 @@ import { type EditorState, Plugin, PluginKey } from '@tiptap/pm/state';
 import { Decoration, DecorationSet, type EditorView } from '@tiptap/pm/view';
 import type { Misspelling } from '@/core/text/spelling';
 import { trimmedEnd } from '@/core/text/trimmed';
-import { drawOver, readFirst } from '@/ui/common/draw-over';
+import { drawOver } from '@/ui/common/draw-over';
 import type { WritingHelp } from './writing-help';
 
 const SETTLE = 250;
@@ -82,20 +82,18 @@ class Speller {
 
   /** Draws what is known; the word that is being typed is left in peace. */
   #show(): void {
-    readFirst(this.view);
-    const { state } = this.view;
-    const { from: caret, empty } = state.selection;
-    const marks: Decoration[] = [];
-    for (const { node, at } of blocksOf(state.doc)) {
-      for (const { from, to } of this.#known.get(node) ?? []) {
-        const [start, end] = [at + 1 + from, at + 1 + to];
-        if (empty && this.view.hasFocus() && caret === end) continue;
-        marks.push(Decoration.inline(start, end, { class: 'misspelt' }));
+    drawOver(this.view, (transaction) => {
+      const { doc, selection } = transaction;
+      const marks: Decoration[] = [];
+      for (const { node, at } of blocksOf(doc)) {
+        for (const { from, to } of this.#known.get(node) ?? []) {
+          const [start, end] = [at + 1 + from, at + 1 + to];
+          if (selection.empty && this.view.hasFocus() && selection.from === end) continue;
+          marks.push(Decoration.inline(start, end, { class: 'misspelt' }));
+        }
       }
-    }
-    drawOver(this.view, (transaction) =>
-      transaction.setMeta(key, { marks: DecorationSet.create(state.doc, marks) } satisfies Standing),
-    );
+      return transaction.setMeta(key, { marks: DecorationSet.create(doc, marks) } satisfies Standing);
+    });
   }
 }
 

@@ -1,7 +1,6 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { waitFor, within } from '@testing-library/react';
 import type { AssignmentId } from '@/core/ids';
-import { type DeskView, desk } from '@/server/reading/desk/desk';
 import { markingDesk } from '@/server/reading/marking/marking-desk';
 import { newsLines } from '@/server/reading/news/news';
 import { Screens } from '@/testing/screen';
@@ -27,11 +26,7 @@ const open = (student: string | null = null) =>
     return view ? <MarkingScreen view={view} zone="Europe/Lisbon" now={Date.now()} /> : null;
   }, '(frame)/marking/[assignment]');
 
-async function deskOf(id: string): Promise<DeskView> {
-  const view = await desk(screens.school.db, await screens.school.person(id), LADDER, Date.now());
-  if (!view) throw new Error(`${id} has no Desk`);
-  return view;
-}
+const deskOf = (id: string) => screens.desk(id, LADDER);
 
 test('the list narrows to who has not handed in', async () => {
   const page = await open();
