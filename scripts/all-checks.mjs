@@ -13,15 +13,19 @@ const missing = [
 
 let passed = 0;
 let failed = 0;
+/** What failed and how, said once more at the end: whoever reads a long log reads its end. */
+const why = [];
 const count = (name, ok) => {
   if (ok) passed += 1;
   else {
     failed += 1;
+    why.push(name);
     console.error(`✘ ${name}`);
   }
   return ok;
 };
 const finish = () => {
+  for (const line of why) console.log(`✘ ${line}`);
   console.log(`${passed} passed, ${failed} failed`);
   process.exit(failed === 0 && passed > 0 ? 0 : 1);
 };
@@ -37,13 +41,25 @@ count('unused code', run('npx', ['knip', '--no-config-hints']));
 /** Adds what a test runner wrote into its report; a runner that wrote none has failed. */
 function add(name, file, read) {
   try {
-    const { good, bad } = read(JSON.parse(readFileSync(file, 'utf8')));
+    const { good, bad, failures } = read(JSON.parse(readFileSync(file, 'utf8')));
     passed += good;
     failed += bad;
+    why.push(...failures);
     if (good === 0) count(`${name}: no test ran`, false);
   } catch {
     count(`${name}: no report`, false);
   }
+}
+
+/** Every journey of a report, out of the files and groups they stand in. */
+function specs(suites = []) {
+  return suites.flatMap((suite) => [...(suite.specs ?? []), ...specs(suite.suites)]);
+}
+
+/** The name of a journey and what its tries said. */
+function saidOf({ title, file, tests }) {
+  const errors = tests.flatMap(({ results }) => results.flatMap(({ errors }) => errors.map(({ message }) => message)));
+  return [`${file} › ${title}`, ...errors].join('\n');
 }
 
 for (const file of ['.cache/unit.json', '.cache/journeys.json']) rmSync(file, { force: true });
@@ -54,14 +70,18 @@ const unit = run('npx', ['jest', '--json', '--outputFile=.cache/unit.json'], {
 add('unit tests', '.cache/unit.json', (report) => ({
   good: report.numPassedTests,
   bad: report.numFailedTests + report.numRuntimeErrorTestSuites,
+  failures: report.testResults.filter(({ status }) => status === 'failed').map(({ message }) => message),
 }));
 if (!unit && failed === 0) count('unit tests', false);
 
 if (count('build', build())) {
   const journeys = run('npx', ['playwright', 'test']);
-  add('journeys', '.cache/journeys.json', ({ stats }) => ({
+  add('journeys', '.cache/journeys.json', ({ stats, suites }) => ({
     good: stats.expected + stats.flaky,
     bad: stats.unexpected,
+    failures: specs(suites)
+      .filter(({ ok }) => !ok)
+      .map(saidOf),
   }));
   if (!journeys && failed === 0) count('journeys', false);
 }
