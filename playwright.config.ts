@@ -6,7 +6,8 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   // The machines that run this differ in speed by a factor of four; a journey that needs a second try is listed as flaky.
   retries: 1,
-  workers: 2,
+  // A journey waits a third of its time, for timers and for what it typed: three keep two processors busy.
+  workers: 3,
   reporter: [['list'], ['json', { outputFile: '.cache/journeys.json' }]],
   outputDir: 'test-results',
   globalSetup: './e2e/make-template.ts',

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { toDocx } from '@/core/formats/docx-out';
 import { found } from './axe';
-import { expect, saved, signIn, test, typeAnswer } from './school';
+import { expect, saved, signIn, takeTool, test, typeAnswer } from './school';
 
 const PHOTO = readFileSync('docs/screenshots/today.png');
 const photo = (name: string) => ({ name, mimeType: 'image/png', buffer: PHOTO });
@@ -123,7 +123,6 @@ test('help with words: spelling with suggestions and own words, a meaning, a for
   test.setTimeout(120_000);
   const page = await signIn(context, school, 's-yusuf');
   await page.goto(`${school.url}/desk/bottle#step=bottle-2`);
-  const tools = page.getByRole('toolbar', { name: 'Text tools' });
   await typeAnswer(page, 1, 'The harbuor is quiet and Wrenna waits. ');
   await expect(page.locator('.misspelt')).toHaveText(['harbuor', 'Wrenna']);
   await page.locator('.misspelt').first().click();
@@ -147,24 +146,19 @@ test('help with words: spelling with suggestions and own words, a meaning, a for
   await other.close();
 
   await page.keyboard.press('Escape');
-  await tools.getByRole('button', { name: 'What a word means' }).click();
+  await takeTool(page, 'What a word means');
   await page.getByText('The harbour is quiet').dblclick({ position: { x: 70, y: 10 } });
   await expect(page.getByText(/sheltered port/)).toBeVisible();
 
   await page.locator('.answer p').last().click();
   await page.keyboard.press('End');
-  await tools.getByRole('button', { name: 'Formula' }).click();
+  await takeTool(page, 'Formula');
   await page.getByLabel('Formula, as TeX').fill('\\frac{1');
   await expect(page.getByText('This cannot be drawn yet.')).toBeVisible();
   await page.getByLabel('Formula, as TeX').fill('\\frac{1}{2}');
   await page.keyboard.press('Enter');
   await expect(page.locator('.answer math')).toBeVisible();
-  await tools
-    .getByLabel('Picture')
-    .locator('visible=false')
-    .or(page.locator('input[aria-label="Picture"]'))
-    .first()
-    .setInputFiles(photo('sea.png'));
+  await page.locator('input[aria-label="Picture"]').setInputFiles(photo('sea.png'));
   const picture = page.locator('.picture');
   await expect(picture.locator('img')).toHaveAttribute('src', /^\/api\/text-pictures\/[0-9a-f]{64}$/);
   await picture.getByRole('textbox').fill('The sea at noon');
@@ -222,7 +216,7 @@ test('from elsewhere: a paste from an office program, a DOCX read in; back to ho
   await page.keyboard.press('Control+a');
   await page.keyboard.press('Delete');
   await page.keyboard.type('Gone.');
-  await page.getByRole('button', { name: 'Earlier versions' }).click();
+  await takeTool(page, 'Earlier versions');
   await page.getByRole('button', { name: 'See it' }).first().click();
   await expect(page.getByRole('region', { name: 'An earlier version' })).toContainText('a cork');
   await page.getByRole('button', { name: 'Bring this back' }).click();
@@ -287,7 +281,7 @@ test('the step at which one is follows to another device', async ({ browser, con
   await expect(other.getByRole('button', { name: /Read “The ladder”/ })).toHaveAttribute('aria-current', 'step');
 });
 
-test('on a phone a swipe turns between reading and writing; at a desk the rope leads to each answer', async ({
+test('on a phone: turned by a swipe and by the rail, tapped into, typed above a keyboard, with the places a tap away', async ({
   browser,
   school,
 }) => {
@@ -295,8 +289,7 @@ test('on a phone a swipe turns between reading and writing; at a desk the rope l
   const page = await signIn(phone, school, 's-hana');
   await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
   await page.locator('.answer').first().waitFor();
-  const side = (name: string) => page.getByRole('button', { name, exact: true });
-  await expect(side('Writing')).toHaveAttribute('aria-pressed', 'true');
+  const shown = (side: string) => expect(page.locator('[data-shown]')).toHaveAttribute('data-shown', side);
   const touch = await phone.newCDPSession(page);
   const swipe = async (from: number, to: number, down = 0) => {
     const at = (x: number, y: number) => [{ x, y }];
@@ -304,14 +297,57 @@ test('on a phone a swipe turns between reading and writing; at a desk the rope l
     await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(to, 500 + down) });
     await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
   };
+  await shown('main');
   await swipe(80, 320);
-  await expect(side('Reading')).toHaveAttribute('aria-pressed', 'true');
+  await shown('beside');
   await swipe(320, 80);
-  await expect(side('Writing')).toHaveAttribute('aria-pressed', 'true');
-  // What goes down more than across is no turning of the page.
+  await shown('main');
+  // What goes down more than across is no turning of the page; and from the edge it is the browser's own.
   await swipe(150, 250, 220);
-  await expect(side('Writing')).toHaveAttribute('aria-pressed', 'true');
+  await swipe(12, 300);
+  await shown('main');
+  await page.getByRole('button', { name: 'Reading', exact: true }).click();
+  await shown('beside');
+  await page.getByRole('button', { name: 'Writing', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Answer the questions/ })).toBeVisible();
 
+  const text = page.locator('[data-text]');
+  const share = async (high: number) => ((await text.boundingBox())?.height ?? 0) / high;
+  expect(await share(844)).toBeGreaterThan(0.7);
+  // Taps arrive all across an answer, in the middle too.
+  for (const x of [60, 192, 198, 340]) {
+    for (const n of [1, 2]) {
+      const place = await page.locator('.answer').nth(n).boundingBox();
+      await page.touchscreen.tap(x, (place?.y ?? 0) + 18);
+      await expect(page.locator('.answer').nth(n)).toHaveClass(/at/);
+    }
+  }
+  // A keyboard comes up over the lower half.
+  await page.setViewportSize({ width: 390, height: 420 });
+  await page.keyboard.type(
+    'The middle rung, since the sheet is grey and low and has been since the ferry left at noon. ',
+  );
+  await page.keyboard.type('It may turn before the evening boat comes in.');
+  expect(await share(420)).toBeGreaterThan(0.65);
+  await expect(page.getByText('Question 3 of 4')).toBeVisible();
+  const covered = await page.evaluate(() => {
+    const caret = getSelection()?.getRangeAt(0).getBoundingClientRect();
+    const room = document.querySelector('[data-text]')?.getBoundingClientRect();
+    return !caret || !room || caret.bottom > room.bottom || caret.top < room.top;
+  });
+  expect(covered).toBe(false);
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.setViewportSize({ width: 390, height: 844 });
+  await saved(page);
+  await expect(page.getByRole('button', { name: 'Hand in 1 piece' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Today' })).toBeHidden();
+  await page.getByRole('button', { name: 'Other places in Kite String' }).click();
+  await expect(page.getByRole('link', { name: 'All work' })).toBeVisible();
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+});
+
+test('at a desk the rope leads to each answer', async ({ browser, school }) => {
   const wide = await signIn(await browser.newContext(), school, 's-hana');
   await wide.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-1`);
   const third = wide.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: /3/ });

@@ -1,23 +1,30 @@
 import type { Page } from '@playwright/test';
 import { found } from './axe';
-import { expect, signIn, test } from './school';
+import { expect, signIn, takeTool, test } from './school';
 
 // Each of these only looks, so they may be looked at side by side.
 test.describe.configure({ mode: 'parallel' });
 
-const SCREENS: { name: string; path: string; who: string | null; ready?: string }[] = [
-  { name: 'sign in', path: '/sign-in', who: null },
-  { name: 'Today', path: '/today', who: 's-imke' },
+/** `coloured`: it has colours that no other screen shows; they are looked at in the dark scheme, too. */
+const SCREENS: { name: string; path: string; who: string | null; ready?: string; coloured?: true }[] = [
+  { name: 'sign in', path: '/sign-in', who: null, coloured: true },
+  { name: 'Today', path: '/today', who: 's-imke', coloured: true },
   { name: 'Classes', path: '/classes', who: 's-imke' },
-  { name: 'Class line', path: '/classes/weather', who: 's-imke' },
+  { name: 'Class line', path: '/classes/weather', who: 's-imke', coloured: true },
   { name: 'Class line, newest first', path: '/classes/maths?order=newest', who: 's-imke' },
   { name: 'All work', path: '/work', who: 's-imke' },
   { name: 'Shelf', path: '/shelf', who: 's-imke' },
   { name: 'What’s new', path: '/whats-new', who: 's-imke' },
   { name: 'Help', path: '/help', who: 's-imke' },
   { name: 'a text', path: '/classes/weather/materials/material-1', who: 's-imke' },
-  { name: 'a PDF', path: '/classes/tide-pool/materials/shore-guide', who: 's-imke', ready: '[data-drawn]' },
-  { name: 'a sheet', path: '/classes/maths/materials/harbour-tides', who: 's-imke' },
+  {
+    name: 'a PDF',
+    path: '/classes/tide-pool/materials/shore-guide',
+    who: 's-imke',
+    ready: '[data-drawn]',
+    coloured: true,
+  },
+  { name: 'a sheet', path: '/classes/maths/materials/harbour-tides', who: 's-imke', coloured: true },
   { name: 'a video', path: '/classes/workshop/materials/kite-goes-up', who: 's-imke' },
   { name: 'a book', path: '/classes/stories/materials/two-moths', who: 's-imke', ready: '[data-print]' },
   { name: 'a link', path: '/classes/tide-pool/materials/tide-station', who: 's-imke' },
@@ -25,23 +32,35 @@ const SCREENS: { name: string; path: string; who: string | null; ready?: string 
   { name: 'what opens later', path: '/classes/weather/materials/new-moon-text', who: 's-imke' },
   { name: 'Desk, to agree', path: '/desk/shed-rules', who: 's-imke' },
   { name: 'Desk, slides', path: '/desk/spar-measure', who: 's-imke', ready: '[data-drawn]' },
-  { name: 'Desk, writing', path: '/desk/cloud-ladder#step=cloud-ladder-2', who: 's-imke', ready: '.answer' },
+  {
+    name: 'Desk, writing',
+    path: '/desk/cloud-ladder#step=cloud-ladder-2',
+    who: 's-imke',
+    ready: '.answer',
+    coloured: true,
+  },
   { name: 'Desk, rubric', path: '/desk/cloud-ladder#sheet=rubric', who: 's-imke', ready: '.answer' },
   { name: 'Desk, aside', path: '/desk/bearings#sheet=aside', who: 's-imke', ready: '.answer' },
-  { name: 'Desk, feedback', path: '/desk/ten-mornings#sheet=feedback', who: 's-imke', ready: '.answer' },
+  {
+    name: 'Desk, feedback',
+    path: '/desk/ten-mornings#sheet=feedback',
+    who: 's-imke',
+    ready: '.answer',
+    coloured: true,
+  },
   { name: 'Desk, receipts', path: '/desk/storm-words#step=hand-in', who: 's-imke' },
   { name: 'Desk, pieces', path: '/desk/food-web#sheet=pieces', who: 's-imke' },
   { name: 'Desk, notes', path: '/desk/cloud-ladder#sheet=notes', who: 's-imke', ready: '.ProseMirror' },
-  { name: 'Desk, remarks', path: '/desk/bearings#sheet=feedback', who: 's-imke', ready: '.remarked' },
-  { name: 'Compare', path: '/desk/bearings/compare', who: 's-imke' },
+  { name: 'Desk, remarks', path: '/desk/bearings#sheet=feedback', who: 's-imke', ready: '.remarked', coloured: true },
+  { name: 'Compare', path: '/desk/bearings/compare', who: 's-imke', coloured: true },
   { name: 'Receipts', path: '/receipts', who: 's-imke' },
   { name: 'Check a receipt', path: '/check', who: 's-imke' },
   { name: 'Desk, brief', path: '/desk/storm-log#sheet=brief', who: 's-imke', ready: '.answer' },
   { name: 'Desk, to tick off', path: '/desk/tide-walk', who: 's-imke' },
-  { name: 'Desk, closed', path: '/desk/postcards', who: 's-imke' },
-  { name: 'Today of a teacher', path: '/today', who: 't-bello' },
+  { name: 'Desk, closed', path: '/desk/postcards', who: 's-imke', coloured: true },
+  { name: 'Today of a teacher', path: '/today', who: 't-bello', coloured: true },
   { name: 'Class line of a teacher', path: '/classes/weather', who: 't-bello' },
-  { name: 'Marking desk', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello' },
+  { name: 'Marking desk', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello', coloured: true },
   { name: 'Marking desk, handed back', path: '/marking/ten-mornings?student=s-imke', who: 't-bello' },
   { name: 'Asides', path: '/asides', who: 't-bello' },
   { name: 'nothing here', path: '/desk/nothing', who: 's-imke' },
@@ -57,11 +76,14 @@ const VISITS = [...new Set(SCREENS.map(({ who }) => who))].flatMap((who) => {
   ].filter((visit) => visit.screens.length > 0);
 });
 
-/** Whole in the light scheme; the dark one has other colours, and nothing else is other. */
-async function inBoth(page: Page, name: string): Promise<void> {
+/**
+ * Whole in the light scheme; the dark one has other colours, and nothing else is other. That each tone can be read on
+ * each ground, in both, is computed in `tokens.test.ts`.
+ */
+async function inBoth(page: Page, name: string, dark = true): Promise<void> {
   for (const [colorScheme, rules] of [
     ['light', undefined],
-    ['dark', ['color-contrast']],
+    ...(dark ? ([['dark', ['color-contrast']]] as const) : []),
   ] as const) {
     await page.emulateMedia({ colorScheme });
     await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
@@ -83,7 +105,7 @@ for (const { who, locale, direction, screens } of VISITS) {
       await page.goto(school.url + screen.path);
       if (screen.ready) await page.locator(screen.ready).first().waitFor();
       await expect(page.locator('html')).toHaveAttribute('dir', direction);
-      await inBoth(page, screen.name);
+      await inBoth(page, screen.name, screen.coloured);
       await page.setViewportSize({ width: 360, height: 740 });
       for (const dir of ['ltr', 'rtl']) {
         await page.locator('html').evaluate((html, to) => html.setAttribute('dir', to), dir);
@@ -120,7 +142,7 @@ test('what opens over a screen has nothing for axe in either scheme', async ({ c
   await page.keyboard.press('Escape');
   await page.locator('.answer p').first().click();
   for (const name of ['Spelling', 'Formula', 'Earlier versions']) {
-    await page.getByRole('toolbar', { name: 'Text tools' }).getByRole('button', { name }).click();
+    await takeTool(page, name);
     await page.getByRole('group', { name }).or(page.getByRole('region', { name })).first().waitFor();
     await inBoth(page, name);
   }

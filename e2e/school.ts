@@ -83,7 +83,10 @@ export async function signIn(context: BrowserContext, school: School, person: st
 }
 
 /** Waits until the Desk says that everything is on the server's disk. */
-export const saved = (page: Page) => expect(page.locator('[data-safety="saved"]')).toBeVisible();
+export const saved = (page: Page) =>
+  expect(
+    page.locator('[data-safety="saved"], [data-short-safety="saved"]').filter({ visible: true }).first(),
+  ).toBeVisible();
 
 /** Types into the answer place with this number, at its end. */
 export async function typeAnswer(page: Page, number: number, text: string): Promise<void> {
@@ -91,6 +94,14 @@ export async function typeAnswer(page: Page, number: number, text: string): Prom
   await answer.locator('p').last().click();
   await page.keyboard.press('End');
   await page.keyboard.type(text);
+}
+
+/** Takes a tool of the text, out of the row or from what had no room in it. */
+export async function takeTool(page: Page, name: string): Promise<void> {
+  const tools = page.getByRole('toolbar', { name: 'Text tools' });
+  const tool = tools.getByRole('button', { name, exact: true });
+  if (!(await tool.isVisible())) await tools.getByRole('button', { name: 'More tools' }).click();
+  await tool.or(page.getByRole('group', { name: 'More tools' }).getByRole('button', { name, exact: true })).click();
 }
 
 export const test = base.extend<{ leavesNothing: undefined }, { school: School }>({

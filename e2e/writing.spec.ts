@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
-import { expect, saved, signIn, test, typeAnswer } from './school';
+import { expect, saved, signIn, takeTool, test, typeAnswer } from './school';
 
 test('a text with headings, emphasis, colours, lists, a table and a link; it stays, is shown when handed in, and leaves in open formats', async ({
   context,
@@ -14,15 +14,15 @@ test('a text with headings, emphasis, colours, lists, a table and a link; it sta
   await tools.getByLabel('Kind of paragraph').selectOption('heading');
   await page.keyboard.press('Enter');
   await page.keyboard.type('I have a question about the light. ');
-  await tools.getByRole('button', { name: 'Bold' }).click();
+  await takeTool(page, 'Bold');
   await page.keyboard.type('Does it sleep?');
-  await tools.getByRole('button', { name: 'Bold' }).click();
-  await expect(page.getByText('12 words')).toBeVisible();
+  await takeTool(page, 'Bold');
+  await expect(page.getByText('12 words', { exact: true })).toBeVisible();
 
   // A colour by its name, for what is selected.
   await page.keyboard.press('Shift+Home');
   await expect(page.getByText(/^\d+ of 12 words$/)).toBeVisible();
-  await tools.getByRole('button', { name: 'Colour of the words' }).click();
+  await takeTool(page, 'Colour of the words');
   await page.getByRole('button', { name: 'blue' }).click();
   await expect(answer.locator('[data-ink="blue"]').first()).toBeVisible();
   await expect(page.getByRole('textbox', { name: /^Answer the questions/ })).toBeFocused();
@@ -37,7 +37,7 @@ test('a text with headings, emphasis, colours, lists, a table and a link; it sta
   await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
 
-  await tools.getByRole('button', { name: 'Link' }).click();
+  await takeTool(page, 'Link');
   await page.getByLabel('Address').fill('javascript:alert(1)');
   await page.getByRole('button', { name: 'Set the link' }).click();
   await expect(page.getByText('This is no address of a page.')).toBeVisible();
@@ -46,7 +46,7 @@ test('a text with headings, emphasis, colours, lists, a table and a link; it sta
   await expect(answer.getByRole('link', { name: 'https://tides.example.org/light' })).toBeVisible();
   await page.keyboard.press('Enter');
 
-  await tools.getByRole('button', { name: 'Table' }).click();
+  await takeTool(page, 'Table');
   await page.getByRole('button', { name: 'Put in a table' }).click();
   await page.keyboard.type('Day');
   await page.keyboard.press('Tab');
@@ -57,11 +57,11 @@ test('a text with headings, emphasis, colours, lists, a table and a link; it sta
   await page.waitForTimeout(700);
   await page.getByRole('button', { name: 'Remove column' }).click();
   await expect(answer.locator('tr').first().locator('th')).toHaveCount(2);
-  await tools.getByRole('button', { name: 'Undo' }).click();
+  await takeTool(page, 'Undo');
   await expect(answer.locator('tr').first().locator('th')).toHaveCount(3);
 
   // Find and replace: every place, whatever its capitals; nothing of the question is touched.
-  await tools.getByRole('button', { name: 'Find and replace' }).click();
+  await takeTool(page, 'Find and replace');
   await page.getByLabel('Find', { exact: true }).fill('LIGHT');
   await expect(page.getByText('1 of 3', { exact: true })).toBeVisible();
   await page.getByLabel('Replace with').fill('lamp');
@@ -122,7 +122,7 @@ test('the tools by keyboard alone: arrows go from one to the next, and a panel c
   await page.keyboard.press('End');
   await page.keyboard.press('ArrowRight');
   await expect(tools.getByRole('button', { name: 'Bold' })).toBeFocused();
-  await tools.getByRole('button', { name: 'Find and replace' }).click();
+  await takeTool(page, 'Find and replace');
   await page.getByLabel('Find', { exact: true }).focus();
   await page.keyboard.press('Escape');
   await expect(page.getByLabel('Find', { exact: true })).toHaveCount(0);

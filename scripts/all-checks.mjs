@@ -1,5 +1,5 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { build, installDebian, installPackages, run } from './prepare.mjs';
+import { build, installDebian, installPackages, run, runBeside } from './prepare.mjs';
 
 // Every check there is, in order, on a machine that may have nothing but Node, git and apt.
 const chromium = process.env.KITE_CHROMIUM ?? '/usr/bin/chromium';
@@ -33,10 +33,24 @@ const finish = () => {
 if (!count('packages', installPackages()) || !count('Debian packages', installDebian(missing))) finish();
 mkdirSync('.cache', { recursive: true });
 
-count('format and lint', run('npx', ['biome', 'ci', '.']));
-count('types', run('npx', ['next', 'typegen']) && run('npx', ['tsc', '--noEmit']));
-count('layers', run('node', ['scripts/layers.mjs']));
-count('unused code', run('npx', ['knip', '--no-config-hints']));
+// Each of these keeps one processor busy, so two go on at a time.
+const lanes = [
+  [['types', ['npx', 'next', 'typegen'], ['npx', 'tsc', '--noEmit']]],
+  [
+    ['format and lint', ['npx', 'biome', 'ci', '.']],
+    ['layers', ['node', 'scripts/layers.mjs']],
+    ['unused code', ['npx', 'knip', '--no-config-hints']],
+  ],
+];
+await Promise.all(
+  lanes.map(async (checks) => {
+    for (const [name, ...commands] of checks) {
+      let ok = true;
+      for (const [command, ...args] of commands) ok = ok && (await runBeside(command, args));
+      count(name, ok);
+    }
+  }),
+);
 
 /** Adds what a test runner wrote into its report; a runner that wrote none has failed. */
 function add(name, file, read) {

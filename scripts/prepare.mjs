@@ -1,10 +1,24 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { cpSync, existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** Runs a command with its output shown. Gives back whether it went well. */
 export function run(command, args, env = {}) {
   return spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;
+}
+
+/** Runs a command beside others: what it says is shown in one piece when it has ended. */
+export function runBeside(command, args) {
+  return new Promise((resolve) => {
+    const started = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+    const said = [];
+    for (const stream of [started.stdout, started.stderr]) stream.on('data', (data) => said.push(data));
+    started.once('error', () => resolve(false));
+    started.once('close', (code) => {
+      process.stdout.write(Buffer.concat(said));
+      resolve(code === 0);
+    });
+  });
 }
 
 const changedAt = (path) => (existsSync(path) ? statSync(path).mtimeMs : 0);

@@ -183,7 +183,8 @@ describe('nothing that is typed goes astray', () => {
     const line = { type: 'paragraph', content: [{ type: 'text', text: 'Below.' }] };
     const whole = () => editor.view.dom;
     const answerAt = (n: number) => () => [...editor.view.dom.querySelectorAll('.answer')][n];
-    const behind = (content: object[] | undefined, n: number) => (content?.[n] as { content: object[] }).content.at(-1);
+    const behind = (content: object[] | undefined, n: number) =>
+      (content?.[n] as { content?: object[] } | undefined)?.content?.at(-1);
     expect(behind(below([asked('a1'), asked('a2')], answerAt(0)), 0)).toMatchObject(line);
     expect(behind(below([asked('a1'), asked('a2')], whole), 1)).toMatchObject(line);
     expect(below([last], whole)?.at(-1)).toMatchObject(line);

@@ -11,7 +11,8 @@ import { useRefresh } from '@/ui/common/use-refresh';
 import { copyOf } from '@/ui/kinds/step';
 import { Countdown } from './countdown';
 import classes from './desk.module.css';
-import type { Safety, SessionState } from './document-session';
+import type { SessionState } from './document-session';
+import { SafetyWords } from './safety-words';
 
 /** Asks for the screen again when the next of its times passes: opening, due, closing. */
 export function useBoundaries(view: DeskView, now: number): void {
@@ -27,24 +28,6 @@ export function useBoundaries(view: DeskView, now: number): void {
   }, [view, now, refresh]);
 }
 
-const LOOK: Readonly<Partial<Record<Safety, string>>> = {
-  saved: 'moss',
-  kept: 'plum',
-  gone: 'plum',
-  'too-long': 'plum',
-  'too-intricate': 'plum',
-  away: 'amber',
-};
-
-function SafetyWords({ state, times }: { state: SessionState; times: Times }) {
-  const t = useTranslations('safety');
-  return (
-    <span className={LOOK[state.safety]} role="status" data-safety={state.safety}>
-      {t(state.safety, { at: state.savedAt === null ? '' : times.clock(state.savedAt) })}
-    </span>
-  );
-}
-
 interface Props {
   readonly view: DeskView;
   /** How safe what is typed is. */
@@ -52,15 +35,27 @@ interface Props {
   readonly done: boolean;
   readonly times: Times;
   readonly now: number;
+  /** Are the words of the frame there, on a phone? */
+  readonly framed: boolean;
+  readonly setFramed: (framed: boolean) => void;
 }
 
 /** What the work is, when it is due, and how it stands. */
-export function DeskHead({ view, safety, done, times, now }: Props) {
+export function DeskHead({ view, safety, done, times, now, framed, setFramed }: Props) {
   const t = useTranslations('desk');
   const state = useTranslations('state');
   return (
     <div className={classes.head}>
-      <div>
+      <div className={classes.name}>
+        <button
+          type="button"
+          className={classes.kite}
+          aria-label={t('places')}
+          aria-expanded={framed}
+          onClick={() => setFramed(!framed)}
+        >
+          <Kite state={view.state} />
+        </button>
         <p className={classes.crumb}>
           <PlaceLink to={{ at: 'class', class: view.class.id }}>
             <bdi>{view.class.name}</bdi>
@@ -76,6 +71,11 @@ export function DeskHead({ view, safety, done, times, now }: Props) {
           <Sail weave={view.class.weave} size={20} />
           <bdi>{view.title}</bdi>
         </h1>
+        {view.dueAt === null ? null : (
+          <span className={classes.dueShort} aria-hidden="true">
+            {times.moment(view.dueAt, now)}
+          </span>
+        )}
       </div>
       <div className={classes.facts}>
         <p>

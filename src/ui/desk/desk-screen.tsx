@@ -26,13 +26,14 @@ import { placeNotesOf, useFindingWords } from './finding-words';
 import { HandInBar } from './hand-in-bar';
 import { Notes } from './notes';
 import { PiecesSheet } from './pieces-sheet';
-import { Rope } from './rope';
+import { Rope, RopeLine } from './rope';
 import { RubricView } from './rubric-view';
 import { useDeskActs, useDeskPlace, useWords } from './use-desk';
 import { useDropped } from './use-dropped';
 import { useKnots } from './use-knots';
 import { useMarkedRemarks } from './use-marked-remarks';
 import { useReadyCheck } from './use-ready-check';
+import { useSeen } from './use-seen';
 import { useSessionState, useSessions } from './use-sessions';
 import { useUploads } from './use-uploads';
 import { useWritingHelp } from './writing-help';
@@ -62,6 +63,9 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const notes = useMemo(() => placeNotesOf(check, note), [check, note]);
   const knots = useKnots(view, check, times, now);
   const [unfolded, setUnfolded] = useState(false);
+  const [framed, setFramed] = useState(false);
+  const [more, setMore] = useState(false);
+  useSeen();
   const marked = useMarkedRemarks(view);
   const words = useWords(view, place, marked);
   useBoundaries(view, now);
@@ -148,9 +152,18 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   };
 
   return (
-    <main className={classes.desk} id="main">
+    <main className={classes.desk} id="main" data-desk data-framed={framed || undefined} data-more={more || undefined}>
       <WeaveBand weave={view.class.weave} />
-      <DeskHead view={view} safety={safety} done={view.state.startsWith('handed')} times={times} now={now} />
+      <DeskHead
+        view={view}
+        safety={safety}
+        done={view.state.startsWith('handed')}
+        times={times}
+        now={now}
+        framed={framed}
+        setFramed={setFramed}
+      />
+      <RopeLine knots={knots} current={current} unfolded={more} unfold={setMore} />
       {acts.problem ? (
         <p role="alert" className={classes.problem}>
           {t(keyOr(t.has, `problem.${acts.problem}`, 'problem.broke'))}{' '}
@@ -160,9 +173,26 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         </p>
       ) : null}
       <div className={classes.work} data-sheet={sheet ?? undefined} data-remarks={besideRemarks || undefined}>
-        <Rope knots={knots} current={current} tight={acts.joy} go={go} goToAnswer={words.goToAnswer} />
+        <Rope
+          knots={knots}
+          current={current}
+          tight={acts.joy}
+          go={(id) => {
+            setMore(false);
+            go(id);
+          }}
+          goToAnswer={words.goToAnswer}
+        />
         <div className={classes.stage}>{stage()}</div>
-        <DeskSheets view={view} open={sheet} choose={choose} bodies={bodies} />
+        <DeskSheets
+          view={view}
+          open={sheet}
+          choose={(name) => {
+            setMore(false);
+            choose(name);
+          }}
+          bodies={bodies}
+        />
       </div>
       <HandInBar
         view={view}
@@ -170,6 +200,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         times={times}
         now={now}
         unchecked={broken}
+        safety={view.steps.some(copyOf) ? safety : null}
         busy={acts.busy}
         unfolded={unfolded}
         pieces={along.pieces}

@@ -153,6 +153,7 @@ function Shown({
       times={times}
       now={NOW}
       unchecked={unchecked}
+      safety={null}
       busy={false}
       unfolded={unfolded}
       pieces={2}

@@ -10,8 +10,10 @@ import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
 import { copyOf } from '@/ui/kinds/step';
+import type { SessionState } from './document-session';
 import { typesOf, useFindingWords } from './finding-words';
 import classes from './hand-in-bar.module.css';
+import { SafetyShort } from './safety-words';
 
 interface Props {
   readonly view: DeskView;
@@ -20,6 +22,8 @@ interface Props {
   readonly now: number;
   /** It cannot be checked here: the school does that at the hand-in. */
   readonly unchecked: boolean;
+  /** How safe what is typed is; `null` where nothing is typed. */
+  readonly safety: SessionState | null;
   readonly busy: boolean;
   readonly unfolded: boolean;
   readonly pieces: number;
@@ -47,7 +51,7 @@ function ResultWord({ finding: { result, bars } }: { finding: Finding }) {
   return <span className="amber">○ {bars ? t('is-needed') : t('is-unmet')}</span>;
 }
 
-function Checked({ view, check, unchecked, unfolded, unfold, jump }: Props) {
+function Checked({ view, check, unchecked, safety, times, unfolded, unfold, jump }: Props) {
   const t = useTranslations('check');
   const { todo, note, where, details } = useFindingWords();
   if (view.takes === 'tick') return <p>{t('nothing-to-hand-in')}</p>;
@@ -67,10 +71,16 @@ function Checked({ view, check, unchecked, unfolded, unfold, jump }: Props) {
     <div className={classes.checked}>
       <Asks findings={counted} />
       <p>
-        <strong>{t('met', { met: check.met, n: counted.length })}</strong> <span className="soft">{lead}</span>{' '}
+        <strong>{t('met', { met: check.met, n: counted.length })}</strong>{' '}
+        <span className={`soft ${classes.lead}`}>{lead}</span>{' '}
         <button type="button" className="quiet" aria-expanded={unfolded} onClick={() => unfold(!unfolded)}>
           {unfolded ? t('fold') : t('unfold')}
         </button>
+        {safety ? (
+          <span className={classes.safety}>
+            <SafetyShort state={safety} times={times} />
+          </span>
+        ) : null}
       </p>
       {unfolded ? (
         <ul className={classes.list} aria-label={t('title')}>

@@ -67,3 +67,38 @@ export function Rope({ knots, current, tight, go, goToAnswer }: Props) {
     </nav>
   );
 }
+
+interface LineProps {
+  readonly knots: readonly Knot[];
+  readonly current: string;
+  readonly unfolded: boolean;
+  readonly unfold: (open: boolean) => void;
+}
+
+/** The rope of a phone: one thin line with its knots and the name of where one is. It unfolds into the whole. */
+export function RopeLine({ knots, current, unfolded, unfold }: LineProps) {
+  const t = useTranslations('desk');
+  const at = Math.max(
+    knots.findIndex(({ id }) => id === current),
+    0,
+  );
+  const dots = (some: readonly Knot[]) =>
+    some.map(({ id, done }) => <i key={id} className={classes.dot} data-done={done || undefined} />);
+  const here = knots[at];
+  return (
+    <button type="button" className={classes.line} aria-expanded={unfolded} onClick={() => unfold(!unfolded)}>
+      <span className={classes.dots} aria-hidden="true">
+        {dots(knots.slice(0, at))}
+        <i className={classes.dot} data-here />
+      </span>
+      <strong>
+        <bdi>{here?.title}</bdi>
+      </strong>{' '}
+      <small>{here?.says}</small>
+      <span className={classes.dots} data-after aria-hidden="true">
+        {dots(knots.slice(at + 1))}
+      </span>{' '}
+      <span className={classes.more}>{unfolded ? t('less') : t('more')}</span>
+    </button>
+  );
+}

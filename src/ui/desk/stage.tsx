@@ -1,7 +1,9 @@
 'use client';
 
+import { useMediaQuery } from '@mantine/hooks';
+import { IconChevronLeft } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
-import { type ReactNode, type TouchEvent, useRef, useState } from 'react';
+import { type ReactNode, type TouchEvent, useEffect, useRef, useState } from 'react';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import classes from './stage.module.css';
 
@@ -21,23 +23,50 @@ interface Props {
   readonly main: { readonly label: string; readonly pane: ReactNode };
 }
 
-/** So far a finger has to go across for a swipe, in pixels; and so much farther across than up or down. */
-const SWIPE = { far: 60, across: 2 };
+/**
+ * So far a finger has to go across for a swipe, in pixels; so much farther across than up or down; and so far from the
+ * edge it begins, since nearer to it the browser goes back or on.
+ */
+const SWIPE = { far: 60, across: 2, edge: 24 };
+
+/** Is this in something that can itself be moved across, like a wide table? */
+function goesAcross(target: EventTarget | null, within: Element | null): boolean {
+  for (let at = target instanceof Element ? target : null; at && at !== within; at = at.parentElement) {
+    if (at.scrollWidth > at.clientWidth + 1 && /auto|scroll/.test(getComputedStyle(at).overflowX)) return true;
+  }
+  return false;
+}
 
 /** Hears a finger that goes across; `onwards` in the direction of reading. A second finger means something else. */
 function useSwipe(swiped: (onwards: boolean) => void) {
   const from = useRef<{ readonly x: number; readonly y: number } | null>(null);
+  const area = useRef<HTMLDivElement>(null);
+  // What goes across is ours: a browser that takes it for its own would leave the page, with what is typed on it.
+  useEffect(() => {
+    const element = area.current;
+    const keep = (event: globalThis.TouchEvent) => {
+      const finger = event.touches[0];
+      if (!from.current || !finger || !event.cancelable || goesAcross(event.target, element)) return;
+      const across = Math.abs(finger.clientX - from.current.x);
+      if (across > SWIPE.across * Math.abs(finger.clientY - from.current.y)) event.preventDefault();
+    };
+    element?.addEventListener('touchmove', keep, { passive: false });
+    return () => element?.removeEventListener('touchmove', keep);
+  }, []);
   return {
+    ref: area,
     onTouchStart: ({ touches }: TouchEvent) => {
       const finger = touches[0];
-      from.current = finger && touches.length === 1 ? { x: finger.clientX, y: finger.clientY } : null;
+      const free = finger && finger.clientX >= SWIPE.edge && finger.clientX <= window.innerWidth - SWIPE.edge;
+      from.current = free && touches.length === 1 ? { x: finger.clientX, y: finger.clientY } : null;
     },
-    onTouchEnd: ({ changedTouches, currentTarget }: TouchEvent<HTMLElement>) => {
+    onTouchEnd: ({ changedTouches, currentTarget, target }: TouchEvent<HTMLElement>) => {
       const finger = changedTouches[0];
       if (!from.current || !finger) return;
       const across = finger.clientX - from.current.x;
       const down = Math.abs(finger.clientY - from.current.y);
       from.current = null;
+      if (goesAcross(target, currentTarget)) return;
       if (Math.abs(across) < SWIPE.far || Math.abs(across) < SWIPE.across * down) return;
       swiped(across < 0 === (getComputedStyle(currentTarget).direction === 'ltr'));
     },
@@ -48,6 +77,7 @@ function useSwipe(swiped: (onwards: boolean) => void) {
 export function SideBySide({ beside, main }: Props) {
   const t = useTranslations('desk');
   const [shown, setShown] = useState<'beside' | 'main'>('main');
+  const single = useMediaQuery('(max-width: 900px)') ?? false;
   const swipe = useSwipe((onwards) => setShown(onwards ? 'main' : 'beside'));
   const { defaultLayout, onLayoutChanged } = useDefaultLayout({
     id: 'kite-stage',
@@ -58,8 +88,15 @@ export function SideBySide({ beside, main }: Props) {
       <fieldset className={classes.which}>
         <legend className="visually-hidden">{t('which')}</legend>
         {(['beside', 'main'] as const).map((side) => (
-          <button key={side} type="button" aria-pressed={shown === side} onClick={() => setShown(side)}>
-            {(side === 'beside' ? beside : main).label}
+          <button
+            key={side}
+            type="button"
+            data-side={side}
+            aria-pressed={shown === side}
+            onClick={() => setShown(side)}
+          >
+            <IconChevronLeft className={classes.arrow} size={14} stroke={2.4} aria-hidden="true" />
+            <span>{(side === 'beside' ? beside : main).label}</span>
           </button>
         ))}
       </fieldset>
@@ -67,6 +104,8 @@ export function SideBySide({ beside, main }: Props) {
         id="kite-stage"
         className={classes.group ?? ''}
         orientation="horizontal"
+        // A divider that is not shown must not listen where it would be.
+        disabled={single}
         defaultLayout={defaultLayout}
         onLayoutChanged={onLayoutChanged}
       >

@@ -1,6 +1,5 @@
 'use client';
 
-import { IconPhotoPlus } from '@tabler/icons-react';
 import type { Content, Editor } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
 import { useRef } from 'react';
@@ -65,8 +64,8 @@ export function Download({ address, print, editor, refused }: DownloadProps) {
   );
 }
 
-/** A picture from this device, into the text. */
-export function PictureButton({ editor, refused }: { editor: Editor; refused: (code: string) => void }) {
+/** A picture from this device, into the text: the field that asks for it, and what opens it. */
+export function usePictureInput(editor: Editor, refused: (code: string) => void) {
   const t = useTranslations('writing');
   const input = useRef<HTMLInputElement>(null);
   const put = async (file: File) => {
@@ -77,26 +76,15 @@ export function PictureButton({ editor, refused }: { editor: Editor; refused: (c
       editor.commands.focus();
     }
   };
-  return (
-    <>
-      <button
-        data-tool
-        tabIndex={-1}
-        type="button"
-        aria-label={t('picture')}
-        title={t('picture')}
-        onClick={() => input.current?.click()}
-      >
-        <IconPhotoPlus size={18} stroke={1.8} />
-      </button>
-      <FileInput
-        ref={input}
-        aria-label={t('picture')}
-        accept="image/png,image/jpeg,image/gif,image/webp"
-        take={([file]) => {
-          if (file) void put(file);
-        }}
-      />
-    </>
+  const field = (
+    <FileInput
+      ref={input}
+      aria-label={t('picture')}
+      accept="image/png,image/jpeg,image/gif,image/webp"
+      take={([file]) => {
+        if (file) void put(file);
+      }}
+    />
   );
+  return { field, open: () => input.current?.click() };
 }

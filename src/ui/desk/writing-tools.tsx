@@ -5,6 +5,7 @@ import {
   IconArrowForwardUp,
   IconBlockquote,
   IconBold,
+  IconDots,
   IconHighlight,
   IconHistory,
   IconItalic,
@@ -13,6 +14,7 @@ import {
   IconList,
   IconListNumbers,
   IconMathFunction,
+  IconPhotoPlus,
   IconSearch,
   IconTable,
   IconTextSpellcheck,
@@ -21,19 +23,30 @@ import {
 } from '@tabler/icons-react';
 import { type Editor, useEditorState } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
-import type { KeyboardEvent, ReactNode } from 'react';
-import { addressOf } from '@/core/places';
+import { type ComponentType, type KeyboardEvent, useRef } from 'react';
 import { GLOWS, INKS } from '@/core/text/tones';
 import { seek } from './find-in-text';
 import { FormulaLine } from './formula-line';
-import { Download, PictureButton } from './tool-buttons';
+import { usePictureInput } from './tool-buttons';
+import { ToolLine } from './tool-line';
 import { FindLine, LinkLine, Palette, TableLine } from './tool-lines';
+import { useFitting, useFreeEdge } from './use-room';
 import { VersionsLine } from './versions-line';
 import { MeaningLine, SpellingLine } from './word-lines';
 import classes from './writing.module.css';
 import type { SpellingSettings, WritingHelp } from './writing-help';
 
-export type Panel = 'ink' | 'glow' | 'link' | 'table' | 'find' | 'spelling' | 'meaning' | 'formula' | 'versions';
+export type Panel =
+  | 'ink'
+  | 'glow'
+  | 'link'
+  | 'table'
+  | 'find'
+  | 'spelling'
+  | 'meaning'
+  | 'formula'
+  | 'versions'
+  | 'more';
 
 const BLOCKS = ['text', 'heading', 'small-heading'] as const;
 
@@ -82,10 +95,43 @@ function byArrows(event: KeyboardEvent<HTMLDivElement>): void {
   tools[to]?.focus();
 }
 
+interface Tool {
+  readonly key: string;
+  readonly word: string;
+  readonly Icon: ComponentType<{ size: number; stroke: number }>;
+  readonly pressed?: boolean;
+  /** It opens a line, which is open or not. */
+  readonly expanded?: boolean;
+  /** What it does stands at the caret. */
+  readonly active?: boolean;
+  readonly disabled?: boolean;
+  readonly run: () => void;
+}
+
+function ToolButton({ tool, first, worded }: { tool: Tool; first: boolean; worded?: boolean }) {
+  const { key, word, Icon, pressed, expanded, active, disabled, run } = tool;
+  return (
+    <button
+      key={key}
+      data-tool
+      tabIndex={worded || first ? 0 : -1}
+      type="button"
+      aria-pressed={pressed}
+      aria-expanded={expanded}
+      aria-label={worded ? undefined : word}
+      title={worded ? undefined : word}
+      data-active={active || undefined}
+      disabled={disabled}
+      onClick={run}
+    >
+      <Icon size={18} stroke={1.8} />
+      {worded ? word : null}
+    </button>
+  );
+}
+
 interface Props {
   readonly editor: Editor;
-  readonly counts: ReactNode;
-  readonly download: string | null;
   /** Only what helps with words: for a short answer. */
   readonly plain: boolean;
   readonly help: WritingHelp | null;
@@ -97,11 +143,12 @@ interface Props {
   readonly setPanel: (panel: Panel | null) => void;
 }
 
-/** The tools of a text: what it is, how it looks, what stands in it. Beyond the plain ones each opens a line of its own. */
+/**
+ * The tools of a text in one row, those that are used most first: what has no room is in the last of them, with its
+ * words. What a tool opens floats over the text, at the edge at which one does not write; the text stays where it is.
+ */
 export function WritingTools({
   editor,
-  counts,
-  download,
   plain: isPlain,
   help,
   settings,
@@ -114,41 +161,71 @@ export function WritingTools({
   const t = useTranslations('writing');
   const on = useStanding(editor);
   const chain = () => editor.chain().focus();
+  const picture = usePictureInput(editor, refused);
   const close = () => {
     setPanel(null);
     seek(editor, '');
     editor.commands.focus();
   };
-  const toggle = (name: Panel) => {
-    if (panel === 'find') seek(editor, '');
-    setPanel(panel === name ? null : name);
+  const opens = (name: Panel, Icon: Tool['Icon'], active = false): Tool => ({
+    key: name,
+    word: t(name),
+    Icon,
+    active,
+    expanded: panel === name,
+    run: () => {
+      if (panel === 'find') seek(editor, '');
+      setPanel(panel === name ? null : name);
+    },
+  });
+  const does = (key: 'bold' | 'italic' | 'underline' | 'bullets' | 'numbers' | 'quote', Icon: Tool['Icon']) => ({
+    key,
+    word: t(key),
+    Icon,
+    pressed: on[key],
+  });
+  const words = [
+    ...(help ? [opens('spelling', IconTextSpellcheck)] : []),
+    opens('meaning', IconVocabulary),
+  ] satisfies readonly Tool[];
+  const undo: Tool = {
+    key: 'undo',
+    word: t('undo'),
+    Icon: IconArrowBackUp,
+    disabled: !on.undo,
+    run: () => chain().undo().run(),
   };
-  const plain = [
-    { key: 'bold', Icon: IconBold, pressed: on.bold, run: () => chain().toggleBold().run() },
-    { key: 'italic', Icon: IconItalic, pressed: on.italic, run: () => chain().toggleItalic().run() },
-    { key: 'underline', Icon: IconUnderline, pressed: on.underline, run: () => chain().toggleUnderline().run() },
-  ] as const;
-  const lists = [
-    { key: 'bullets', Icon: IconList, pressed: on.bullets, run: () => chain().toggleBulletList().run() },
-    { key: 'numbers', Icon: IconListNumbers, pressed: on.numbers, run: () => chain().toggleOrderedList().run() },
-    { key: 'quote', Icon: IconBlockquote, pressed: on.quote, run: () => chain().toggleBlockquote().run() },
-  ] as const;
-  const panels = [
-    { key: 'ink', Icon: IconLetterA, active: on.ink !== '' },
-    { key: 'glow', Icon: IconHighlight, active: on.glow !== '' },
-    { key: 'link', Icon: IconLink, active: on.link },
-    { key: 'table', Icon: IconTable, active: on.table },
-    { key: 'formula', Icon: IconMathFunction, active: on.formula },
-    { key: 'find', Icon: IconSearch, active: false },
-    ...(help ? [{ key: 'spelling', Icon: IconTextSpellcheck, active: false } as const] : []),
-    { key: 'meaning', Icon: IconVocabulary, active: false },
-    { key: 'versions', Icon: IconHistory, active: false },
-  ] as const;
-  const offered = isPlain ? panels.filter(({ key }) => key === 'spelling' || key === 'meaning') : panels;
-  const history = [
-    { key: 'undo', Icon: IconArrowBackUp, can: on.undo, run: () => chain().undo().run() },
-    { key: 'redo', Icon: IconArrowForwardUp, can: on.redo, run: () => chain().redo().run() },
-  ] as const;
+  const redo: Tool = {
+    key: 'redo',
+    word: t('redo'),
+    Icon: IconArrowForwardUp,
+    disabled: !on.redo,
+    run: () => chain().redo().run(),
+  };
+  const all: readonly Tool[] = isPlain
+    ? [...words, undo, redo]
+    : [
+        { ...does('bold', IconBold), run: () => chain().toggleBold().run() },
+        { ...does('italic', IconItalic), run: () => chain().toggleItalic().run() },
+        { ...does('underline', IconUnderline), run: () => chain().toggleUnderline().run() },
+        { ...does('bullets', IconList), run: () => chain().toggleBulletList().run() },
+        { ...does('numbers', IconListNumbers), run: () => chain().toggleOrderedList().run() },
+        ...words,
+        { key: 'picture', word: t('picture'), Icon: IconPhotoPlus, run: picture.open },
+        undo,
+        redo,
+        opens('ink', IconLetterA, on.ink !== ''),
+        opens('glow', IconHighlight, on.glow !== ''),
+        { ...does('quote', IconBlockquote), run: () => chain().toggleBlockquote().run() },
+        opens('link', IconLink, on.link),
+        opens('table', IconTable, on.table),
+        opens('formula', IconMathFunction, on.formula),
+        opens('find', IconSearch),
+        opens('versions', IconHistory),
+      ];
+  const { row, fit } = useFitting(all.length);
+  const lines = useRef<HTMLDivElement>(null);
+  const edge = useFreeEdge(editor, panel, lines);
   const turnInto = (block: string) => {
     if (block === 'text') chain().setParagraph().run();
     else
@@ -156,102 +233,94 @@ export function WritingTools({
         .setHeading({ level: block === 'heading' ? 2 : 3 })
         .run();
   };
+  const blocks = (
+    <select
+      className={`field ${classes.blocks}`}
+      aria-label={t('block')}
+      value={on.block}
+      onChange={(event) => turnInto(event.target.value)}
+    >
+      {BLOCKS.map((block) => (
+        <option key={block} value={block}>
+          {t(`block-${block}`)}
+        </option>
+      ))}
+    </select>
+  );
   return (
     <>
-      <div className={classes.bar}>
-        <div className={classes.tools} role="toolbar" aria-label={t('tools')} onKeyDown={byArrows}>
-          {isPlain ? null : (
-            <select
-              className="field"
-              aria-label={t('block')}
-              value={on.block}
-              onChange={(event) => turnInto(event.target.value)}
-            >
-              {BLOCKS.map((block) => (
-                <option key={block} value={block}>
-                  {t(`block-${block}`)}
-                </option>
-              ))}
-            </select>
-          )}
-          {(isPlain ? [] : [...plain, ...lists]).map(({ key, Icon, pressed, run }, i) => (
-            <button
-              key={key}
-              data-tool
-              tabIndex={i === 0 ? 0 : -1}
-              type="button"
-              aria-pressed={pressed}
-              aria-label={t(key)}
-              title={t(key)}
-              onClick={run}
-            >
-              <Icon size={18} stroke={1.8} />
-            </button>
-          ))}
-          {offered.map(({ key, Icon, active }, i) => (
-            <button
-              key={key}
-              data-tool
-              tabIndex={isPlain && i === 0 ? 0 : -1}
-              type="button"
-              aria-expanded={panel === key}
-              aria-label={t(key)}
-              title={t(key)}
-              data-active={active || undefined}
-              onClick={() => toggle(key)}
-            >
-              <Icon size={18} stroke={1.8} />
-            </button>
-          ))}
-          {history.map(({ key, Icon, can, run }) => (
-            <button
-              key={key}
-              data-tool
-              tabIndex={-1}
-              type="button"
-              disabled={!can}
-              aria-label={t(key)}
-              title={t(key)}
-              onClick={run}
-            >
-              <Icon size={18} stroke={1.8} />
-            </button>
-          ))}
-          {isPlain ? null : <PictureButton editor={editor} refused={refused} />}
-        </div>
-        <div className={classes.beside}>
-          <span className={classes.counts}>{counts}</span>
-          {download ? (
-            <Download
-              address={download}
-              editor={editor}
-              refused={refused}
-              print={addressOf({ at: 'print', document })}
-            />
-          ) : null}
-        </div>
+      {/* A press on a tool leaves the caret, and the keyboard of a phone, where they are. */}
+      <div
+        ref={row}
+        className={classes.tools}
+        data-tools
+        role="toolbar"
+        aria-label={t('tools')}
+        onKeyDown={byArrows}
+        onMouseDown={(event) => {
+          if (!(event.target instanceof HTMLSelectElement)) event.preventDefault();
+        }}
+      >
+        {isPlain ? null : blocks}
+        {all.slice(0, fit).map((tool, i) => (
+          <ToolButton key={tool.key} tool={tool} first={i === 0} />
+        ))}
+        {fit < all.length ? <ToolButton tool={opens('more', IconDots)} first={false} /> : null}
+        <button type="button" className={`quiet ${classes.finish}`} onClick={() => editor.commands.blur()}>
+          {t('finish')}
+        </button>
+        {picture.field}
       </div>
-      {panel === 'ink' ? (
-        <Palette tones={INKS} kind="ink" chosen={on.ink} choose={(tone) => chain().setInk(tone).run()} close={close} />
-      ) : null}
-      {panel === 'glow' ? (
-        <Palette
-          tones={GLOWS}
-          kind="glow"
-          chosen={on.glow}
-          choose={(tone) => chain().setGlow(tone).run()}
-          close={close}
-        />
-      ) : null}
-      {panel === 'link' ? <LinkLine editor={editor} close={close} /> : null}
-      {panel === 'table' ? <TableLine editor={editor} inTable={on.table} close={close} /> : null}
-      {panel === 'spelling' && help ? (
-        <SpellingLine editor={editor} help={help} settings={settings} choose={choose} close={close} />
-      ) : null}
-      {panel === 'formula' ? <FormulaLine editor={editor} close={close} /> : null}
-      {panel === 'versions' ? <VersionsLine editor={editor} document={document} close={close} /> : null}
-      {panel === 'meaning' ? <MeaningLine editor={editor} close={close} /> : null}
-      {panel === 'find' ? <FindLine editor={editor} close={close} /> : null}
+      <div ref={lines} className={classes.lines} data-edge={edge} data-tools>
+        {panel === 'more' ? (
+          <ToolLine label={t('more')} close={close}>
+            <div className={classes.more}>
+              {isPlain ? null : blocks}
+              {all.slice(fit).map((tool) => (
+                <ToolButton
+                  key={tool.key}
+                  tool={{
+                    ...tool,
+                    run: () => {
+                      if (tool.expanded === undefined) setPanel(null);
+                      tool.run();
+                    },
+                  }}
+                  first
+                  worded
+                />
+              ))}
+            </div>
+          </ToolLine>
+        ) : null}
+        {panel === 'ink' ? (
+          <Palette
+            tones={INKS}
+            kind="ink"
+            chosen={on.ink}
+            choose={(tone) => chain().setInk(tone).run()}
+            close={close}
+          />
+        ) : null}
+        {panel === 'glow' ? (
+          <Palette
+            tones={GLOWS}
+            kind="glow"
+            chosen={on.glow}
+            choose={(tone) => chain().setGlow(tone).run()}
+            close={close}
+          />
+        ) : null}
+        {panel === 'link' ? <LinkLine editor={editor} close={close} /> : null}
+        {panel === 'table' ? <TableLine editor={editor} inTable={on.table} close={close} /> : null}
+        {panel === 'spelling' && help ? (
+          <SpellingLine editor={editor} help={help} settings={settings} choose={choose} close={close} />
+        ) : null}
+        {panel === 'formula' ? <FormulaLine editor={editor} close={close} /> : null}
+        {panel === 'versions' ? <VersionsLine editor={editor} document={document} close={close} /> : null}
+        {panel === 'meaning' ? <MeaningLine editor={editor} close={close} /> : null}
+        {panel === 'find' ? <FindLine editor={editor} close={close} /> : null}
+      </div>
     </>
   );
 }

@@ -2,10 +2,12 @@
 
 import Collaboration from '@tiptap/extension-collaboration';
 import type { Node as ProseMirrorNode } from '@tiptap/pm/model';
+import type { EditorState } from '@tiptap/pm/state';
 import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
-import { useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react';
 import { TEXT_FIELD } from '@/core/documents/text-document';
+import { addressOf } from '@/core/places';
 import { countWords } from '@/core/text/counting';
 import { post } from '@/ui/common/client-request';
 import { drawOver, readFirst } from '@/ui/common/draw-over';
@@ -15,11 +17,15 @@ import type { EditorProps } from '@/ui/kinds/document/kind';
 import { goToRemark, type MarkedRemark, RemarkMarks, remarkMarks } from '@/ui/remarks/remark-marks';
 import { isEmptyAnswer, KeepPlaces, placeNotes, ShowNotes, TabBetween, ToNextEmpty } from './answer-nodes';
 import { CleanedPaste } from './cleaned-paste';
+import type { SessionState } from './document-session';
 import { FindInText } from './find-in-text';
 import { Pictures } from './pictures';
 import { RoomBelow } from './room-below';
+import { SafetyShort } from './safety-words';
 import { SpellingMarks } from './spelling-marks';
 import { TEXT_NODES } from './text-nodes';
+import { Download } from './tool-buttons';
+import { onPhone } from './use-seen';
 import { useSessionState } from './use-sessions';
 import { WithinLimits } from './within-limits';
 import classes from './writing.module.css';
@@ -81,6 +87,44 @@ function Counts({ editor, lang }: { editor: Editor; lang: string }) {
   return chosen === '' ? t('words', { n: words }) : t('words-of', { n: picked, of: words });
 }
 
+/** The answer in which the caret is: which of how many it is, and what the ready check says of it. */
+function answerAt({ doc, selection }: EditorState): {
+  readonly number: number;
+  readonly of: number;
+  readonly id: string;
+} {
+  let of = 0;
+  let number = 0;
+  let id = '';
+  doc.forEach((node, offset) => {
+    if (node.type.name !== 'answer') return;
+    of += 1;
+    if (selection.from <= offset || selection.from >= offset + node.nodeSize) return;
+    number = of;
+    id = String(node.attrs.id);
+  });
+  return { number, of, id };
+}
+
+/** All that there is room for above what is typed while a keyboard covers half of a phone. */
+function TypingLine({ editor, state }: { editor: Editor; state: SessionState }) {
+  const t = useTranslations('writing');
+  const { number, of, note } = useEditorState({
+    editor,
+    selector: ({ editor: now }) => {
+      const at = answerAt(now.state);
+      return { ...at, note: placeNotes.getState(now.state)?.get(at.id)?.words ?? '' };
+    },
+  });
+  return (
+    <p className={classes.typing}>
+      {number > 0 ? <strong>{t('question-at', { number, of })}</strong> : null}
+      <span className={classes.note}>{note}</span>
+      <SafetyShort state={state} times={null} />
+    </p>
+  );
+}
+
 /** The student's own document, typed into at once. */
 export function Writing({
   session,
@@ -103,7 +147,8 @@ export function Writing({
     setVariety(next);
     void post('/api/spelling', { spelling: next }).then(refresh);
   };
-  const { ready } = useSessionState(session);
+  const state = useSessionState(session);
+  const { ready } = state;
   const editor = useEditor(
     {
       immediatelyRender: false,
@@ -145,28 +190,28 @@ export function Writing({
   );
 
   const canType = ready && editable;
-  const begun = useRef(false);
-  // What opens above the text must not push the caret out of sight.
-  useEffect(() => {
-    if (panel) editor?.commands.scrollIntoView();
-  }, [editor, panel]);
+  /** Where the caret is to go as soon as that is there: where it was asked to, or else to the first empty answer. */
+  const wanted = useRef<{ readonly id: string | null } | 'begin' | null>('begin');
+  const arrive = useCallback(() => {
+    const to = wanted.current;
+    if (!editor || editor.isDestroyed || to === null || !ready || (to === 'begin' && !canType)) return;
+    const at = place(editor, to === 'begin' ? firstEmpty(editor) : to.id);
+    if (at === null && (to === 'begin' || to.id !== null)) return;
+    // What may not be typed into yet may be in a moment: the caret is put there again.
+    if (canType) wanted.current = null;
+    // Without being asked for, the caret would bring up the keyboard of a phone over what is to be read first.
+    if (to !== 'begin' || !onPhone()) editor.commands.focus(at ?? 'start', { scrollIntoView: to !== 'begin' });
+  }, [editor, ready, canType]);
   useEffect(() => {
     if (!editor) return;
     editor.setEditable(canType, false);
-    if (!canType || begun.current) return;
-    // The text may come a moment after the permission to type: the caret waits for it.
-    const begin = () => {
-      const at = place(editor, firstEmpty(editor));
-      if (begun.current || at === null) return;
-      begun.current = true;
-      editor.commands.focus(at, { scrollIntoView: false });
-    };
-    begin();
-    editor.on('update', begin);
+    // The text may come a moment after the permission to type, and after its place was asked for.
+    arrive();
+    editor.on('update', arrive);
     return () => {
-      editor.off('update', begin);
+      editor.off('update', arrive);
     };
-  }, [editor, canType]);
+  }, [editor, canType, arrive]);
 
   useEffect(
     () => (editor ? session.beforeOthers(() => !editor.isDestroyed && readFirst(editor.view)) : undefined),
@@ -189,18 +234,14 @@ export function Writing({
     () => ({
       goTo: (id) => {
         if (!editor) return false;
-        // Where somebody asked to go comes before where the caret would begin by itself.
-        begun.current = true;
-        const at = place(editor, id);
-        if (at !== null || id === null) editor.commands.focus(at ?? 'start', { scrollIntoView: true });
-        // The text may come a moment after its place was asked for.
-        else editor.once('update', () => editor.commands.focus(place(editor, id) ?? 'start', { scrollIntoView: true }));
+        wanted.current = { id };
+        arrive();
         return true;
       },
       goToRemark: (id) => editor !== null && marked !== null && goToRemark(editor, id),
     }),
     // Whoever waits to go to a remark is given the handle anew when its words are marked.
-    [editor, marked],
+    [editor, marked, arrive],
   );
 
   return (
@@ -210,21 +251,35 @@ export function Writing({
           <bdi>{title}</bdi>
         </strong>
         {ready && !canType ? <span>{t('read-only')}</span> : null}
+        {editor && canType && tools === 'all' ? (
+          <div className={classes.beside}>
+            <span className={classes.counts}>
+              <Counts editor={editor} lang={lang} />
+            </span>
+            <Download
+              address={`/api/documents/${session.id}/export`}
+              editor={editor}
+              refused={setProblem}
+              print={addressOf({ at: 'print', document: session.id })}
+            />
+          </div>
+        ) : null}
       </header>
       {editor && canType ? (
-        <WritingTools
-          editor={editor}
-          plain={tools === 'words'}
-          help={help}
-          settings={{ ...spelling, variety }}
-          choose={chooseVariety}
-          document={session.id}
-          refused={setProblem}
-          panel={panel}
-          setPanel={setPanel}
-          counts={tools === 'words' ? null : <Counts editor={editor} lang={lang} />}
-          download={tools === 'words' ? null : `/api/documents/${session.id}/export`}
-        />
+        <>
+          <TypingLine editor={editor} state={state} />
+          <WritingTools
+            editor={editor}
+            plain={tools === 'words'}
+            help={help}
+            settings={{ ...spelling, variety }}
+            choose={chooseVariety}
+            document={session.id}
+            refused={setProblem}
+            panel={panel}
+            setPanel={setPanel}
+          />
+        </>
       ) : null}
       {problem ? (
         <p role="alert" className={classes.problem}>
@@ -234,7 +289,7 @@ export function Writing({
           </button>
         </p>
       ) : null}
-      <div className={classes.page} data-read-only={!canType || undefined}>
+      <div className={classes.page} data-text data-read-only={!canType || undefined}>
         {ready ? null : (
           <p className="soft" role="status">
             {t('opening')}

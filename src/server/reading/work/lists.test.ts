@@ -33,32 +33,36 @@ describe('the demo school', () => {
   });
 });
 
-test.each(STUDENTS.map(({ id }) => id))('Today, the Class lines and the Desks of %s agree', async (id) => {
-  const student = await school.person(id);
-  const now = Date.now();
-  const today = await studentToday(school.db, student, ZONE, now);
-  const everything = await workOf(school.db, student, null, now);
-  const fromLines = [];
-  for (const found of await classesOf(school.db, student.id)) {
-    if (found.ended_at !== null) continue;
-    const line = await classLine(school.db, student, found.id as ClassId, { order: 'course', chip: 'all' }, now);
-    const items = line.newest.flatMap((entry) => (entry.kind === 'work' ? [entry.item] : []));
-    expect(line.units.flatMap(({ entries }) => entries).length + line.loose.length).toBe(line.newest.length);
-    fromLines.push(...items);
-  }
-  const byId = (a: { id: string }, b: { id: string }) => a.id.localeCompare(b.id);
-  expect(fromLines.sort(byId)).toEqual([...everything].sort(byId));
-  const onToday = [
-    ...today.next.map(({ item }) => item),
-    ...today.folds.overdue,
-    ...today.folds.later,
-    ...today.folds.done,
-  ];
-  expect(new Set(onToday.map((item) => item.id)).size).toBe(everything.length);
-  for (const item of everything.filter((_, i) => i % 5 === 0)) {
-    expect((await desk(school.db, student, item.id, now))?.state).toBe(item.state);
-  }
-});
+// Every other one: between them they are in all classes and have work in all states.
+test.each(STUDENTS.filter((_, i) => i % 2 === 0).map(({ id }) => id))(
+  'Today, the Class lines and the Desks of %s agree',
+  async (id) => {
+    const student = await school.person(id);
+    const now = Date.now();
+    const today = await studentToday(school.db, student, ZONE, now);
+    const everything = await workOf(school.db, student, null, now);
+    const fromLines = [];
+    for (const found of await classesOf(school.db, student.id)) {
+      if (found.ended_at !== null) continue;
+      const line = await classLine(school.db, student, found.id as ClassId, { order: 'course', chip: 'all' }, now);
+      const items = line.newest.flatMap((entry) => (entry.kind === 'work' ? [entry.item] : []));
+      expect(line.units.flatMap(({ entries }) => entries).length + line.loose.length).toBe(line.newest.length);
+      fromLines.push(...items);
+    }
+    const byId = (a: { id: string }, b: { id: string }) => a.id.localeCompare(b.id);
+    expect(fromLines.sort(byId)).toEqual([...everything].sort(byId));
+    const onToday = [
+      ...today.next.map(({ item }) => item),
+      ...today.folds.overdue,
+      ...today.folds.later,
+      ...today.folds.done,
+    ];
+    expect(new Set(onToday.map((item) => item.id)).size).toBe(everything.length);
+    for (const item of everything.filter((_, i) => i % 5 === 0)) {
+      expect((await desk(school.db, student, item.id, now))?.state).toBe(item.state);
+    }
+  },
+);
 
 test('the chips of a Class line narrow it to what they count', async () => {
   const student = await school.person('s-imke');
