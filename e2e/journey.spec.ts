@@ -53,7 +53,6 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
     const copy = page.getByRole('textbox', { name: 'Answer the questions, Wren O.' });
     await expect(copy).toBeFocused();
     await expect(page.getByText('Long before the mast on the hill')).toBeVisible();
-    await expect(page.getByText('0 of 4 asks met.')).toBeVisible();
     await expect(page.getByText('Nothing of your own is in it yet')).toBeVisible();
     await page.keyboard.type('It climbs when the weather is good');
     await expect(page.getByText('Question 1 needs one more sentence.')).toBeVisible();

@@ -51,7 +51,17 @@ test('a recording: speed, captions, on from where one left off, and the knot fil
     media.playbackRate = 6;
     return media.play();
   });
-  await expect(page.getByRole('button', { name: /Watch: a kite goes up.*done/s })).toBeVisible();
+  const knot = page.getByRole('button', { name: /Watch: a kite goes up.*done/s });
+  await expect(knot).toBeVisible();
+  // Another step and back again: it is as healthy as before.
+  await page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('button', { name: /Hand in/ })
+    .click();
+  await expect(video).toHaveCount(0);
+  await knot.click();
+  await expect.poll(() => video.evaluate((media: HTMLVideoElement) => media.readyState)).toBeGreaterThan(0);
+  await expect(page.getByText('This file is damaged')).toHaveCount(0);
 
   await page.goto(material(school, 'weather/materials/sound-signals'));
   const sound = page.locator('audio');

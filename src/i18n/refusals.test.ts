@@ -25,6 +25,7 @@ type All<Codes extends string> = Readonly<Record<Exclude<Codes, TooMuch['code']>
 
 /** What only what a student does is refused with. */
 type OfStudents =
+  | 'agree-first'
   | 'already-handed-in'
   | 'closed'
   | 'earlier-step-first'
@@ -80,6 +81,7 @@ const onTheShelf: All<CodesOf<typeof newDocument | typeof changeDocument>> = {
   'was-handed-in': true,
 };
 const moves: All<CodesOf<typeof doStep | typeof openCopy | typeof takeBack>> = {
+  'agree-first': true,
   'already-handed-back': true,
   'already-handed-in': true,
   closed: true,
@@ -121,6 +123,7 @@ const loose: All<CodesOf<typeof keepLoose>> = {
 /** What is sent with an aside may be any file. */
 const { 'not-a-sound': _, ...attached } = loose;
 const attaching: All<Exclude<UploadRefusal, NotOfAnEdit>> = {
+  'agree-first': true,
   'already-handed-back': true,
   'already-handed-in': true,
   broke: true,

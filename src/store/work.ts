@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
-import { readSettings, takesOf } from '@/core/kinds/step';
+import { agreementsOf, readSettings, takesOf } from '@/core/kinds/step';
 import { type Rules, withExtraTime } from '@/core/work/rules';
 import { ask, criterion, id, instant, lateRule, maybeInstant, stepName, textDocument } from './columns';
 import { first, many, type Queryable, time } from './database';
@@ -22,7 +22,7 @@ const listed = z
     late: lateRule,
     take_back: z.boolean(),
     goes: z.number().nullable(),
-    steps: z.array(z.object({ kind: stepName, settings: z.unknown() })),
+    steps: z.array(z.object({ id: id<StepId>(), kind: stepName, settings: z.unknown() })),
     in_order: z.boolean(),
     unnamed: z.boolean(),
     waits: z.boolean(),
@@ -52,6 +52,7 @@ const listed = z
         takeBack: row.take_back,
         goes: row.goes,
         waits: row.waits,
+        agreements: agreementsOf(row.steps),
       },
       row.extra_minutes * 60_000,
     ),
@@ -62,7 +63,7 @@ export type ListedAssignment = z.output<typeof listed>;
 const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.points, a.posted_at, a.opens_at,
   a.due_at, a.closes_at, more.minutes AS extra_minutes, a.late, a.take_back, a.goes, a.in_order, a.unnamed,
   EXISTS (SELECT 1 FROM unlocks u WHERE u.assignment_id = a.id) AS waits,
-  coalesce((SELECT jsonb_agg(jsonb_build_object('kind', s.kind, 'settings', s.settings)) FROM step s
+  coalesce((SELECT jsonb_agg(jsonb_build_object('id', s.id, 'kind', s.kind, 'settings', s.settings)) FROM step s
     WHERE s.assignment_id = a.id), '[]') AS steps`;
 
 /** More time for one student, who is named by an expression in SQL: nobody has any under NULL. */

@@ -238,6 +238,19 @@ describe('what is one’s own in it', () => {
   const substance = (doc: Doc, given: Doc | null) =>
     readyCheck({ asks: [], doc, starter: given, locale: 'en' }).substance;
 
+  test('a document of one’s own beside empty answers is something to hand in', () => {
+    const along = (words: string): Doc => ({ type: 'doc', content: [...(starter('', '').content ?? []), text(words)] });
+    expect(substance(along('It was grey all morning.'), starter('', ''))).toBe('own');
+    expect(substance(along('  '), starter('', ''))).toBe('untouched');
+    // What the teacher wrote above the answers is not the student's, wherever it stands.
+    const told: Doc = { type: 'doc', content: [text('Look out first.'), ...(starter('', '').content ?? [])] };
+    expect(substance(told, told)).toBe('untouched');
+    expect(readyCheck({ asks: [], doc: along('It was grey.'), starter: starter('', ''), locale: 'en' })).toMatchObject({
+      untouched: false,
+      ready: true,
+    });
+  });
+
   test('blank, untouched, only the questions again, hardly touched, own', () => {
     expect(substance(document(text(' ')), null)).toBe('blank');
     expect(substance(starter(), starter())).toBe('untouched');

@@ -68,6 +68,8 @@ export interface Checked {
 
 const folded = (text: string): string => text.replace(/\s+/g, ' ').trim();
 
+const linesOf = (doc: Doc): readonly string[] => plainText(doc).split('\n').map(folded).filter(Boolean);
+
 /** Below so many words besides the starter, and less than this share of it, a starter is hardly touched. */
 const HARDLY = { words: 6, share: 0.05 };
 
@@ -139,6 +141,11 @@ class Check {
     const typed = folded(plainText(doc));
     const before = starter ? folded(plainText(starter)) : '';
     if (this.whole === '' && hasPicture(doc) && !(starter && hasPicture(starter))) return 'own';
+    // What stands beside empty answer places and is not the teacher's: a document of one's own, for instance.
+    if (this.whole === '' && starter && this.places.length > 0) {
+      const given = new Set(linesOf(starter));
+      if (linesOf(doc).some((line) => !given.has(line))) return 'own';
+    }
     if (this.whole === '') return starter && typed === before ? 'untouched' : 'blank';
     if (starter && typed === before) return 'untouched';
     const asked = new Set(questions(starter ?? doc).map(folded));

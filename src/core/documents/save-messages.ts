@@ -8,6 +8,8 @@ export const fromBrowser = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('join'), document: z.string().max(64), vector: z.string() }),
   z.object({ kind: z.literal('leave'), document: z.string().max(64) }),
   z.object({ kind: z.literal('update'), document: z.string().max(64), n: z.number().int(), update: z.string() }),
+  /** Are you there? */
+  z.object({ kind: z.literal('beat') }),
 ]);
 
 export const fromServer = z.discriminatedUnion('kind', [
@@ -25,6 +27,8 @@ export const fromServer = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('changed'), document: z.string(), update: z.string() }),
   /** The work was handed in, taken back or handed back. */
   z.object({ kind: z.literal('editable'), document: z.string(), editable: z.boolean() }),
+  /** I am here. */
+  z.object({ kind: z.literal('beat') }),
 ]);
 
 export type FromBrowser = z.output<typeof fromBrowser>;

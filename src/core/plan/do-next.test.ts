@@ -53,10 +53,11 @@ describe('what to do next', () => {
       item('again', 'another-go', -50),
     ];
     expect(doNext(items, NOW).map((one) => one.item.id)).toEqual(['again']);
-    const { overdue, later, done } = folds(items, NOW);
+    const { overdue, later, done, closed } = folds(items, NOW);
     expect(overdue.map(({ id }) => id)).toEqual(['late']);
     expect(later.map(({ id }) => id)).toEqual(['later']);
-    expect(done.map(({ id }) => id)).toEqual(['in', 'back', 'shut']);
+    expect(done.map(({ id }) => id)).toEqual(['in', 'back']);
+    expect(closed.map(({ id }) => id)).toEqual(['shut']);
   });
 
   test('what other work waits for comes up in time for that work, and says so', () => {

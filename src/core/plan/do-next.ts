@@ -92,13 +92,14 @@ export function minutesBefore(items: readonly Workable[], until: Instant): numbe
     .reduce((sum, item) => sum + item.minutes, 0);
 }
 
-/** The folds below "Do next": put off, overdue, later and done, each soonest or latest first as it is read. */
+/** The folds below "Do next": put off, overdue, later, done, and closed with nothing handed in, each soonest or latest first as it is read. */
 export function folds<Item extends Workable>(items: readonly Item[], now: Instant) {
   const byDue = (a: Item, b: Item) => (a.dueAt ?? 0) - (b.dueAt ?? 0);
   return {
     putOff: items.filter((item) => isPutOff(item, now)).sort(byDue),
     overdue: items.filter((item) => item.state === 'overdue' && !isPutOff(item, now)).sort(byDue),
     later: items.filter((item) => item.state === 'opens-later').sort(byDue),
-    done: items.filter((item) => isDone(item.state) || item.state === 'closed').sort((a, b) => byDue(b, a)),
+    done: items.filter((item) => isDone(item.state)).sort((a, b) => byDue(b, a)),
+    closed: items.filter((item) => item.state === 'closed').sort((a, b) => byDue(b, a)),
   };
 }

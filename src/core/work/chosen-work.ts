@@ -11,7 +11,7 @@ export const GROUPS = ['to-do', 'done', 'all'] as const;
 export type Group = (typeof GROUPS)[number];
 
 export const isInGroup = (state: State, group: Group): boolean =>
-  group === 'all' || (group === 'to-do' ? isToDo(state) : isDone(state) || state === 'closed');
+  group === 'all' || (group === 'to-do' ? isToDo(state) : isDone(state));
 
 /** What of all work is shown, and in which order; every part stands in the address. */
 export interface Chosen {

@@ -266,3 +266,49 @@ describe('whatever happens to a piece of work', () => {
     expect(allowedMoves([], OPENS - 1, rules)).toEqual([]);
   });
 });
+
+describe('what has to be agreed to', () => {
+  const [agree, read, other] = ['agree', 'read', 'other'] as unknown as [StepId, StepId, StepId];
+  const after: Rules = { ...rules, agreements: { steps: [agree], before: [read] } };
+  const stepDone = (step: StepId): Fact => ({ kind: 'step-done', at: 11 * DAY, step });
+  const now = 12 * DAY;
+  const codeOf = (facts: Facts, move: Move, of = after) => {
+    const made = makeMove(facts, move, now, of);
+    return made.ok ? 'ok' : made.code;
+  };
+  const moves: readonly Move[] = [
+    { kind: 'edit' },
+    { kind: 'do-step', step: other },
+    { kind: 'hand-in', handIn: 'h' as HandInId, pieces: 1 },
+  ];
+
+  test('comes before writing, attaching, doing and handing in; it can be opened, agreed to, and read', () => {
+    for (const move of moves) expect([move.kind, codeOf([], move)]).toEqual([move.kind, 'agree-first']);
+    expect(codeOf([], { kind: 'tick-off', handIn: 'h' as HandInId }, { ...after, takes: 'tick' })).toBe('agree-first');
+    expect(codeOf([], { kind: 'open' })).toBe('ok');
+    expect(codeOf([], { kind: 'do-step', step: agree })).toBe('ok');
+    expect(codeOf([], { kind: 'do-step', step: read })).toBe('ok');
+    expect(allowedMoves([], now, after)).toEqual(['open', 'do-step']);
+  });
+
+  test('holds nothing back once it was agreed to, and reading alone agrees to nothing', () => {
+    for (const move of moves) {
+      expect(codeOf([stepDone(read)], move)).toBe('agree-first');
+      expect(codeOf([stepDone(agree)], move)).toBe('ok');
+    }
+    expect(allowedMoves([stepDone(agree)], now, after)).toEqual(['open', 'edit', 'do-step', 'hand-in']);
+  });
+
+  test('all of it, where there are several', () => {
+    const two: Rules = { ...rules, agreements: { steps: [agree, other], before: [] } };
+    expect(codeOf([stepDone(agree)], { kind: 'edit' }, two)).toBe('agree-first');
+    expect(codeOf([stepDone(agree), stepDone(other)], { kind: 'edit' }, two)).toBe('ok');
+  });
+
+  test('a time that has passed, and a hand-in that is there, are said first', () => {
+    const made = makeMove([], { kind: 'edit' }, CLOSES + 1, after);
+    expect(made).toMatchObject({ ok: false, code: 'closed' });
+    const [handIn] = [handedIn(11 * DAY)];
+    expect(codeOf([handIn], { kind: 'edit' })).toBe('already-handed-in');
+  });
+});

@@ -2,6 +2,7 @@ import type { HandInId, Instant, StepId } from '../ids';
 import { type Fact, type Facts, factsOfKind } from './facts';
 import { closingTime, countedFrom, type Rules } from './rules';
 import { isWithTeacher, type State, standing } from './standing';
+import { stepsDone } from './steps';
 
 /** Something that a person wants to do to a piece of work. */
 export type Move =
@@ -30,7 +31,8 @@ export interface Refusal {
     | 'nothing-to-hand-in'
     | 'only-ticked-off'
     | 'needs-a-piece'
-    | 'earlier-step-first';
+    | 'earlier-step-first'
+    | 'agree-first';
   readonly at: Instant | null;
 }
 
@@ -63,6 +65,21 @@ function notNow(state: State, rules: Rules): Refusal | null {
 const asOf = (move: Move, now: Instant, rules: Rules): Instant =>
   'handIn' in move ? countedFrom(move.begunAt ?? null, now, rules) : now;
 
+/** Nothing is written, attached, done or handed in before what has to be agreed to was. */
+function agreeFirst(facts: Facts, rules: Rules, step: StepId | null): Refusal | null {
+  const { steps, before } = rules.agreements ?? { steps: [], before: [] };
+  if (step !== null && (steps.includes(step) || before.includes(step))) return null;
+  const done = stepsDone(facts);
+  return steps.every((one) => done.has(one)) ? null : refuse('agree-first');
+}
+
+/** A hand-in of what is ticked off, a ticking off of what is handed in, and a hand-in of nothing. */
+function refusedAs(move: Extract<Move, { readonly handIn: HandInId }>, rules: Rules): Refusal | null {
+  if (move.kind === 'tick-off') return rules.takes === 'tick' ? null : refuse('needs-a-piece');
+  if (rules.takes === 'tick') return refuse('only-ticked-off');
+  return move.pieces > 0 ? null : refuse('nothing-to-hand-in');
+}
+
 function refusal(facts: Facts, move: Move, now: Instant, rules: Rules): Refusal | null {
   const { state, goesUsed } = standing(facts, rules, asOf(move, now, rules));
   const left = rules.goes !== null && goesUsed >= rules.goes ? refuse('no-goes-left') : null;
@@ -70,13 +87,12 @@ function refusal(facts: Facts, move: Move, now: Instant, rules: Rules): Refusal 
     case 'open':
       return state === 'opens-later' ? refuse('not-open-yet', rules.opensAt) : null;
     case 'edit':
+      return notNow(state, rules) ?? agreeFirst(facts, rules, null);
     case 'do-step':
-      return notNow(state, rules);
+      return notNow(state, rules) ?? agreeFirst(facts, rules, move.step);
     case 'hand-in':
-      if (rules.takes === 'tick') return notNow(state, rules) ?? left ?? refuse('only-ticked-off');
-      return notNow(state, rules) ?? left ?? (move.pieces > 0 ? null : refuse('nothing-to-hand-in'));
     case 'tick-off':
-      return notNow(state, rules) ?? left ?? (rules.takes === 'tick' ? null : refuse('needs-a-piece'));
+      return notNow(state, rules) ?? left ?? refusedAs(move, rules) ?? agreeFirst(facts, rules, null);
     case 'take-back': {
       if (state === 'handed-back') return refuse('already-handed-back');
       if (state !== 'handed-in' && state !== 'handed-in-late') return refuse('not-handed-in');
@@ -124,17 +140,18 @@ export function makeMove(facts: Facts, move: Move, now: Instant, rules: Rules): 
 }
 
 /** A move of each kind with what it would carry at best, to ask whether the kind is allowed at all. */
-const PROBES: Record<MoveKind, Move> = {
+const probes = ({ agreements }: Rules): Record<MoveKind, Move> => ({
   open: { kind: 'open' },
   edit: { kind: 'edit' },
-  'do-step': { kind: 'do-step', step: '' as StepId },
+  'do-step': { kind: 'do-step', step: agreements?.steps[0] ?? ('' as StepId) },
   'hand-in': { kind: 'hand-in', handIn: '' as HandInId, pieces: 1 },
   'tick-off': { kind: 'tick-off', handIn: '' as HandInId },
   'take-back': { kind: 'take-back' },
   'hand-back': { kind: 'hand-back', anotherGo: false },
-};
+});
 
 /** The kinds of move that would be accepted now. */
 export function allowedMoves(facts: Facts, now: Instant, rules: Rules): readonly MoveKind[] {
-  return MOVE_KINDS.filter((kind) => refusal(facts, PROBES[kind], now, rules) === null);
+  const probe = probes(rules);
+  return MOVE_KINDS.filter((kind) => refusal(facts, probe[kind], now, rules) === null);
 }

@@ -1,4 +1,4 @@
-import type { Instant } from '../ids';
+import type { Instant, StepId } from '../ids';
 
 /**
  * What lateness costs. `no-loss`: late work counts in full. `loss`: so many points for every day or hour that
@@ -17,6 +17,12 @@ export const lossIn = (rule: LateRule): Extract<LateRule, { readonly kind: 'loss
 export const TAKES = ['pieces', 'short', 'tick'] as const;
 export type Takes = (typeof TAKES)[number];
 
+/** What has to be agreed to before anything else is done, and what can be done before that: what is only read. */
+export interface Agreements {
+  readonly steps: readonly StepId[];
+  readonly before: readonly StepId[];
+}
+
 /** The rules of one assignment for one student. A time that is `null` does not exist for it. */
 export interface Rules {
   readonly opensAt: Instant | null;
@@ -30,6 +36,7 @@ export interface Rules {
   readonly goes: number | null;
   /** Does it open only after other work has been handed in? The fact `unlocked` says when it has. */
   readonly waits: boolean;
+  readonly agreements?: Agreements;
 }
 
 /** The last moment at which work is taken: the closing time, or the due time where lateness is refused. */

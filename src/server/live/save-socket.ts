@@ -184,6 +184,10 @@ export class SaveSocket {
       return;
     }
     const message = read.data;
+    if (message.kind === 'beat') {
+      this.#tell(line, { kind: 'beat' });
+      return;
+    }
     const document = message.document as DocumentId;
     if (message.kind === 'leave') await this.#inTurn(line, async () => void line.joined.delete(document));
     else if (message.kind === 'join') await this.#inTurn(line, () => this.#join(line, document, message.vector));

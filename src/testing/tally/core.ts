@@ -59,5 +59,6 @@ export const tallyStep: StepKind<{ readonly unit: string }> = {
   needs: 'tally' as never,
   done: 'opened',
   adds: () => 'pieces',
+  agreeing: 'after',
   beside: false,
 };

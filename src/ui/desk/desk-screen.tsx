@@ -95,6 +95,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     view,
     times,
     canEdit,
+    canDo: view.moves.includes('do-step'),
     finish: acts.finish,
     fill: acts.fill,
     sessions,

@@ -68,6 +68,7 @@ class MadeUpLine implements Line {
     this.hear({ kind: 'saved', n, at: Date.now() } as never);
   }
   cut = (): void => this.#joiner?.closed();
+  fallSilent = (): void => this.#joiner?.silent();
   back = (): void => this.#joiner?.opened();
 }
 
@@ -132,6 +133,25 @@ test('an answer to something else saves nothing', async () => {
   await jest.advanceTimersByTimeAsync(200);
   line.hear({ kind: 'saved', n: 99, at: 1 } as never);
   expect(session.state.safety).toBe('saving');
+});
+
+test('when nothing is heard of what was sent it is said to be here, and saved as soon as the answer comes', async () => {
+  await begun();
+  line.fallSilent();
+  // Nothing is on its way: what was saved is saved.
+  expect(session.state.safety).toBe('saved');
+  type(session, 'On its way. ');
+  await jest.advanceTimersByTimeAsync(200);
+  const [sent] = line.take('update');
+  line.fallSilent();
+  expect(session.state.safety).toBe('away');
+  type(session, 'And more. ');
+  expect(session.state.safety).toBe('away');
+  line.saves(sent as never);
+  await jest.advanceTimersByTimeAsync(200);
+  line.saves(line.take('update')[0] as never);
+  expect(session.state.safety).toBe('saved');
+  expect(textOf(line.server)).toContain('And more. On its way. Given.');
 });
 
 test('what was on its way when the line broke is sent again, once the server has said what it has', async () => {

@@ -86,7 +86,12 @@ export class DocumentSession {
       // Applied as something from this browser: its database takes it in, and the server is told of it.
       for (const update of this.#journal.takeAll()) Y.applyUpdate(this.ydoc, decode(update), FROM_JOURNAL);
       if (this.ydoc.getXmlFragment(TEXT_FIELD).length > 0) this.#set({ ready: true });
-      this.line.join(this.id, { opened: this.#sayWhatIsHere, closed: this.#closed, hear: this.#hear });
+      this.line.join(this.id, {
+        opened: this.#sayWhatIsHere,
+        closed: this.#closed,
+        silent: this.#silent,
+        hear: this.#hear,
+      });
     });
   }
 
@@ -202,6 +207,11 @@ export class DocumentSession {
     if (this.#inFlight) this.#pending.unshift(this.#inFlight.update);
     this.#inFlight = null;
     this.#set({ safety: 'away' });
+  };
+
+  /** What is on its way may still arrive; until it has, it is here and nowhere else for certain. */
+  readonly #silent = (): void => {
+    if (this.#unsaved()) this.#set({ safety: 'away' });
   };
 
   readonly #hear = (message: FromServer): void => {

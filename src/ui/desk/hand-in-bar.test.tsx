@@ -166,6 +166,15 @@ function Shown({
   );
 }
 
+/** A step whose copy was opened. */
+const written = {
+  id: 'w',
+  kind: 'write',
+  open: true,
+  done: true,
+  given: { document: { id: 'd', title: 'Answers', kind: 'text' } },
+} as unknown as DeskView['steps'][number];
+
 const said = (of: DeskView, locale: 'en' | 'ar' = 'en') => words(rendered(<Shown of={of} />, locale));
 
 describe('the hand-in bar', () => {
@@ -185,7 +194,7 @@ describe('the hand-in bar', () => {
     [
       'closed',
       ['open'],
-      { closesAt: NOW - HOUR },
+      { closesAt: NOW - HOUR, steps: [written] },
       'Closed since today 9:42. It can no longer be handed in. What you wrote is kept.',
     ],
     ['handed-in', ['take-back'], { receipts: [receipt] }, '10:42:00. On time. Take back'],
@@ -214,6 +223,20 @@ describe('the hand-in bar', () => {
       'There is nothing to hand in. Tick it off when it is done. Tick off',
     ],
     ['under-way', ['hand-in'], {}, 'Hand in 2 pieces …'],
+    ['not-started', ['do-step'], {}, 'Read what has to be agreed to first, and agree; then you can go on.'],
+    [
+      'under-way',
+      ['edit', 'hand-in'],
+      { receipts: [receipt] },
+      'You took it back: nothing lies with your teacher now. Hand it in again until tomorrow 12:42. Your last receipt was 1007',
+    ],
+    ['under-way', ['edit', 'hand-in'], { receipts: [receipt], closesAt: null }, 'Hand it in again when it is ready.'],
+    [
+      'closed',
+      ['open'],
+      { closesAt: NOW - HOUR, steps: [] },
+      'Closed since today 9:42. It can no longer be handed in.',
+    ],
   ] as const)('%s with %j: %j', (state, moves, more, expected) => {
     expect(said(view(state, moves, more as Partial<DeskView>))).toContain(expected);
   });
@@ -231,14 +254,14 @@ describe('the hand-in bar', () => {
     expect(list).toContain('○ still open Question 4: not answered yet Go there');
   });
 
-  test('an untouched starter is named as that, and without a check the button waits', () => {
-    expect(
-      words(
-        rendered(
-          <Shown of={view('not-started', ['hand-in'])} found={{ ...check, substance: 'untouched', untouched: true }} />,
-        ),
-      ),
-    ).toContain('Nothing of your own is in it yet: it is as your teacher gave it.');
+  test('an untouched starter is named as that, nothing in it counts, and without a check the button waits', () => {
+    const blank = rendered(
+      <Shown of={view('not-started', ['hand-in'])} found={{ ...check, substance: 'untouched', untouched: true }} />,
+    );
+    expect(words(blank)).toContain('Nothing of your own is in it yet: it is as your teacher gave it.');
+    expect(words(blank)).not.toContain('asks met');
+    expect(blank).not.toContain('class="met"');
+    expect(rendered(<Shown of={view('under-way', ['hand-in'])} />)).toContain('class="met"');
     const waiting = rendered(<Shown of={view('not-started', ['hand-in'])} found={null} />);
     expect(words(waiting)).toContain('Nothing is begun yet.');
     expect(waiting).toMatch(/<button[^>]*disabled=""/);

@@ -13,7 +13,7 @@ import { copyOf } from '@/ui/kinds/step';
 import type { SessionState } from './document-session';
 import { typesOf, useFindingWords } from './finding-words';
 import classes from './hand-in-bar.module.css';
-import { SafetyShort } from './safety-words';
+import { SafetyShort } from './safety-short';
 
 interface Props {
   readonly view: DeskView;
@@ -34,11 +34,11 @@ interface Props {
   readonly readFeedback: () => void;
 }
 
-function Asks({ findings }: { findings: readonly Finding[] }) {
+function Asks({ findings, blank }: { findings: readonly Finding[]; blank: boolean }) {
   return (
     <span className={classes.asks} aria-hidden="true">
       {findings.map((finding) => (
-        <i key={finding.askId} className={finding.result === 'met' ? classes.met : undefined} />
+        <i key={finding.askId} className={finding.result === 'met' && !blank ? classes.met : undefined} />
       ))}
     </span>
   );
@@ -69,9 +69,14 @@ function Checked({ view, check, unchecked, safety, times, unfolded, unfold, jump
   const counted = check.findings.filter((finding) => finding.result !== 'advice');
   return (
     <div className={classes.checked}>
-      <Asks findings={counted} />
+      <Asks findings={counted} blank={check.untouched} />
       <p>
-        <strong>{t('met', { met: check.met, n: counted.length })}</strong>{' '}
+        {/* A blank page is below every limit: that is nothing to count. */}
+        {check.untouched ? null : (
+          <>
+            <strong>{t('met', { met: check.met, n: counted.length })}</strong>{' '}
+          </>
+        )}
         <span className={`soft ${classes.lead}`}>{lead}</span>{' '}
         <button type="button" className="quiet" aria-expanded={unfolded} onClick={() => unfold(!unfolded)}>
           {unfolded ? t('fold') : t('unfold')}
@@ -125,7 +130,18 @@ export function HandInBar(props: Props) {
     return <Bar label={label} says={<p>{t('opens', { when: times.moment(view.opensAt ?? now, now) })}</p>} />;
   }
   if (view.state === 'closed') {
-    return <Bar label={label} says={<p>{t('closed', { when: times.moment(view.closesAt ?? now, now) })}</p>} />;
+    return (
+      <Bar
+        label={label}
+        says={
+          <p>
+            {t(view.steps.some(copyOf) ? 'closed' : 'closed-unopened', {
+              when: times.moment(view.closesAt ?? now, now),
+            })}
+          </p>
+        }
+      />
+    );
   }
   if (isWithTeacher(view.state)) {
     return (
@@ -182,6 +198,12 @@ export function HandInBar(props: Props) {
       says={
         <>
           {overdue ? <p className="plum">{overdue}</p> : null}
+          {can('do-step') && !can('edit') ? <p className="amber">{t('agree-first')}</p> : null}
+          {receipt && view.state !== 'another-go' ? (
+            <p className="amber">
+              {t('taken-back', { number: receipt.number, at: times.exact(receipt.at), until: until || t('any-time') })}
+            </p>
+          ) : null}
           {view.state === 'another-go' ? <p className="amber">{t('another-go')}</p> : null}
           <Checked {...props} />
         </>

@@ -2,33 +2,15 @@
 
 import { useTranslations } from 'next-intl';
 import type { Times } from '@/ui/common/times';
-import type { Safety, SessionState } from './document-session';
-
-const LOOK: Readonly<Partial<Record<Safety, string>>> = {
-  saved: 'moss',
-  kept: 'plum',
-  gone: 'plum',
-  'too-long': 'plum',
-  'too-intricate': 'plum',
-  away: 'amber',
-};
+import type { SessionState } from './document-session';
+import { SAFETY_LOOK } from './safety-short';
 
 /** How safe what is typed is. */
 export function SafetyWords({ state, times }: { state: SessionState; times: Times }) {
   const t = useTranslations('safety');
   return (
-    <span className={LOOK[state.safety]} role="status" data-safety={state.safety}>
+    <span className={SAFETY_LOOK[state.safety]} role="status" data-safety={state.safety}>
       {t(state.safety, { at: state.savedAt === null ? '' : times.clock(state.savedAt) })}
-    </span>
-  );
-}
-
-/** How safe what is typed is, in a word or two; since when, where the times of the school are known. */
-export function SafetyShort({ state, times }: { state: SessionState; times: Times | null }) {
-  const t = useTranslations('safety');
-  return (
-    <span className={LOOK[state.safety]} data-short-safety={state.safety}>
-      {t(`short-${state.safety}`, { at: state.savedAt === null || times === null ? '' : times.clock(state.savedAt) })}
     </span>
   );
 }

@@ -11,11 +11,18 @@ class BrowserSocket extends WebSocket {
     this.on('error', () => {});
   }
 }
-Object.assign(globalThis, { WebSocket: BrowserSocket });
+const browser = new EventTarget();
+Object.assign(globalThis, {
+  WebSocket: BrowserSocket,
+  addEventListener: browser.addEventListener.bind(browser),
+  dispatchEvent: browser.dispatchEvent.bind(browser),
+});
 
 let server: WebSocketServer;
 let port = 0;
 const heard: string[] = [];
+/** It takes what is said and answers nothing, as when a network is gone without a word. */
+let mute = false;
 
 async function start(): Promise<void> {
   server = new WebSocketServer({ port });
@@ -24,7 +31,9 @@ async function start(): Promise<void> {
   server.on('connection', (socket) =>
     socket.on('message', (data) => {
       const message = JSON.parse(String(data));
-      heard.push(`${message.kind} ${message.document}`);
+      heard.push('document' in message ? `${message.kind} ${message.document}` : message.kind);
+      if (mute) return;
+      if (message.kind === 'beat') socket.send(JSON.stringify(message));
       if (message.kind === 'join')
         socket.send(JSON.stringify({ kind: 'editable', document: message.document, editable: true }));
     }),
@@ -50,7 +59,8 @@ function joinerOf(line: SaveLine, document: string) {
       line.send({ kind: 'join', document, vector: '' });
     },
     closed: () => tell('closed'),
-    hear: (message: FromServer) => tell(`${message.kind} ${message.document}`),
+    silent: () => tell('silent'),
+    hear: (message: FromServer) => tell('document' in message ? `${message.kind} ${message.document}` : message.kind),
   };
   const until = async (n: number): Promise<readonly string[]> => {
     while (told.length < n)
@@ -63,6 +73,7 @@ function joinerOf(line: SaveLine, document: string) {
 }
 
 beforeEach(async () => {
+  mute = false;
   heard.length = 0;
   await start();
 });
@@ -107,5 +118,44 @@ test('a server that is not there at first is found when it comes', async () => {
   await start();
   const told = await one.until(3);
   expect(told.slice(-2)).toEqual(['opened', 'editable one']);
+  line.leave('one');
+});
+
+test('a network that goes without a word: it is told, and the line is opened anew', async () => {
+  const line = new SaveLine(`ws://localhost:${port}`, { beat: 60_000, silent: 60, dead: 200 });
+  const one = joinerOf(line, 'one');
+  line.join('one', one.joiner);
+  await one.until(2);
+  mute = true;
+  line.send({ kind: 'update', document: 'one', n: 1, update: '' });
+  const told = await one.until(4);
+  expect(told.slice(2)).toEqual(['silent', 'closed']);
+  mute = false;
+  expect((await one.until(6)).slice(4)).toEqual(['opened', 'editable one']);
+  line.leave('one');
+});
+
+test('a line on which nothing is said is tried now and then', async () => {
+  const line = new SaveLine(`ws://localhost:${port}`, { beat: 40, silent: 60, dead: 200 });
+  const one = joinerOf(line, 'one');
+  line.join('one', one.joiner);
+  await one.until(2);
+  while (heard.filter((kind) => kind === 'beat').length < 3) await new Promise((resolve) => setTimeout(resolve, 20));
+  // Each was answered, so nobody was troubled.
+  expect(await one.until(2)).toEqual(['opened', 'editable one']);
+  mute = true;
+  expect((await one.until(4)).slice(2)).toEqual(['silent', 'closed']);
+  line.leave('one');
+});
+
+test('the browser says that it is away: documents hear it at once, and again when it is back', async () => {
+  const line = new SaveLine(`ws://localhost:${port}`);
+  const one = joinerOf(line, 'one');
+  line.join('one', one.joiner);
+  await one.until(2);
+  dispatchEvent(new Event('offline'));
+  expect(await one.until(3)).toEqual(['opened', 'editable one', 'closed']);
+  dispatchEvent(new Event('online'));
+  expect((await one.until(5)).slice(3)).toEqual(['opened', 'editable one']);
   line.leave('one');
 });

@@ -21,7 +21,7 @@ import type { SessionState } from './document-session';
 import { FindInText } from './find-in-text';
 import { Pictures } from './pictures';
 import { RoomBelow } from './room-below';
-import { SafetyShort } from './safety-words';
+import { SafetyShort } from './safety-short';
 import { SpellingMarks } from './spelling-marks';
 import { TEXT_NODES } from './text-nodes';
 import { Download } from './tool-buttons';

@@ -19,6 +19,8 @@ export function SpreadChart({ spread }: { spread: Spread }) {
     name,
     value: Math.round(spread[name] * 10) / 10,
   }));
+  // Nobody has more than all there is.
+  const all = (name: string) => name === 'upperQuarter' && spread.upperQuarter >= spread.outOf;
   return (
     <figure className={classes.spread}>
       <Chart height={240} label={t('label', { n: spread.n })}>
@@ -33,7 +35,7 @@ export function SpreadChart({ spread }: { spread: Spread }) {
         <dl>
           {facts.map(({ name, value }) => (
             <div key={name}>
-              <dt>{t(name)}</dt>
+              <dt>{t(all(name) ? 'upperAll' : name)}</dt>
               <dd className="num">{t('points', { n: value })}</dd>
             </div>
           ))}

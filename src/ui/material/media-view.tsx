@@ -54,7 +54,8 @@ export function MediaView({ kind, file, captions, body, lang, spot, moved, seenA
   started.current = begin;
   useEffect(() => {
     const here = media.current;
-    if (here?.error || here?.networkState === HTMLMediaElement.NETWORK_NO_SOURCE) setBroken(true);
+    // Not by `networkState`: while a browser chooses what to play, it says that there is no source.
+    if (here?.error) setBroken(true);
     else if (here && here.readyState >= HTMLMediaElement.HAVE_METADATA) started.current();
   }, []);
   const Tag = kind;

@@ -234,6 +234,12 @@ export function StudentToday({ today, zone, now }: { today: Today; zone: string;
               zone={zone}
               now={now}
             />
+            <Fold
+              word={t('fold-closed', { n: today.folds.closed.length })}
+              items={today.folds.closed}
+              zone={zone}
+              now={now}
+            />
           </div>
         </section>
         <section aria-labelledby="lately">

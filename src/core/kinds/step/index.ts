@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { StepId } from '../../ids';
-import { TAKES, type Takes } from '../../work/rules';
+import { type Agreements, TAKES, type Takes } from '../../work/rules';
 import type { DocumentName } from '../document';
 import type { StepKind } from './kind';
 
@@ -17,6 +17,7 @@ const read: StepKind<z.output<typeof nothing>> = {
   needs: null,
   done: 'told',
   adds: () => null,
+  agreeing: 'before',
   beside: true,
 };
 
@@ -26,14 +27,15 @@ const write: StepKind<z.output<typeof tools>> = {
   needs: 'text',
   done: 'opened',
   adds: (settings) => (settings.tools === 'words' ? 'short' : 'pieces'),
+  agreeing: 'after',
   beside: false,
 };
 
 /** Something to do away from the screen. */
-const act: StepKind<z.output<typeof nothing>> = { ...read, beside: false };
+const act: StepKind<z.output<typeof nothing>> = { ...read, agreeing: 'after', beside: false };
 
 /** Something to read and to agree to: the agreement is kept with its time. */
-const agree: StepKind<z.output<typeof nothing>> = { ...read, beside: false };
+const agree: StepKind<z.output<typeof nothing>> = { ...read, agreeing: 'is', beside: false };
 
 /** Every kind of step. */
 export const STEPS = { read, write, do: act, agree };
@@ -54,6 +56,13 @@ const stepKind = (name: StepName): StepKind<SettingsOf<StepName>> => STEPS[name]
 /** The settings of a step as they are stored; throws where they are none of its kind. */
 export const readSettings = (name: StepName, settings: unknown): SetStep =>
   ({ kind: name, settings: stepKind(name).settings.parse(settings) }) as SetStep;
+
+/** Of the steps of an assignment, those that are agreed to before anything else, and those that can be done before that. */
+export function agreementsOf(steps: readonly { readonly id: StepId; readonly kind: StepName }[]): Agreements {
+  const of = (agreeing: 'is' | 'before') =>
+    steps.filter(({ kind }) => stepKind(kind).agreeing === agreeing).map(({ id }) => id);
+  return { steps: of('is'), before: of('before') };
+}
 
 /** The kind of document that a step needs; `null` where nothing is written in it. */
 export const documentFor = (name: StepName): DocumentName | null => stepKind(name).needs;

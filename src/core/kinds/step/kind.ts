@@ -12,6 +12,8 @@ export interface StepKind<Settings> {
   readonly done: 'told' | 'opened';
   /** What it makes of the hand-in of its assignment; `null` where it adds nothing to that. */
   readonly adds: (settings: Settings) => Exclude<Takes, 'tick'> | null;
+  /** With regard to what has to be agreed to: it is that, it can be done before it, or only afterwards. */
+  readonly agreeing: 'is' | 'before' | 'after';
   /** It is looked at beside a later step in which is written. */
   readonly beside: boolean;
 }

@@ -162,7 +162,7 @@ export async function classLine(
     return {
       ...unit,
       entries: shown.filter((entry) => entry.unitId === unit.id).sort((a, b) => a.position - b.position),
-      done: items.filter((item) => isDone(item.state) || item.state === 'closed').length,
+      done: items.filter((item) => isDone(item.state)).length,
       of: items.length,
     };
   });

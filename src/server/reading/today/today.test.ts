@@ -1,3 +1,5 @@
+import { TZDate } from '@date-fns/tz';
+import { addWeeks, startOfISOWeek } from 'date-fns';
 import { dayStart } from '@/core/calendar/due-words';
 import { isToDo } from '@/core/work/standing';
 import { notToday } from '@/server/doing/planning/not-today';
@@ -36,13 +38,24 @@ test('the minutes are those of what is to do and due before the end of the day a
   expect(today.minutes).toBe(open.reduce((sum, { minutes }) => sum + minutes, 0));
 });
 
-test('the week counts what was handed in within seven days, what is done and what is to do', async () => {
+test('the week, from Monday to Sunday: what was handed in, and what is due in it and still to do', async () => {
   const { week } = await studentToday(school.db, imke, ZONE, now);
   const items = await workOf(school.db, imke, null, now);
-  expect(week.open).toBe(items.filter(({ state }) => isToDo(state)).length);
-  expect(week.handedIn).toBe(items.filter(({ handedInAt }) => (handedInAt ?? 0) > now - 7 * 86_400_000).length);
-  const later = await studentToday(school.db, imke, ZONE, now + 8 * 86_400_000);
-  expect([week.handedIn > 0, later.week.handedIn]).toEqual([true, 0]);
+  const monday = startOfISOWeek(new TZDate(now, ZONE)).getTime();
+  const within = (at: number | null) =>
+    at !== null && at >= monday && at < addWeeks(new TZDate(monday, ZONE), 1).getTime();
+  expect(week.open).toBe(items.filter(({ state, dueAt }) => isToDo(state) && within(dueAt)).length);
+  expect(week.open).toBeLessThan(items.filter(({ state }) => isToDo(state)).length);
+  expect(week.handedIn).toBe(items.filter(({ handedInAt }) => within(handedInAt)).length);
+  const later = await studentToday(school.db, imke, ZONE, now + 400 * 86_400_000);
+  expect(later.week).toEqual({ handedIn: 0, open: 0 });
+});
+
+test('what closed with nothing handed in stands by itself, and is never done', async () => {
+  const { folds } = await studentToday(school.db, imke, ZONE, now);
+  expect(folds.closed.length).toBeGreaterThan(0);
+  expect(folds.closed.every(({ state, handedInAt }) => state === 'closed' && handedInAt === null)).toBe(true);
+  expect(folds.done.filter(({ state }) => state === 'closed')).toEqual([]);
 });
 
 test('what is under way and comes first says how many answers are empty', async () => {

@@ -3,7 +3,7 @@ import { dayStart, weekdayOf } from '@/core/calendar/due-words';
 import type { ClassId, Instant } from '@/core/ids';
 import { doNext, folds, minutesBefore, type Ranked } from '@/core/plan/do-next';
 import { layString, stringSpan } from '@/core/plan/string-layout';
-import { isDone, isToDo, listOf, type WorkState } from '@/core/work/standing';
+import { isToDo, listOf, type WorkState } from '@/core/work/standing';
 import { checkWork } from '@/server/reading/documents/looking';
 import { newsLines } from '@/server/reading/news/news';
 import { studentsOn } from '@/server/reading/work/students-on';
@@ -13,7 +13,6 @@ import type { Queryable } from '@/store/database';
 import type { Person } from '@/store/people';
 import { assignmentsFor } from '@/store/work';
 
-const DAY = 86_400_000;
 const SHOWN_NEWS = 6;
 
 /** Everything that a student's Today shows. */
@@ -45,11 +44,18 @@ export async function studentToday(db: Queryable, student: Person, zone: string,
     folds: folds(items, now),
     lately: await newsLines(db, student, SHOWN_NEWS, now),
     lessons: lessonsOn(await lessonsOf(db, student.id), weekdayOf(now, zone)),
-    week: {
-      handedIn: items.filter((item) => item.handedInAt !== null && item.handedInAt > now - 7 * DAY).length,
-      done: items.filter((item) => isDone(item.state)).length,
-      open: items.filter((item) => isToDo(item.state)).length,
-    },
+    week: weekOf(items, zone, now),
+  };
+}
+
+/** What was handed in in the week that began on Monday, and what of the work that is due in it is still to do. */
+function weekOf(items: readonly WorkItem[], zone: string, now: Instant) {
+  const monday = dayStart(now, zone, 1 - weekdayOf(now, zone));
+  const next = dayStart(now, zone, 8 - weekdayOf(now, zone));
+  const within = (at: Instant | null) => at !== null && at >= monday && at < next;
+  return {
+    handedIn: items.filter(({ handedInAt }) => within(handedInAt)).length,
+    open: items.filter(({ state, dueAt }) => isToDo(state) && within(dueAt)).length,
   };
 }
 

@@ -56,6 +56,7 @@ test.each(STUDENTS.filter((_, i) => i % 2 === 0).map(({ id }) => id))(
       ...today.folds.overdue,
       ...today.folds.later,
       ...today.folds.done,
+      ...today.folds.closed,
     ];
     expect(new Set(onToday.map((item) => item.id)).size).toBe(everything.length);
     for (const item of everything.filter((_, i) => i % 5 === 0)) {

@@ -16,11 +16,13 @@ interface MaterialLook {
     | null;
   /** What somebody has done who has been through it. */
   readonly taken: 'read' | 'seen' | 'heard';
+  /** How long it takes is measured by its words, and said below. */
+  readonly measured?: true;
 }
 
 /** Each kind of material, as one speaks of it. */
 export const MATERIALS: { readonly [Kind in MaterialContent['kind']]: MaterialLook } = {
-  text: { word: 'kind-text', taken: 'read' },
+  text: { word: 'kind-text', taken: 'read', measured: true },
   pdf: { word: 'kind-pdf', taken: 'read' },
   slides: { word: 'kind-slides', taken: 'seen' },
   image: { word: 'kind-image', taken: 'seen' },

@@ -11,7 +11,7 @@ import type { DeskTools } from './kind';
 /** Something to read and agree to: the agreement is kept with its time. */
 export function Agreeing({ step, desk }: { step: DeskStepOf<'agree'>; desk: DeskTools }) {
   const t = useTranslations('desk');
-  const { view, canEdit, finish, times } = desk;
+  const { view, canDo, finish, times } = desk;
   const content = step.given.material?.content;
   return (
     <Pane label={step.title}>
@@ -20,9 +20,7 @@ export function Agreeing({ step, desk }: { step: DeskStepOf<'agree'>; desk: Desk
         <h2>{step.title}</h2>
         {content && 'reading' in content ? <DocumentView document={content.body} lang={view.class.locale} /> : null}
         {step.doneAt !== null ? <p className="moss">✓ {t('agreed', { at: times.exact(step.doneAt) })}</p> : null}
-        {step.doneAt === null && canEdit ? (
-          <QuietButton onClick={() => finish(step.id)}>{t('agree')}</QuietButton>
-        ) : null}
+        {step.doneAt === null && canDo ? <QuietButton onClick={() => finish(step.id)}>{t('agree')}</QuietButton> : null}
       </div>
     </Pane>
   );

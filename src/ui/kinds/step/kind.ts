@@ -17,6 +17,8 @@ export interface DeskTools {
   readonly view: DeskView;
   readonly times: Times;
   readonly canEdit: boolean;
+  /** Can steps be done that come before what is written: something read, or agreed to? */
+  readonly canDo: boolean;
   /** Says that a step is done, and goes to the next. */
   readonly finish: (step: string) => void;
   /** Says that a step was read, played or seen to its end, and stays. */

@@ -15,14 +15,15 @@ export function Reading({ step, desk }: { step: DeskStepOf<'read'>; desk: DeskTo
   const { material } = step.given;
   const length = desk.times.length(step.minutes);
   const look = material && MATERIALS[material.content.kind];
-  const open = !step.done && desk.canEdit;
+  const open = !step.done && desk.canDo;
   return (
     <Pane label={step.title}>
       <header className={classes.paneHead}>
         <strong>
           <bdi>{step.title}</bdi>
         </strong>{' '}
-        <span>{look?.word ? `${kinds(look.word)}, ${length}` : length}</span>
+        {/* How long a text takes is said below, by its own words. */}
+        <span>{look?.word ? (look.measured ? kinds(look.word) : `${kinds(look.word)}, ${length}`) : length}</span>
         {open && look ? (
           <button type="button" className={`quiet ${classes.headAct}`} onClick={() => desk.finish(step.id)}>
             {t(`have-${look.taken}`)}
