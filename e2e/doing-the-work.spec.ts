@@ -46,8 +46,8 @@ test('pieces: said beforehand, attached in three ways past a network that cuts, 
   test.setTimeout(120_000);
   const page = await signIn(context, school, 's-wren');
   await page.goto(`${school.url}/desk/food-web`);
-  await page.getByRole('button', { name: 'Pieces' }).click();
-  const sheet = page.getByRole('complementary', { name: 'Pieces' });
+  await page.getByRole('button', { name: 'To hand in' }).click();
+  const sheet = page.getByRole('complementary', { name: 'To hand in' });
   await expect(sheet.getByText('Asked for: 1 to 2 files (picture or PDF).')).toBeVisible();
   await expect(sheet.getByText('Each may have up to 500 MB.')).toBeVisible();
 
@@ -83,7 +83,7 @@ test('pieces: said beforehand, attached in three ways past a network that cuts, 
 
   // Taken off and brought back, renamed, and opened in place.
   await sheet.getByRole('button', { name: 'Take web (2).png off' }).click();
-  await sheet.getByText('One piece was taken off').click();
+  await sheet.getByText('One thing was taken off').click();
   await sheet.getByRole('button', { name: 'Bring web (2).png back' }).click();
   await sheet.getByRole('button', { name: 'Rename web (2).png' }).click();
   await sheet.getByLabel('New name').fill('the crab');
@@ -104,7 +104,7 @@ test('pieces: said beforehand, attached in three ways past a network that cuts, 
   await expect(dialog.getByText('the crab.png')).toBeVisible();
   await dialog.getByRole('button', { name: 'Hand in', exact: true }).click();
   await expect(page.getByRole('heading', { name: /^Receipt \d+/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Pieces' }).click();
+  await page.getByRole('button', { name: 'To hand in' }).click();
   await expect(sheet.getByRole('button', { name: 'Rename the crab.png' })).toBeHidden();
 
   const desk = await signIn(await browser.newContext(), school, 't-bello');

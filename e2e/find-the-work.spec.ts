@@ -95,7 +95,7 @@ test('what is new is counted, read on sight, and the same in two tabs; it arrive
   await expect.poll(() => count(other)).toBe(before + 1);
 
   await page.getByRole('link', { name: /^New/ }).first().click();
-  await expect(page.getByRole('link', { name: 'A reply in the aside on Storm words' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'A quiet word on Storm words' })).toBeVisible();
   await expect.poll(() => count(other)).toBeLessThan(before + 1);
   await page.getByRole('button', { name: /Mark all/ }).click();
   await expect.poll(() => count(page)).toBe(0);

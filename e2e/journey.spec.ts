@@ -58,7 +58,7 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
     await expect(page.getByText('Question 1 needs one more sentence.')).toBeVisible();
     await expect(page.locator('.answer').first()).toHaveAttribute('data-note', '1 sentence of 2 to 3, no end mark yet');
     await page.keyboard.type('. It falls when it is bad.');
-    await expect(page.getByText('1 of 4 asks met.')).toBeVisible();
+    await expect(page.getByText('1 of 4 are there.')).toBeVisible();
     await saved(page);
   });
 
@@ -68,7 +68,7 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
     await list.getByRole('listitem').nth(2).getByRole('button', { name: 'Go there' }).click();
     await expect(page.locator('.answer').nth(2)).toHaveClass(/at/);
     await page.keyboard.type(ANSWERS[2] ?? '');
-    await expect(page.getByText('2 of 4 asks met.')).toBeVisible();
+    await expect(page.getByText('2 of 4 are there.')).toBeVisible();
   });
 
   await test.step('hands in with a note, and gets a receipt', async () => {
@@ -116,7 +116,7 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
     );
     await typeAnswer(page, 2, ANSWERS[1] ?? '');
     await typeAnswer(page, 4, ANSWERS[3] ?? '');
-    await expect(page.getByText('4 of 4 asks met.')).toBeVisible();
+    await expect(page.getByText('4 of 4 are there.')).toBeVisible();
     await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
     await expect(page.getByRole('heading', { name: /^Receipt \d+/ })).toHaveCount(2);
@@ -151,7 +151,7 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
     await desk.reload();
     await expect(desk.getByText('90 of 100')).toBeVisible();
     await expect(desk.getByText(/^Kept/)).toBeVisible();
-    const aside = desk.getByRole('textbox', { name: 'Write in the aside' });
+    const aside = desk.getByRole('textbox', { name: 'Write a quiet word' });
     await expect(desk.getByText(/Only Wren Okafor and the teachers of this class/)).toBeVisible();
     await aside.fill('Which streaks did you see?');
     await desk.getByRole('button', { name: 'Send' }).click();
@@ -160,7 +160,7 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
 
   await test.step('the student sees it arrive without reloading, and where each point was lost', async () => {
     await page.goto(`${school.url}/today`);
-    await expect(page.getByText('A reply in the aside on Reading the cloud ladder')).toBeVisible();
+    await expect(page.getByText('A quiet word on Reading the cloud ladder')).toBeVisible();
     await desk.getByRole('button', { name: 'Hand back', exact: true }).click();
     await expect(desk.getByRole('heading', { name: 'Handed back' })).toBeVisible();
     await page.getByRole('link', { name: /Reading the cloud ladder has come back/ }).click();
@@ -172,11 +172,11 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
   });
 
   await test.step('and answers in the aside', async () => {
-    await page.getByRole('button', { name: /^Aside/ }).click();
+    await page.getByRole('button', { name: /^Quiet word/ }).click();
     await expect(page.getByText('Only you and Ngozi Bello-Strand read this.')).toBeVisible();
-    await page.getByRole('textbox', { name: 'Write in the aside' }).fill('The thin ones over the hill.');
+    await page.getByRole('textbox', { name: 'Write a quiet word' }).fill('The thin ones over the hill.');
     await page.getByRole('button', { name: 'Send' }).click();
-    await expect(page.getByRole('complementary', { name: 'Aside' })).toContainText('The thin ones over the hill.');
+    await expect(page.getByRole('complementary', { name: 'Quiet word' })).toContainText('The thin ones over the hill.');
     await expect(desk.getByText('The thin ones over the hill.')).toBeVisible();
   });
   await student.close();
@@ -208,7 +208,7 @@ test('an assignment that is answered by a short text in place', async ({ context
   await line.click();
   await page.keyboard.press('End');
   await page.keyboard.type(' It sat on the slip all night.');
-  await expect(page.getByText('1 of 1 ask met.')).toBeVisible();
+  await expect(page.getByText('1 of 1 is there.')).toBeVisible();
   await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
   await expect(page.getByRole('heading', { name: /^Receipt \d/ })).toBeVisible();

@@ -89,7 +89,7 @@ test('one device, two people: nothing that is saved stays, what is not is locked
     await page.evaluate(() => {
       location.hash = 'sheet=aside';
     });
-    await page.getByRole('textbox', { name: 'Write in the aside' }).fill('A half-typed quiet word.');
+    await page.getByRole('textbox', { name: 'Write a quiet word' }).fill('A half-typed quiet word.');
     await expect(page.locator('[data-safety="away"]')).toBeVisible();
     await leave(page, 'Yusuf D.');
     await expect(page.getByRole('note')).toContainText('It is locked');
@@ -116,7 +116,7 @@ test('one device, two people: nothing that is saved stays, what is not is locked
     await elsewhere.goto(`${school.url}${DESK}`);
     await expect(elsewhere.getByText('Typed without a line.')).toBeVisible();
     await page.goto(`${school.url}/desk/cloud-ladder#sheet=aside`);
-    await expect(page.getByRole('textbox', { name: 'Write in the aside' })).toHaveValue('A half-typed quiet word.');
+    await expect(page.getByRole('textbox', { name: 'Write a quiet word' })).toHaveValue('A half-typed quiet word.');
   });
 });
 

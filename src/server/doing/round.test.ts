@@ -354,6 +354,12 @@ describe('remarks and another go', () => {
     if (!before || !after) throw new Error('no text is compared');
     expect(anchorText(runsOf(after))).toContain('And one more');
     expect(anchorText(runsOf(before))).not.toContain('And one more');
+    // Nothing was changed since: asked for nothing else, it shows what the newest hand-in changed.
+    const opened = await compareVersions(school.db, yusuf.id, LADDER, null, null);
+    expect([opened.from, opened.to]).toEqual([compared.from, again.ok && again.receipt.number]);
+    expect(opened.pairs).toEqual(compared.pairs);
+    const asked = await compareVersions(school.db, yusuf.id, LADDER, String(opened.to), 'now');
+    expect([asked.from, asked.to]).toEqual([opened.to, null]);
     expect(await compareVersions(school.db, 's-zofia' as PersonId, LADDER, null, null)).toMatchObject({ from: null });
   });
 });

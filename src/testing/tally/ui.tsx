@@ -10,6 +10,7 @@ export const tallyLook: StepLook<never> = {
   makesCopy: true,
   isDone: (_step, check) => (check?.words ?? 0) > 0,
   progress: (_step, check) => (check ? { key: 'words', n: check.words } : null),
+  tellsTask: false,
 };
 
 export const TallyStage: Stage<never> = ({ step }) => (

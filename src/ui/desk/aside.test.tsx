@@ -32,7 +32,7 @@ async function openAs(id: string) {
 }
 
 const box = (page: Awaited<ReturnType<typeof openAs>>) =>
-  page.getByRole('textbox', { name: 'Write in the aside' }) as HTMLTextAreaElement;
+  page.getByRole('textbox', { name: 'Write a quiet word' }) as HTMLTextAreaElement;
 
 test('who reads it stands above it; what is half-typed is there again after leaving', async () => {
   const page = await openAs('s-chiara');

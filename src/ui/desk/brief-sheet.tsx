@@ -1,6 +1,7 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
+import type { DocNode } from '@/core/text/document-json';
 import type { DeskView } from '@/server/reading/desk/desk';
 import { DocumentView } from '@/ui/common/document-view';
 import type { Times } from '@/ui/common/times';
@@ -33,6 +34,25 @@ export function Rules({ view, times }: { view: DeskView; times: Times }) {
       <dt>{t('with-whom')}</dt>
       <dd>{view.group.length > 1 ? t('group', { names: view.group.join(', ') }) : t('own')}</dd>
     </dl>
+  );
+}
+
+/** What to do, as one first comes to it: above the step, until it is begun or put away. Its tab brings it back. */
+export function TaskFirst({ task, lang, fold }: { task: DocNode; lang: string; fold: () => void }) {
+  const t = useTranslations('desk');
+  return (
+    <section className={classes.task} aria-label={t('sheet-brief')}>
+      <header>
+        <h2>{t('sheet-brief')}</h2>
+        <button type="button" className="quiet" onClick={fold}>
+          {t('put-away')}
+        </button>
+      </header>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key */}
+      <div tabIndex={0}>
+        <DocumentView document={task} lang={lang} />
+      </div>
+    </section>
   );
 }
 

@@ -11,11 +11,11 @@ import { WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
 import { PIECE_ROWS } from '@/ui/kinds/piece';
-import { copyOf } from '@/ui/kinds/step';
+import { copyOf, tellsTask } from '@/ui/kinds/step';
 import type { DeskTools } from '@/ui/kinds/step/kind';
 import { useVisit } from '@/ui/news/read-on-sight';
 import { Aside } from './aside';
-import { BriefSheet } from './brief-sheet';
+import { BriefSheet, TaskFirst } from './brief-sheet';
 import classes from './desk.module.css';
 import { DeskHead, useBoundaries } from './desk-head';
 import { DeskSheets, sheetsOf } from './desk-sheets';
@@ -65,6 +65,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const [unfolded, setUnfolded] = useState(false);
   const [framed, setFramed] = useState(false);
   const [more, setMore] = useState(false);
+  const [begun, setBegun] = useState(view.state !== 'not-started');
   useSeen();
   const marked = useMarkedRemarks(view);
   const words = useWords(view, place, marked);
@@ -76,6 +77,8 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const step = view.steps.find(({ id }) => id === current);
   const copy = step ? copyOf(step) : null;
   const safety = useSessionState(copy ? sessions.get(copy.id) : [...sessions.values()][0]);
+  // What was typed is on its way: it is begun.
+  if (!begun && (safety.safety === 'saving' || view.state !== 'not-started')) setBegun(true);
   const sheet = sheetsOf(view).find((name) => name === address.sheet) ?? null;
   const choose = (name: SheetName | null) => address.change('sheet', name);
   const besideRemarks = sheet === 'feedback' && (view.feedback[0]?.remarks.length ?? 0) > 0;
@@ -152,6 +155,8 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     notes: () => <Notes view={view} help={help} />,
   };
 
+  const task = !begun && sheet !== 'brief' && step && !tellsTask(step) && !piece ? view.instructions : null;
+
   return (
     <main className={classes.desk} id="main" data-desk data-framed={framed || undefined} data-more={more || undefined}>
       <WeaveBand weave={view.class.weave} />
@@ -184,7 +189,10 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
           }}
           goToAnswer={words.goToAnswer}
         />
-        <div className={classes.stage}>{stage()}</div>
+        <div className={classes.stage} data-task={task !== null || undefined}>
+          {task ? <TaskFirst task={task} lang={view.class.locale} fold={() => setBegun(true)} /> : null}
+          {stage()}
+        </div>
         <DeskSheets
           view={view}
           open={sheet}

@@ -1,9 +1,11 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { type DocNode, plainText } from '@/core/text/document-json';
 import type { DeskView } from '@/server/reading/desk/desk';
 import { Screens } from '@/testing/screen';
 import { useTimes } from '@/ui/common/times';
-import { BriefSheet } from './brief-sheet';
+import { BriefSheet, TaskFirst } from './brief-sheet';
 import { FeedbackSheet } from './feedback-sheet';
 import { OpensLater } from './opens-later';
 import { ReceiptList } from './receipt-list';
@@ -44,6 +46,23 @@ test('the brief says every rule of the work as a sentence', async () => {
   expect(rules).toHaveLength(page.getAllByRole('term').length);
   expect(rules.every((rule) => rule.trim().length > 2)).toBe(true);
   expect(await screens.found()).toEqual([]);
+});
+
+test('what to do stands above the first step, word for word, until it is put away', async () => {
+  const view = await viewOf('storm-log');
+  const task = view.instructions as DocNode;
+  let away = 0;
+  const page = await screens.draw(
+    async () => <TaskFirst task={task} lang={view.class.locale} fold={() => (away += 1)} />,
+    '(frame)/desk/[assignment]',
+  );
+  const told = page.getByRole('region', { name: 'What to do' });
+  const plain = (words: string | null) => (words ?? '').replace(/\s+/g, '');
+  expect(plain(told.textContent)).toContain(plain(plainText(task)));
+  expect(plainText(task).length).toBeGreaterThan(20);
+  expect(await screens.found()).toEqual([]);
+  await userEvent.click(within(told).getByRole('button', { name: 'Put away' }));
+  expect(away).toBe(1);
 });
 
 test('feedback gives the marks by criterion, where points were lost, and the words', async () => {

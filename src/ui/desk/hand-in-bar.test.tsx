@@ -243,13 +243,13 @@ describe('the hand-in bar', () => {
 
   test('says what is missing, question by question, and the button says what it does', () => {
     const bar = said(view('under-way', ['hand-in']));
-    expect(bar).toContain('1 of 4 asks met.');
+    expect(bar).toContain('1 of 4 are there.');
     expect(bar).toContain('Question 2 needs one more sentence. Question 3 has 3 words too many.');
   });
 
   test('unfolds into every ask with what was found, and whether it is needed', () => {
     const list = words(rendered(<Shown of={view('under-way', ['hand-in'])} unfolded />));
-    expect(list).toContain('✓ met Question 1: 2 sentences of 2 to 3 Go there');
+    expect(list).toContain('✓ there Question 1: 2 sentences of 2 to 3 Go there');
     expect(list).toContain('○ needed Question 2: 1 sentence of 2 to 3, no end mark yet Go there');
     expect(list).toContain('○ still open Question 4: not answered yet Go there');
   });
@@ -259,7 +259,7 @@ describe('the hand-in bar', () => {
       <Shown of={view('not-started', ['hand-in'])} found={{ ...check, substance: 'untouched', untouched: true }} />,
     );
     expect(words(blank)).toContain('Nothing of your own is in it yet: it is as your teacher gave it.');
-    expect(words(blank)).not.toContain('asks met');
+    expect(words(blank)).not.toContain('are there');
     expect(blank).not.toContain('class="met"');
     expect(rendered(<Shown of={view('under-way', ['hand-in'])} />)).toContain('class="met"');
     const waiting = rendered(<Shown of={view('not-started', ['hand-in'])} found={null} />);

@@ -51,7 +51,7 @@ function ResultWord({ finding: { result, bars } }: { finding: Finding }) {
   return <span className="amber">○ {bars ? t('is-needed') : t('is-unmet')}</span>;
 }
 
-function Checked({ view, check, unchecked, safety, times, unfolded, unfold, jump }: Props) {
+function Checked({ view, check, unchecked, safety, unfolded, unfold, jump }: Props) {
   const t = useTranslations('check');
   const { todo, note, where, details } = useFindingWords();
   if (view.takes === 'tick') return <p>{t('nothing-to-hand-in')}</p>;
@@ -83,7 +83,7 @@ function Checked({ view, check, unchecked, safety, times, unfolded, unfold, jump
         </button>
         {safety ? (
           <span className={classes.safety}>
-            <SafetyShort state={safety} times={times} />
+            <SafetyShort state={safety} />
           </span>
         ) : null}
       </p>

@@ -62,10 +62,10 @@ test('it is renamed, taken off and brought back where it lies', async () => {
   await page.hand.type(name, 'the crab{Enter}');
   await page.findByRole('button', { name: 'Rename the crab' });
   await page.hand.click(page.getByRole('button', { name: 'Take the crab off' }));
-  await page.hand.click(await page.findByText('One piece was taken off'));
+  await page.hand.click(await page.findByText('One thing was taken off'));
   await page.hand.click(page.getByRole('button', { name: 'Bring the crab back' }));
   await page.findByRole('button', { name: 'Take the crab off' });
-  expect(page.queryByText('One piece was taken off')).toBeNull();
+  expect(page.queryByText('One thing was taken off')).toBeNull();
 });
 
 test('what lies on the Shelf is found by its name and put to the work', async () => {

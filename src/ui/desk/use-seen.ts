@@ -4,7 +4,7 @@ import { useEffect } from 'react';
 
 /** Is this a phone, by the room there is? The same width as in `media.css`. */
 export const onPhone = (): boolean =>
-  typeof window.matchMedia === 'function' && matchMedia('(max-width: 640px)').matches;
+  typeof window.matchMedia === 'function' && window.matchMedia('(max-width: 640px)').matches;
 
 /** Below so many pixels of height there is a keyboard on the screen. */
 const SHORT = 520;

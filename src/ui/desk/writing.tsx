@@ -120,7 +120,7 @@ function TypingLine({ editor, state }: { editor: Editor; state: SessionState }) 
     <p className={classes.typing}>
       {number > 0 ? <strong>{t('question-at', { number, of })}</strong> : null}
       <span className={classes.note}>{note}</span>
-      <SafetyShort state={state} times={null} />
+      <SafetyShort state={state} />
     </p>
   );
 }

@@ -42,7 +42,7 @@ test('without names the work has a number, and nothing on the screen says whose 
   await waitFor(() =>
     expect(page.getByRole('article').getAttribute('aria-label')).toMatch(/^What Work \d+ handed in$/),
   );
-  expect(page.getByText(/The aside opens when the work is handed back/)).toBeTruthy();
+  expect(page.getByText(/The quiet words open when the work is handed back/)).toBeTruthy();
   expect(page.queryByText(/Leila/)).toBeNull();
   await page.hand.click(page.getByLabelText('Mark without names'));
   await waitFor(() => expect(page.getByRole('link', { name: /Leila Amrani/ })).toBeTruthy());
@@ -70,7 +70,7 @@ test('a word goes to all who have not handed in, to each alone, once', async () 
   const page = await open();
   await page.hand.click(page.getByRole('button', { name: 'Write to all who have not handed in' }));
   const dialog = within(await page.findByRole('dialog'));
-  expect(dialog.getByText(/each in an aside of their own/)).toBeTruthy();
+  expect(dialog.getByText(/each as a quiet word of their own/)).toBeTruthy();
   expect(await screens.found()).toEqual([]);
   const send = dialog.getByRole('button', { name: /^Send to/ });
   expect(send.hasAttribute('disabled')).toBe(true);

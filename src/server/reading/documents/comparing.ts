@@ -1,3 +1,4 @@
+import { canonicalJson } from '@/core/documents/fingerprint';
 import type { AssignmentId, DocumentId, PersonId } from '@/core/ids';
 import { type DocumentName, documentKind, type Written } from '@/core/kinds/document';
 import { documentIn, fingerprintOf } from '@/core/kinds/piece';
@@ -77,9 +78,12 @@ export function pairPieces(before: readonly VersionPiece[], after: readonly Vers
   }));
 }
 
+const isSame = ({ before, after, file }: PiecePair): boolean =>
+  file === null ? canonicalJson(before) === canonicalJson(after) : file === 'same';
+
 /**
  * Two versions of a student's work: any two hand-ins, or one and what is there now. What is not named, or is not
- * there, is the hand-in before the newest, and now.
+ * there, is the newest hand-in, and now; or the two newest, where nothing was changed since.
  *
  * @param from the number of a receipt
  * @param to the number of a receipt, or `now`
@@ -97,13 +101,18 @@ export async function compareVersions(
   const before = numbered(from) ?? (later ? receipts[receipts.indexOf(later) + 1] : receipts[0]) ?? receipts[0];
   const versions = receipts.map(({ number, at }) => ({ number, at }));
   if (!before) return { versions, from: null, to: null, pairs: [] };
-  const after = later ? await handedInPieces(db, later.id) : await presentPieces(db, assignmentId, studentId);
-  return {
+  const between = async (one: (typeof receipts)[number], other: (typeof receipts)[number]) => ({
     versions,
-    from: before.number,
-    to: later?.number ?? null,
-    pairs: pairPieces(await handedInPieces(db, before.id), after),
-  };
+    from: one.number,
+    to: other.number,
+    pairs: pairPieces(await handedInPieces(db, one.id), await handedInPieces(db, other.id)),
+  });
+  const after = later ? await handedInPieces(db, later.id) : await presentPieces(db, assignmentId, studentId);
+  const pairs = pairPieces(await handedInPieces(db, before.id), after);
+  // Nothing was changed since the newest hand-in: what it changed itself is more to see, unless this was asked for.
+  const [newest, older] = receipts;
+  if (from === null && to === null && newest && older && pairs.every(isSame)) return between(older, newest);
+  return { versions, from: before.number, to: later?.number ?? null, pairs };
 }
 
 export type ComparedVersions = Awaited<ReturnType<typeof compareVersions>>;

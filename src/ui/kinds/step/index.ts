@@ -9,6 +9,7 @@ const told = {
   makesCopy: false,
   isDone: ({ done }: { readonly done: boolean }) => done,
   progress: () => null,
+  tellsTask: false,
 };
 
 /** A step in which a document is written. */
@@ -23,13 +24,14 @@ const write: StepLook<'write'> = {
       ? { key: 'answered', n, of: check.answers.length }
       : { key: 'words', n: check.words };
   },
+  tellsTask: false,
 };
 
 /** What the Desk knows of each kind of step. What stands on its stage is in `stages.tsx`. */
 export const STEP_LOOKS: { readonly [Name in StepName]: StepLook<Name> } = {
   read: told,
   write,
-  do: told,
+  do: { ...told, tellsTask: true },
   agree: told,
 };
 
@@ -40,4 +42,5 @@ const lookOf = (step: DeskStep): StepLook<DeskStep['kind']> =>
 export const copyOf = (step: DeskStep) => lookOf(step).copy(step);
 export const makesCopy = (step: DeskStep): boolean => lookOf(step).makesCopy;
 export const looksDone = (step: DeskStep, check: ReadyCheck | null): boolean => lookOf(step).isDone(step, check);
+export const tellsTask = (step: DeskStep): boolean => lookOf(step).tellsTask;
 export const progressOf = (step: DeskStep, check: ReadyCheck | null) => lookOf(step).progress(step, check);

@@ -61,4 +61,6 @@ export interface StepLook<Name extends StepName> {
   readonly isDone: (step: DeskStepOf<Name>, check: ReadyCheck | null) => boolean;
   /** How much of it is there, for its knot; `null` for the minutes that it takes. */
   readonly progress: (step: DeskStepOf<Name>, check: ReadyCheck | null) => Progress | null;
+  /** Its stage says by itself what the teacher wants done. */
+  readonly tellsTask: boolean;
 }
