@@ -5,7 +5,7 @@ import type { DocNode } from '@/core/text/document-json';
 import type { DeskView } from '@/server/reading/desk/desk';
 import { DocumentView } from '@/ui/common/document-view';
 import type { Times } from '@/ui/common/times';
-import classes from './desk.module.css';
+import classes from './brief.module.css';
 
 /** The rules of this work for this student, each as a sentence: what, when, how late, how often, with whom. */
 export function Rules({ view, times }: { view: DeskView; times: Times }) {

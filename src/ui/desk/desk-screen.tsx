@@ -21,6 +21,7 @@ import { DeskHead, useBoundaries } from './desk-head';
 import { DeskSheets, sheetsOf } from './desk-sheets';
 import { HandInPane, LaterPane, PiecePane, StepPane } from './desk-stage';
 import { documentsAlong } from './documents-along';
+import dropped from './dropping.module.css';
 import { FeedbackSheet } from './feedback-sheet';
 import { placeNotesOf, useFindingWords } from './finding-words';
 import { HandInBar } from './hand-in-bar';
@@ -222,7 +223,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         takeBack={acts.takeBack}
         readFeedback={() => choose('feedback')}
       />
-      {dropping ? <p className={classes.dropping}>{t('let-go')}</p> : null}
+      {dropping ? <p className={dropped.dropping}>{t('let-go')}</p> : null}
       {acts.dialog ? (
         <HandInDialog
           view={view}

@@ -2,7 +2,6 @@
 
 import Collaboration from '@tiptap/extension-collaboration';
 import type { Node as ProseMirrorNode } from '@tiptap/pm/model';
-import type { EditorState } from '@tiptap/pm/state';
 import { type Editor, EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
 import { useCallback, useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react';
@@ -17,14 +16,13 @@ import type { EditorProps } from '@/ui/kinds/document/kind';
 import { goToRemark, type MarkedRemark, RemarkMarks, remarkMarks } from '@/ui/remarks/remark-marks';
 import { isEmptyAnswer, KeepPlaces, placeNotes, ShowNotes, TabBetween, ToNextEmpty } from './answer-nodes';
 import { CleanedPaste } from './cleaned-paste';
-import type { SessionState } from './document-session';
 import { FindInText } from './find-in-text';
 import { Pictures } from './pictures';
 import { RoomBelow } from './room-below';
-import { SafetyShort } from './safety-short';
 import { SpellingMarks } from './spelling-marks';
 import { TEXT_NODES } from './text-nodes';
 import { Download } from './tool-buttons';
+import { TypingLine } from './typing-line';
 import { onPhone } from './use-seen';
 import { useSessionState } from './use-sessions';
 import { WithinLimits } from './within-limits';
@@ -85,44 +83,6 @@ function Counts({ editor, lang }: { editor: Editor; lang: string }) {
   });
   const picked = useMemo(() => (chosen === '' ? 0 : countWords(chosen, lang)), [chosen, lang]);
   return chosen === '' ? t('words', { n: words }) : t('words-of', { n: picked, of: words });
-}
-
-/** The answer in which the caret is: which of how many it is, and what the ready check says of it. */
-function answerAt({ doc, selection }: EditorState): {
-  readonly number: number;
-  readonly of: number;
-  readonly id: string;
-} {
-  let of = 0;
-  let number = 0;
-  let id = '';
-  doc.forEach((node, offset) => {
-    if (node.type.name !== 'answer') return;
-    of += 1;
-    if (selection.from <= offset || selection.from >= offset + node.nodeSize) return;
-    number = of;
-    id = String(node.attrs.id);
-  });
-  return { number, of, id };
-}
-
-/** All that there is room for above what is typed while a keyboard covers half of a phone. */
-function TypingLine({ editor, state }: { editor: Editor; state: SessionState }) {
-  const t = useTranslations('writing');
-  const { number, of, note } = useEditorState({
-    editor,
-    selector: ({ editor: now }) => {
-      const at = answerAt(now.state);
-      return { ...at, note: placeNotes.getState(now.state)?.get(at.id)?.words ?? '' };
-    },
-  });
-  return (
-    <p className={classes.typing}>
-      {number > 0 ? <strong>{t('question-at', { number, of })}</strong> : null}
-      <span className={classes.note}>{note}</span>
-      <SafetyShort state={state} />
-    </p>
-  );
 }
 
 /** The student's own document, typed into at once. */
