@@ -90,7 +90,7 @@ test('pieces: said beforehand, attached in three ways past a network that cuts, 
   await page.keyboard.press('Enter');
   await sheet.getByRole('button', { name: 'the crab.png', exact: true }).click();
   await expect(page.getByRole('region', { name: 'the crab.png' }).locator('img')).toHaveJSProperty('complete', true);
-  await page.getByRole('button', { name: 'Back to the pieces' }).click();
+  await page.getByRole('button', { name: 'Back to what goes along' }).click();
   await expect(sheet).toBeVisible();
   expect(await found(page)).toEqual([]);
 
@@ -311,6 +311,8 @@ test('on a phone: turned by a swipe and by the rail, tapped into, typed above a 
   await page.getByRole('button', { name: 'Writing', exact: true }).click();
   await expect(page.getByRole('button', { name: /^Answer the questions/ })).toBeVisible();
 
+  // What to do stands above until it is put away.
+  await page.getByRole('region', { name: 'What to do' }).getByRole('button', { name: 'Put away' }).click();
   const text = page.locator('[data-text]');
   const share = async (high: number) => ((await text.boundingBox())?.height ?? 0) / high;
   expect(await share(844)).toBeGreaterThan(0.7);
@@ -349,8 +351,12 @@ test('on a phone: turned by a swipe and by the rail, tapped into, typed above a 
 
 test('at a desk the rope leads to each answer', async ({ browser, school }) => {
   const wide = await signIn(await browser.newContext(), school, 's-hana');
-  await wide.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-1`);
-  const third = wide.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: /3/ });
+  await wide.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
+  await wide.locator('.answer').first().waitFor();
+  const steps = wide.getByRole('navigation', { name: 'Steps' });
+  await steps.getByRole('button', { name: /Read “The ladder”/ }).click();
+  await expect(wide.locator('.answer')).toHaveCount(0);
+  const third = steps.getByRole('button', { name: /^Question 3/ });
   await third.click();
   await expect(wide.locator('.answer').nth(2)).toHaveClass(/at/);
   await wide.keyboard.type('The middle rung. It is grey.');

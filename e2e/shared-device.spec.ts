@@ -89,11 +89,11 @@ test('one device, two people: nothing that is saved stays, what is not is locked
     await page.evaluate(() => {
       location.hash = 'sheet=aside';
     });
-    await page.getByRole('textbox', { name: 'Write a quiet word' }).fill('A half-typed quiet word.');
+    await page.getByRole('textbox', { name: 'Write a quiet word' }).fill('A half-typed line for one.');
     await expect(page.locator('[data-safety="away"]')).toBeVisible();
     await leave(page, 'Yusuf D.');
     await expect(page.getByRole('note')).toContainText('It is locked');
-    await expect.poll(() => kept(page)).not.toMatch(/kite:|Which rung|quiet word/);
+    await expect.poll(() => kept(page)).not.toMatch(/kite:|Which rung|line for one/);
     expect(await kept(page)).toContain('kite-sealed');
   });
 
@@ -101,7 +101,7 @@ test('one device, two people: nothing that is saved stays, what is not is locked
     await enter(page, school, 'Imke Aalders');
     await page.goto(`${school.url}/desk/cloud-ladder`);
     await expect(page.getByRole('heading', { name: 'Reading the cloud ladder' })).toBeVisible();
-    expect(await page.content()).not.toMatch(/without a line|quiet word/);
+    expect(await page.content()).not.toMatch(/without a line|line for one/);
     await leave(page, 'Imke A.');
     await expect(page.getByRole('note')).toContainText('It is locked');
   });
@@ -116,7 +116,7 @@ test('one device, two people: nothing that is saved stays, what is not is locked
     await elsewhere.goto(`${school.url}${DESK}`);
     await expect(elsewhere.getByText('Typed without a line.')).toBeVisible();
     await page.goto(`${school.url}/desk/cloud-ladder#sheet=aside`);
-    await expect(page.getByRole('textbox', { name: 'Write a quiet word' })).toHaveValue('A half-typed quiet word.');
+    await expect(page.getByRole('textbox', { name: 'Write a quiet word' })).toHaveValue('A half-typed line for one.');
   });
 });
 

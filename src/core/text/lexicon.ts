@@ -72,6 +72,54 @@ export function offsetsIn(indexLine: string): readonly number[] {
   return Number.isInteger(senses) && senses > 0 ? fields.slice(-senses).map(Number) : [];
 }
 
+/**
+ * The synsets by which WordNet 3.1 labels how a word is used (wndb(5WN), pointer `;u`): an obscenity, an ethnic slur,
+ * a word that runs somebody down.
+ */
+const COARSE_USES = ['07139048', '06731706', '06730109'];
+/** What its glosses say of such words. */
+const COARSE_WORDS = /\b(?:obscene|obscenity|vulgar|offensive|derogatory|disparaging|insulting|taboo)\b/;
+const OF_WORDS = /\b(?:slang|terms?|names?|words?|expressions?)\b/;
+
+/** Does the lexicon itself say of a meaning (a line of a data file) that it is obscene, a slur or an insult? */
+export function isLabelledCoarse(dataLine: string): boolean {
+  const bar = dataLine.indexOf(' | ');
+  const [head, gloss] = [dataLine.slice(0, bar), withoutExamples(dataLine.slice(bar + 3).trim())];
+  if (COARSE_USES.some((use) => head.includes(`;u ${use} `))) return true;
+  return gloss.includes('ethnic slur') || (COARSE_WORDS.test(gloss) && OF_WORDS.test(gloss));
+}
+
+/** Is one of some words, or one of several that belong together, in a text? Each is looked for as a whole. */
+export function holdsAny(text: string, words: ReadonlySet<string>): boolean {
+  const said = text.toLowerCase().split(/[^a-z]+/);
+  return said.some((word, i) => words.has(word) || words.has(`${word} ${said[i + 1] ?? ''}`));
+}
+
+/**
+ * The meanings of a word that can be shown to a child, the most usual first. What the lexicon labels as coarse is left
+ * out, and whatever cannot be said without one of some `coarse` words; so are such words among those for the same.
+ *
+ * @param found each meaning with its line of the data file and how often it was counted in texts
+ */
+export function forEverybody(
+  found: readonly { readonly meaning: Meaning; readonly dataLine: string; readonly count: number }[],
+  coarse: ReadonlySet<string>,
+): readonly Meaning[] {
+  const labelled = found.filter(({ dataLine }) => isLabelledCoarse(dataLine));
+  // A word that is coarse by itself is not made a better one by its rarer meanings.
+  if (labelled.some(({ meaning }) => coarse.has(meaning.word))) return [];
+  const clean = found.filter((one) => !labelled.includes(one) && !holdsAny(one.meaning.says, coarse));
+  // Where a coarse word stands for the same and nobody was found to use this one so, another meaning is what is meant.
+  const usual = clean.filter(({ meaning, count }) => count > 0 || !meaning.also.some((word) => coarse.has(word)));
+  return (usual.length > 0 ? usual : clean)
+    .toSorted((a, b) => b.count - a.count)
+    .map(({ meaning }) => ({
+      ...meaning,
+      examples: meaning.examples.filter((example) => !holdsAny(example, coarse)),
+      also: meaning.also.filter((word) => !holdsAny(word, coarse)),
+    }));
+}
+
 /** A gloss without the examples in quotation marks: what stands outside them, each part by itself. */
 function withoutExamples(gloss: string): string {
   const parts = gloss.split('"').filter((_, i) => i % 2 === 0);

