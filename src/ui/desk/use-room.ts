@@ -19,8 +19,8 @@ export function useFitting(count: number) {
           return wide === 0 ? sum : sum + wide + gap;
         }, 0);
       const { paddingInlineStart, paddingInlineEnd } = getComputedStyle(element);
-      const inside =
-        element.clientWidth - Number.parseFloat(paddingInlineStart) - Number.parseFloat(paddingInlineEnd) - others;
+      const padding = [paddingInlineStart, paddingInlineEnd].map((side) => Number.parseFloat(side) || 0);
+      const inside = element.clientWidth - padding.reduce((sum, side) => sum + side, 0) - others;
       const room = Math.floor((inside + gap) / (tool + gap));
       setFit(room >= count ? count : Math.max(room - 1, 1));
     };
