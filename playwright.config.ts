@@ -6,7 +6,7 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   // The machines that run this differ in speed by a factor of four; a journey that needs a second try is listed as flaky.
   retries: 1,
-  // A journey waits a third of its time, for timers and for what it typed: three keep two processors busy.
+  // Journeys wait, for timers and for what they typed: with three of them two processors still rested a third of the time.
   workers: 3,
   reporter: [['list'], ['json', { outputFile: '.cache/journeys.json' }]],
   outputDir: 'test-results',

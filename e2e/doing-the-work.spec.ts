@@ -125,6 +125,16 @@ test('help with words: spelling with suggestions and own words, a meaning, a for
   await page.goto(`${school.url}/desk/bottle#step=bottle-2`);
   await typeAnswer(page, 1, 'The harbuor is quiet and Wrenna waits. ');
   await expect(page.locator('.misspelt')).toHaveText(['harbuor', 'Wrenna']);
+  // What opens floats: the text stays where it is, and a second click meets the same word.
+  const text = () => page.locator('.answer p').first().boundingBox();
+  const before = await text();
+  await page.locator('.misspelt').first().click();
+  await expect(page.getByRole('button', { name: 'harbour', exact: true })).toBeVisible();
+  expect(await text()).toEqual(before);
+  for (const tool of ['Link', 'Table', 'Colour of the words', 'Find and replace', 'Spelling']) {
+    await takeTool(page, tool);
+    expect([tool, await text()]).toEqual([tool, before]);
+  }
   await page.locator('.misspelt').first().click();
   await page.getByRole('button', { name: 'harbour', exact: true }).click();
   await expect(page.locator('.answer')).toContainText('The harbour is quiet');
