@@ -95,16 +95,18 @@ export function holdsAny(text: string, words: ReadonlySet<string>): boolean {
   return said.some((word, i) => words.has(word) || words.has(`${word} ${said[i + 1] ?? ''}`));
 }
 
+/** A meaning as it was found: with its line of the data file, and how often it was counted in texts. */
+export interface FoundMeaning {
+  readonly meaning: Meaning;
+  readonly dataLine: string;
+  readonly count: number;
+}
+
 /**
  * The meanings of a word that can be shown to a child, the most usual first. What the lexicon labels as coarse is left
  * out, and whatever cannot be said without one of some `coarse` words; so are such words among those for the same.
- *
- * @param found each meaning with its line of the data file and how often it was counted in texts
  */
-export function forEverybody(
-  found: readonly { readonly meaning: Meaning; readonly dataLine: string; readonly count: number }[],
-  coarse: ReadonlySet<string>,
-): readonly Meaning[] {
+export function forEverybody(found: readonly FoundMeaning[], coarse: ReadonlySet<string>): readonly Meaning[] {
   const labelled = found.filter(({ dataLine }) => isLabelledCoarse(dataLine));
   // A word that is coarse by itself is not made a better one by its rarer meanings.
   if (labelled.some(({ meaning }) => coarse.has(meaning.word))) return [];

@@ -81,16 +81,22 @@ export const ToNextEmpty = Extension.create({
   },
 });
 
+/** The answer places in order, each with where it ends, and which of them the caret is in: -1 for none. */
+export function answersIn({ doc, selection: { from } }: EditorState) {
+  const places: { readonly id: string; readonly end: number }[] = [];
+  let at = -1;
+  doc.forEach((node, offset) => {
+    if (node.type.name !== 'answer') return;
+    if (from > offset && from < offset + node.nodeSize) at = places.length;
+    places.push({ id: String(node.attrs.id), end: offset + node.nodeSize - 1 });
+  });
+  return { places, at };
+}
+
 /** Where an answer place ends that comes after the present one, or before it; `null` where there is none. */
 function answerBeside(state: EditorState, by: 1 | -1): number | null {
-  const ends: number[] = [];
-  let at = -1;
-  state.doc.forEach((node, offset) => {
-    if (node.type.name !== 'answer') return;
-    if (state.selection.from > offset && state.selection.from < offset + node.nodeSize) at = ends.length;
-    ends.push(offset + node.nodeSize - 1);
-  });
-  return at < 0 ? null : (ends[at + by] ?? null);
+  const { places, at } = answersIn(state);
+  return at < 0 ? null : (places[at + by]?.end ?? null);
 }
 
 /**

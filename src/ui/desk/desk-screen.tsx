@@ -179,7 +179,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
           </button>
         </p>
       ) : null}
-      <div className={classes.work} data-sheet={sheet ?? undefined} data-remarks={besideRemarks || undefined}>
+      <div className={classes.work} data-sheet={sheet ?? undefined}>
         <Rope
           knots={knots}
           current={current}

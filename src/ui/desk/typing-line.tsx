@@ -1,31 +1,11 @@
 'use client';
 
-import type { EditorState } from '@tiptap/pm/state';
 import { type Editor, useEditorState } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
-import { placeNotes } from './answer-nodes';
+import { answersIn, placeNotes } from './answer-nodes';
 import type { SessionState } from './document-session';
 import { SafetyShort } from './safety-short';
 import classes from './writing.module.css';
-
-/** The answer in which the caret is: which of how many it is, and what the ready check says of it. */
-function answerAt({ doc, selection }: EditorState): {
-  readonly number: number;
-  readonly of: number;
-  readonly id: string;
-} {
-  let of = 0;
-  let number = 0;
-  let id = '';
-  doc.forEach((node, offset) => {
-    if (node.type.name !== 'answer') return;
-    of += 1;
-    if (selection.from <= offset || selection.from >= offset + node.nodeSize) return;
-    number = of;
-    id = String(node.attrs.id);
-  });
-  return { number, of, id };
-}
 
 /** All that there is room for above what is typed while a keyboard covers half of a phone. */
 export function TypingLine({ editor, state }: { editor: Editor; state: SessionState }) {
@@ -33,8 +13,9 @@ export function TypingLine({ editor, state }: { editor: Editor; state: SessionSt
   const { number, of, note } = useEditorState({
     editor,
     selector: ({ editor: now }) => {
-      const at = answerAt(now.state);
-      return { ...at, note: placeNotes.getState(now.state)?.get(at.id)?.words ?? '' };
+      const { places, at } = answersIn(now.state);
+      const note = placeNotes.getState(now.state)?.get(places[at]?.id ?? '')?.words ?? '';
+      return { number: at + 1, of: places.length, note };
     },
   });
   return (

@@ -101,17 +101,18 @@ export async function compareVersions(
   const before = numbered(from) ?? (later ? receipts[receipts.indexOf(later) + 1] : receipts[0]) ?? receipts[0];
   const versions = receipts.map(({ number, at }) => ({ number, at }));
   if (!before) return { versions, from: null, to: null, pairs: [] };
-  const between = async (one: (typeof receipts)[number], other: (typeof receipts)[number]) => ({
-    versions,
-    from: one.number,
-    to: other.number,
-    pairs: pairPieces(await handedInPieces(db, one.id), await handedInPieces(db, other.id)),
-  });
   const after = later ? await handedInPieces(db, later.id) : await presentPieces(db, assignmentId, studentId);
-  const pairs = pairPieces(await handedInPieces(db, before.id), after);
+  const was = await handedInPieces(db, before.id);
+  const pairs = pairPieces(was, after);
   // Nothing was changed since the newest hand-in: what it changed itself is more to see, unless this was asked for.
-  const [newest, older] = receipts;
-  if (from === null && to === null && newest && older && pairs.every(isSame)) return between(older, newest);
+  const older = receipts[1];
+  if (from === null && to === null && older && pairs.every(isSame))
+    return {
+      versions,
+      from: older.number,
+      to: before.number,
+      pairs: pairPieces(await handedInPieces(db, older.id), was),
+    };
   return { versions, from: before.number, to: later?.number ?? null, pairs };
 }
 

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import coarseWords from 'naughty-words/en.json' with { type: 'json' };
 import {
   baseForms,
+  type FoundMeaning,
   forEverybody,
   type Meaning,
   meaningIn,
@@ -121,13 +122,16 @@ export async function meaningsOf(given: string): Promise<readonly Meaning[]> {
   const word = given.trim().toLowerCase().replaceAll('’', "'").slice(0, 60);
   if (!/^[a-z][a-z' -]*$/.test(word)) return [];
   const other = await irregular(word);
-  const meanings: { readonly meaning: Meaning; readonly dataLine: string; readonly count: number }[] = [];
+  const meanings: FoundMeaning[] = [];
+  // Mostly one form serves every kind: its counts are read once.
+  const counted = new Map<string, ReadonlyMap<string, number>>();
   for (const kind of WORD_KINDS) {
     const forms = [...new Set([...baseForms(word, kind), ...(other[kind] ? [other[kind]] : [])])];
     for (const form of forms) {
       const [line] = await linesWith(`index.${kind}`, `${listed(form)} `);
       if (!line) continue;
-      const counts = await countsOf(form);
+      const counts = counted.get(form) ?? (await countsOf(form));
+      counted.set(form, counts);
       const data = await file(`data.${kind}`);
       for (const offset of offsetsIn(line).slice(0, MOST_OF_A_KIND)) {
         const text = await bytesAt(data, offset, LONGEST_LINE);
