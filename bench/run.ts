@@ -6,6 +6,7 @@ import { type Figure, line } from './figures';
 import { eventFigures, findFigures, pdfFigures, stringFigures } from './find-work';
 import { hostileFigures, signInFigures } from './hostile';
 import { pageFigures, scriptFigures } from './pages';
+import { quickFigures, statementFigures } from './quick';
 import { readyCheckFigures } from './ready-check';
 import { compareFigures, markingFigures, rushFigures } from './round';
 import { savingFigures } from './saving';
@@ -25,6 +26,8 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   saving: savingFigures,
   hostile: hostileFigures,
   'sign-in': signInFigures,
+  statements: statementFigures,
+  quick: quickFigures,
   pages: () => pageFigures(25),
   'pages-400': () => pageFigures(50),
 };

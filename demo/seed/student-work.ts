@@ -8,7 +8,7 @@ import { attrsOf, type Doc, withContent } from '@/core/text/nodes';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { handBack } from '@/server/doing/marking/marking';
 import { newId } from '@/server/secrets';
-import type { Database } from '@/store/database';
+import { type Database, read } from '@/store/database';
 import { makeCopy } from '@/store/documents';
 import { type record, recordAll } from '@/store/events';
 import { piecesOf } from '@/store/hand-ins';
@@ -86,7 +86,7 @@ export const COMMENTS = [
 
 /** What the teacher said about words of a hand-in, where they stand in it. */
 async function remarksOn(db: Database, assignment: DemoAssignment, handInId: HandInId) {
-  const pieces = await piecesOf(db, handInId);
+  const pieces = await read(db, piecesOf(handInId));
   return (assignment.remarks ?? []).flatMap(([words, says]) =>
     pieces.flatMap((piece) => {
       if (!('written' in piece) || !piece.written) return [];

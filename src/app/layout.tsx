@@ -12,6 +12,7 @@ import type { ReactNode } from 'react';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { EVERYWHERE } from '@/i18n/screen-words';
 import { visitor } from '@/server/http/page';
+import { KiteDefinitions } from '@/ui/common/kite';
 import { USUAL_READING } from '@/ui/common/reading-style';
 import { WeaveDefinitions } from '@/ui/common/sail';
 import { Theme } from '@/ui/common/theme';
@@ -54,6 +55,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <NextIntlClientProvider messages={words}>
           <Theme direction={direction}>
             <WeaveDefinitions />
+            <KiteDefinitions />
             {children}
           </Theme>
         </NextIntlClientProvider>

@@ -4,8 +4,8 @@ import { maySeePicture } from '@/server/reading/documents/text-pictures';
 import { isNameless } from '@/server/reading/marking/nameless';
 import { mayRead } from '@/server/reading/materials/materials';
 import { findAsideMessage } from '@/store/asides';
-import { findPicture, roleIn } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { findPicture, placeOnAssignment, roleIn } from '@/store/classes';
+import { type Queryable, read } from '@/store/database';
 import { findDocument } from '@/store/documents';
 import { factsOf } from '@/store/events';
 import { findReceipt, isMemberOf } from '@/store/hand-ins';
@@ -18,16 +18,15 @@ import { type Entry, type Params, PERMISSIONS, type Rule } from './entries';
 
 /** In which role a person is on an assignment. Before it is posted it does not exist for students. */
 async function roleOnAssignment(db: Queryable, person: Person, assignmentId: string | null, now: number) {
-  const assignment = assignmentId === null ? null : await findAssignment(db, assignmentId as AssignmentId);
-  const role = assignment && (await roleIn(db, person.id, assignment.classId));
-  return role === 'student' && assignment && assignment.postedAt > now ? null : role;
+  const place = assignmentId === null ? null : await read(db, placeOnAssignment(assignmentId, person.id));
+  return place && (place.role === 'teacher' || place.posted_at <= now) ? place.role : null;
 }
 
 /** Has the work opened to this student: its time has come, and what it waits for is handed in? */
 async function isOpenTo(db: Queryable, student: Person, assignmentId: AssignmentId, now: number): Promise<boolean> {
-  const assignment = await findAssignment(db, assignmentId);
+  const assignment = await read(db, findAssignment(assignmentId));
   if (!assignment || assignment.postedAt > now) return false;
-  const facts = await factsOf(db, assignmentId, student.id);
+  const facts = await read(db, factsOf(assignmentId, student.id));
   return standing(facts, assignment.rules, now).state !== 'opens-later';
 }
 
@@ -99,7 +98,7 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       return holds(db, 'aside-party', person, aside, now);
     }
     case 'aside-party': {
-      const assignment = await findAssignment(db, param('assignment') as AssignmentId);
+      const assignment = await read(db, findAssignment(param('assignment') as AssignmentId));
       if (!assignment || (await roleIn(db, param('student'), assignment.classId)) !== 'student') return false;
       const role = await roleIn(db, person.id, assignment.classId);
       if (role === 'teacher') return true;

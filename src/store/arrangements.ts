@@ -1,32 +1,37 @@
 import { z } from 'zod';
 import type { AssignmentId, Instant, PersonId } from '@/core/ids';
-import { id, instant } from './columns';
-import { first, many, type Queryable, time } from './database';
+import type { OwnTerms } from '@/core/work/rules';
+import { id, instant, maybeInstant } from './columns';
+import { first, made, type Queryable, rows, time } from './database';
 
 /** Who was given more time for an assignment, and how much. */
-export const extraTimesOf = (db: Queryable, assignmentId: AssignmentId) =>
-  many(
-    db,
+export const extraTimesOf = (assignmentId: AssignmentId) =>
+  rows(
     z.object({ student_id: id<PersonId>(), minutes: z.number(), given_by: z.string() }),
     `SELECT x.student_id, x.minutes, p.name AS given_by FROM extra_time x JOIN person p ON p.id = x.given_by
      WHERE x.assignment_id = $1`,
     [assignmentId],
   );
 
-/** More time in milliseconds, under the assignment's id, a space and the student's. Who has none is not in it. */
-export async function extraTimes(
-  db: Queryable,
-  assignmentIds: readonly AssignmentId[],
-  studentIds: readonly PersonId[],
-): Promise<ReadonlyMap<string, number>> {
-  const rows = await many(
-    db,
-    z.object({ assignment_id: z.string(), student_id: z.string(), minutes: z.number() }),
-    'SELECT assignment_id, student_id, minutes FROM extra_time WHERE assignment_id = ANY($1) AND student_id = ANY($2)',
-    [assignmentIds, studentIds],
+/** What holds for each of some students alone, under the assignment's id, a space and the student's. */
+export const ownTermsOf = (assignmentIds: readonly AssignmentId[], studentIds: readonly PersonId[]) =>
+  made(
+    rows(
+      z.object({ assignment_id: z.string(), student_id: z.string(), minutes: z.number(), joined_at: maybeInstant }),
+      `SELECT a.id AS assignment_id, m.person_id AS student_id, coalesce(x.minutes, 0) AS minutes, m.joined_at
+       FROM assignment a JOIN membership m ON m.class_id = a.class_id
+       LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = m.person_id
+       WHERE a.id = ANY($1) AND m.person_id = ANY($2)`,
+      [assignmentIds, studentIds],
+    ),
+    (found) =>
+      new Map(
+        found.map((one): [string, OwnTerms] => [
+          `${one.assignment_id} ${one.student_id}`,
+          { extra: one.minutes * 60_000, joinedAt: one.joined_at },
+        ]),
+      ),
   );
-  return new Map(rows.map((row) => [`${row.assignment_id} ${row.student_id}`, row.minutes * 60_000]));
-}
 
 /** Gives one student more time for an assignment, or takes that back with 0 minutes. */
 export async function giveExtraTime(
@@ -48,9 +53,8 @@ export async function giveExtraTime(
 }
 
 /** Everybody who works on an assignment together with a student, by name, the student included; empty for one's own work. */
-export const groupOf = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId) =>
-  many(
-    db,
+export const groupOf = (assignmentId: AssignmentId, studentId: PersonId) =>
+  rows(
     z.object({ id: id<PersonId>(), name: z.string() }),
     `SELECT p.id, p.name FROM work_group own JOIN work_group g
        ON g.assignment_id = own.assignment_id AND g.number = own.number

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, Instant, PersonId } from '@/core/ids';
 import { bigNumber, id, instant, maybeInstant } from './columns';
-import { first, many, type Queryable, time } from './database';
+import { first, many, type Queryable, rows, time } from './database';
 
 /** One exchange: the assignment and the student whose work it is about. */
 export interface AsideOf {
@@ -12,9 +12,8 @@ export interface AsideOf {
 const attachment = z.object({ name: z.string(), size: z.number(), type: z.string() });
 
 /** The messages of an aside, oldest first, each with whether the reader has had it on the screen. What was withdrawn has no words. */
-export const asideMessages = (db: Queryable, { assignmentId, studentId }: AsideOf, readerId: PersonId) =>
-  many(
-    db,
+export const asideMessages = ({ assignmentId, studentId }: AsideOf, readerId: PersonId) =>
+  rows(
     z.object({
       id: z.string(),
       author_id: id<PersonId>(),

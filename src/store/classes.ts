@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, PersonId } from '@/core/ids';
 import { bytes, id, instant, maybeInstant } from './columns';
-import { first, many, type Queryable } from './database';
+import { first, many, type Queryable, row, rows } from './database';
 
 const schoolClass = z.object({
   id: id<ClassId>(),
@@ -21,41 +21,49 @@ const COLUMNS = `c.id, c.name, c.weave, c.room, c.locale, c.ended_at,
             WHERE tm.class_id = c.id AND tm.role = 'teacher'), '{}') AS teachers`;
 
 /** The classes of one person by name, those that run before those of the past. */
-export const classesOf = (db: Queryable, personId: PersonId) =>
-  many(
-    db,
+export const classesOf = (personId: PersonId) =>
+  rows(
     schoolClass,
     `SELECT ${COLUMNS} FROM membership m JOIN class c ON c.id = m.class_id WHERE m.person_id = $1
      ORDER BY c.ended_at IS NOT NULL, c.name`,
     [personId],
   );
 
-export const findClass = (db: Queryable, classId: ClassId) =>
-  first(db, schoolClass, `SELECT ${COLUMNS} FROM class c WHERE c.id = $1`, [classId]);
+export const findClass = (classId: ClassId) =>
+  row(schoolClass, `SELECT ${COLUMNS} FROM class c WHERE c.id = $1`, [classId]);
+
+const ROLES = ['student', 'teacher'] as const;
 
 /** In which role a person is in a class; `null` when not at all. */
 export async function roleIn(db: Queryable, personId: string, classId: string): Promise<'student' | 'teacher' | null> {
-  const row = await first(
+  const member = await first(
     db,
-    z.object({ role: z.enum(['student', 'teacher']) }),
+    z.object({ role: z.enum(ROLES) }),
     'SELECT role FROM membership WHERE person_id = $1 AND class_id = $2',
     [personId, classId],
   );
-  return row?.role ?? null;
+  return member?.role ?? null;
 }
 
-export const peopleOf = (db: Queryable, classId: ClassId, role: 'student' | 'teacher') =>
-  many(
-    db,
+/** In which role a person is in the class of an assignment, and when that was posted; `null` when not at all. */
+export const placeOnAssignment = (assignmentId: string, personId: PersonId) =>
+  row(
+    z.object({ role: z.enum(ROLES), posted_at: instant }),
+    `SELECT m.role, a.posted_at FROM assignment a JOIN membership m ON m.class_id = a.class_id
+     WHERE a.id = $1 AND m.person_id = $2`,
+    [assignmentId, personId],
+  );
+
+export const peopleOf = (classId: ClassId, role: 'student' | 'teacher') =>
+  rows(
     z.object({ id: id<PersonId>(), name: z.string(), user_name: z.string(), hours: z.string().nullable() }),
     `SELECT p.id, p.name, p.user_name, p.hours FROM membership m JOIN person p ON p.id = m.person_id
      WHERE m.class_id = $1 AND m.role = $2 ORDER BY p.name`,
     [classId, role],
   );
 
-export const unitsOf = (db: Queryable, classId: ClassId) =>
-  many(
-    db,
+export const unitsOf = (classId: ClassId) =>
+  rows(
     z.object({
       id: z.string(),
       position: z.number(),
@@ -67,9 +75,8 @@ export const unitsOf = (db: Queryable, classId: ClassId) =>
     [classId],
   );
 
-export const announcementsOf = (db: Queryable, classId: ClassId) =>
-  many(
-    db,
+export const announcementsOf = (classId: ClassId) =>
+  rows(
     z.object({
       id: z.string(),
       unit_id: z.string().nullable(),
@@ -91,10 +98,32 @@ export const findPicture = (db: Queryable, pictureId: string) =>
     [pictureId],
   );
 
+/** The students of the class that an assignment is set in, by name, with what holds for each alone. */
+export const studentsOfAssignment = (assignmentId: AssignmentId) =>
+  rows(
+    z.object({
+      id: id<PersonId>(),
+      name: z.string(),
+      short_name: z.string(),
+      extraMinutes: z.number(),
+      joined_at: maybeInstant,
+    }),
+    `SELECT p.id, p.name, p.short_name, coalesce(x.minutes, 0) AS "extraMinutes", m.joined_at FROM assignment a
+     JOIN membership m ON m.class_id = a.class_id AND m.role = 'student' JOIN person p ON p.id = m.person_id
+     LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = p.id
+     WHERE a.id = $1 ORDER BY p.name`,
+    [assignmentId],
+  );
+
+/** The class that an assignment is set in. */
+export const classOfAssignment = (assignmentId: AssignmentId) =>
+  row(schoolClass, `SELECT ${COLUMNS} FROM class c WHERE c.id = (SELECT class_id FROM assignment WHERE id = $1)`, [
+    assignmentId,
+  ]);
+
 /** The lessons of a person's running classes, through the week. */
-export const lessonsOf = (db: Queryable, personId: PersonId) =>
-  many(
-    db,
+export const lessonsOf = (personId: PersonId) =>
+  rows(
     z.object({
       class_id: id<ClassId>(),
       class_name: z.string(),
@@ -111,7 +140,7 @@ export const lessonsOf = (db: Queryable, personId: PersonId) =>
     [personId],
   );
 
-export type Lesson = Awaited<ReturnType<typeof lessonsOf>>[number];
+export type Lesson = ReturnType<ReturnType<typeof lessonsOf>['of']>[number];
 
 /** The teachers of a person's running classes, each with the classes they teach. */
 export const teachersOf = (db: Queryable, personId: PersonId) =>

@@ -8,7 +8,12 @@ import { type Annotation, readAnnotation } from '@/core/remarks/annotation';
 import { type Doc, type DocNode, MARK_NAMES, NODE_NAMES } from '@/core/text/nodes';
 
 /** Column types as they come out of the database, turned into what the core works with. */
-export const instant = z.date().transform((date) => date.getTime());
+export const instant = z
+  // In an answer that came as JSON (see `readTogether`) an instant is text.
+  .custom<Date | string>(
+    (value) => value instanceof Date || (typeof value === 'string' && !Number.isNaN(Date.parse(value))),
+  )
+  .transform((value) => (typeof value === 'string' ? Date.parse(value) : value.getTime()));
 export const maybeInstant = instant.nullable();
 export const bigNumber = z.union([z.number(), z.bigint(), z.string()]).transform(Number);
 export const bytes = z.instanceof(Uint8Array);

@@ -41,26 +41,103 @@ export class QueryFailed extends Error {
   }
 }
 
+/** A question to the database that has not been asked yet: alone (`read`), or with others in one statement (`readTogether`). */
+export interface Query<Result> {
+  readonly sql: string;
+  readonly params: readonly unknown[];
+  /** Makes of the rows what the question was for, each checked against its shape. */
+  readonly of: (rows: readonly unknown[]) => Result;
+}
+
+/** A question for all rows. */
+export const rows = <Row extends z.ZodType>(
+  shape: Row,
+  sql: string,
+  params: readonly unknown[] = [],
+): Query<z.output<Row>[]> => ({ sql, params, of: (found) => found.map((one) => shape.parse(one)) });
+
+/** A question for the first row; `null` where there is none. */
+export const row = <Row extends z.ZodType>(
+  shape: Row,
+  sql: string,
+  params: readonly unknown[] = [],
+): Query<z.output<Row> | null> => ({
+  sql,
+  params,
+  of: (found) => (found.length === 0 ? null : shape.parse(found[0])),
+});
+
+/** The same question, with something made of its answer. */
+export const made = <From, To>(query: Query<From>, make: (from: From) => To): Query<To> => ({
+  ...query,
+  of: (found) => make(query.of(found)),
+});
+
+/** Asks one question. */
+export const read = async <Result>(db: Queryable, query: Query<Result>): Promise<Result> =>
+  query.of((await db.query(query.sql, query.params)).rows);
+
+/** Several questions, each under its name, or under that of a group. */
+export interface Questions {
+  readonly [name: string]: Query<unknown> | Questions;
+}
+
+/** What comes of them, under the same names. */
+export type Answers<Asked extends Questions> = {
+  readonly [Name in keyof Asked]: Asked[Name] extends Query<infer Result>
+    ? Result
+    : Asked[Name] extends Questions
+      ? Answers<Asked[Name]>
+      : never;
+};
+
+const isQuery = (asked: Query<unknown> | Questions): asked is Query<unknown> => typeof asked.of === 'function';
+
+/**
+ * Asks several questions in one statement: one way to the database and back, however many there are, and all of them see the
+ * same moment. Rows come as JSON, so an instant comes as text and bytes cannot be asked for.
+ */
+export async function readTogether<const Asked extends Questions>(
+  db: Queryable,
+  asked: Asked,
+): Promise<Answers<Asked>> {
+  const params: unknown[] = [];
+  const parts: string[] = [];
+  const shape = (questions: Questions): ((found: readonly unknown[]) => unknown) => {
+    const readers = Object.entries(questions).map(([name, question]) => {
+      if (!isQuery(question)) return [name, shape(question)] as const;
+      const before = params.length;
+      const at = parts.length;
+      params.push(...question.params);
+      const sql = question.sql.replace(/\$(\d+)/g, (_, n: string) => `$${Number(n) + before}`);
+      parts.push(`(SELECT coalesce(json_agg(x), '[]') FROM (${sql}) x) AS "${at}"`);
+      return [name, (found: readonly unknown[]) => question.of(found[at] as readonly unknown[])] as const;
+    });
+    return (found) => Object.fromEntries(readers.map(([name, of]) => [name, of(found)]));
+  };
+  const answers = shape(asked);
+  const [row] = (await db.query(`SELECT ${parts.join(',\n')}`, params)).rows as [Record<number, unknown>];
+  return answers(parts.map((_, at) => row[at])) as Answers<Asked>;
+}
+
 /** All rows, each checked against its shape. */
 export async function many<Row extends z.ZodType>(
   db: Queryable,
-  row: Row,
+  shape: Row,
   sql: string,
   params: readonly unknown[] = [],
 ): Promise<z.output<Row>[]> {
-  const { rows } = await db.query(sql, params);
-  return rows.map((found) => row.parse(found));
+  return read(db, rows(shape, sql, params));
 }
 
 /** The first row, checked, or `null`. */
 export async function first<Row extends z.ZodType>(
   db: Queryable,
-  row: Row,
+  shape: Row,
   sql: string,
   params: readonly unknown[] = [],
 ): Promise<z.output<Row> | null> {
-  const { rows } = await db.query(sql, params);
-  return rows.length === 0 ? null : row.parse(rows[0]);
+  return read(db, row(shape, sql, params));
 }
 
 /** An instant as a parameter. */

@@ -2,6 +2,7 @@ import * as Y from 'yjs';
 import { documentJson, firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, StepId } from '@/core/ids';
 import { type DocNode, plainText } from '@/core/text/document-json';
+import { read } from './database';
 import { documentsById, documentsOfWork, makeCopy } from './documents';
 import { loadDocument, type TestSchool, testSchool } from './test-school';
 import { appendUpdates, countUpdates, keepVersion, loadOf, replaceUpdates, updatesOf } from './updates';
@@ -35,7 +36,7 @@ async function typing(document: DocumentId, text: string): Promise<Uint8Array> {
   return Y.encodeStateAsUpdate(ydoc, before);
 }
 
-const read = async (document: DocumentId) => plainText(documentJson(await loadDocument(school.db, document)));
+const wordsOf = async (document: DocumentId) => plainText(documentJson(await loadDocument(school.db, document)));
 
 describe('copies of a starter', () => {
   test('are made once a student, with the starter in them once', async () => {
@@ -44,7 +45,7 @@ describe('copies of a starter', () => {
     );
     expect([first?.made, second?.made].sort()).toEqual([false, true]);
     expect(first?.id).toBe(second?.id);
-    expect(await read(first?.id as DocumentId)).toBe('Begin here.');
+    expect(await wordsOf(first?.id as DocumentId)).toBe('Begin here.');
     const other = await school.db.transaction((tx) => makeCopy(tx, copy('copy-three', 's-yusuf')));
     expect(other).toEqual({ id: 'copy-three', made: true });
   });
@@ -54,11 +55,11 @@ describe('copies of a starter', () => {
       throw new Error('no starter');
     });
     await expect(school.db.transaction((tx) => makeCopy(tx, broken))).rejects.toThrow('no starter');
-    expect(await documentsOfWork(school.db, 'bottle' as AssignmentId, 's-keanu' as never)).toEqual([]);
+    expect(await read(school.db, documentsOfWork('bottle' as AssignmentId, 's-keanu' as never))).toEqual([]);
   });
 
   test('are found by their work and by their ids, with whose they are', async () => {
-    const [found] = await documentsOfWork(school.db, 'bottle' as AssignmentId, 's-yusuf' as never);
+    const [found] = await read(school.db, documentsOfWork('bottle' as AssignmentId, 's-yusuf' as never));
     expect(found).toMatchObject({ id: 'copy-three', owner_id: 's-yusuf', class_id: 'stories', title: 'A copy' });
     expect(await documentsById(school.db, ['copy-three', 'none'] as DocumentId[])).toMatchObject([found ?? {}]);
     expect(await documentsById(school.db, [])).toEqual([]);
@@ -69,14 +70,14 @@ describe('updates', () => {
   const document = 'copy-three' as DocumentId;
 
   test('of several documents are appended in one statement, in order', async () => {
-    const [wren] = await documentsOfWork(school.db, 'bottle' as AssignmentId, 's-wren' as never);
+    const [wren] = await read(school.db, documentsOfWork('bottle' as AssignmentId, 's-wren' as never));
     const other = wren?.id as DocumentId;
     const at = Date.now();
     await appendUpdates(school.db, [
       { documentId: document, update: await typing(document, 'One. '), at },
       { documentId: other, update: await typing(other, 'Two. '), at },
     ]);
-    expect([await read(document), await read(other)]).toEqual(['One. Begin here.', 'Two. Begin here.']);
+    expect([await wordsOf(document), await wordsOf(other)]).toEqual(['One. Begin here.', 'Two. Begin here.']);
     expect([await countUpdates(school.db, document), await countUpdates(school.db, other)]).toEqual([2, 2]);
   });
 
@@ -86,7 +87,7 @@ describe('updates', () => {
         { documentId: document, update: await typing(document, `${i} `), at: Date.now() },
       ]);
     }
-    const before = await read(document);
+    const before = await wordsOf(document);
     const stored = await updatesOf(school.db, document);
     expect(stored).toHaveLength(7);
     expect(await loadOf(school.db, document)).toMatchObject({ updates: 7, over: false });
@@ -95,13 +96,13 @@ describe('updates', () => {
     await appendUpdates(school.db, [{ documentId: document, update: late, at: Date.now() }]);
     const seqs = stored.map(({ seq }) => seq);
     expect(await school.db.transaction((tx) => replaceUpdates(tx, document, seqs, whole))).toBe(true);
-    expect(await read(document)).toBe(`Meanwhile. ${before}`);
+    expect(await wordsOf(document)).toBe(`Meanwhile. ${before}`);
     expect(await countUpdates(school.db, document)).toBe(2);
     const { bytes } = (await loadOf(school.db, document)) ?? { bytes: 0 };
     expect(bytes).toBe(whole.update.byteLength + late.byteLength);
     // Another process that had read the same updates comes too late, and takes nothing away.
     expect(await school.db.transaction((tx) => replaceUpdates(tx, document, seqs, whole))).toBe(false);
-    expect(await read(document)).toBe(`Meanwhile. ${before}`);
+    expect(await wordsOf(document)).toBe(`Meanwhile. ${before}`);
   });
 
   test('a version that was kept can be read after all that came later', async () => {
@@ -122,6 +123,6 @@ describe('updates', () => {
     const kept = new Y.Doc();
     Y.applyUpdate(kept, (rows[0] as { state: Uint8Array }).state);
     expect([plainText(documentJson(kept)), rows.length]).toEqual([then, 1]);
-    expect(await read(document)).toBe(`Later. ${then}`);
+    expect(await wordsOf(document)).toBe(`Later. ${then}`);
   });
 });

@@ -3,7 +3,7 @@ import { DOCUMENT_ROLES } from '@/core/documents/roles';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import type { DocumentName } from '@/core/kinds/document';
 import { bigNumber, documentName, id, instant, maybeInstant } from './columns';
-import { first, many, type Queryable, time } from './database';
+import { first, many, type Queryable, read, row, rows, time } from './database';
 import { appendUpdates } from './updates';
 
 const base = z.object({
@@ -68,9 +68,8 @@ export const documentsById = (db: Queryable, documentIds: readonly DocumentId[])
   );
 
 /** The copies that a student has made of the starters of an assignment, in the order of its steps. */
-export const documentsOfWork = (db: Queryable, assignmentId: AssignmentId, ownerId: PersonId) =>
-  many(
-    db,
+export const documentsOfWork = (assignmentId: AssignmentId, ownerId: PersonId) =>
+  rows(
     copy,
     `SELECT ${COLUMNS} ${FROM} JOIN step s ON s.id = d.step_id
      WHERE d.assignment_id = $1 AND d.owner_id = $2 ORDER BY s.position`,
@@ -78,8 +77,8 @@ export const documentsOfWork = (db: Queryable, assignmentId: AssignmentId, owner
   );
 
 /** A student's notes on an assignment; `null` before the first. */
-export const notesOf = (db: Queryable, assignmentId: AssignmentId, ownerId: PersonId) =>
-  first(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.assignment_id = $1 AND d.owner_id = $2 AND d.role = 'notes'`, [
+export const notesOf = (assignmentId: AssignmentId, ownerId: PersonId) =>
+  row(document, `SELECT ${COLUMNS} ${FROM} WHERE d.assignment_id = $1 AND d.owner_id = $2 AND d.role = 'notes'`, [
     assignmentId,
     ownerId,
   ]);
@@ -98,9 +97,8 @@ const shelved = z.object({
 });
 
 /** All documents of a person with the assignment each was made for and when it was last changed, newest first. */
-export const documentsOfOwner = (db: Queryable, ownerId: PersonId) =>
-  many(
-    db,
+export const documentsOfOwner = (ownerId: PersonId) =>
+  rows(
     shelved,
     `SELECT ${COLUMNS}, a.title AS assignment, coalesce((SELECT u.at FROM document_update u WHERE u.document_id = d.id
        ORDER BY u.seq DESC LIMIT 1), d.created_at) AS changed_at
@@ -132,7 +130,7 @@ export async function addDocument(
     await appendUpdates(tx, [{ documentId: made.id, update: made.firstUpdate, at: made.at }]);
     return made.id;
   }
-  const there = made.assignmentId === null ? null : await notesOf(tx, made.assignmentId, made.ownerId);
+  const there = made.assignmentId === null ? null : await read(tx, notesOf(made.assignmentId, made.ownerId));
   if (!there) throw new Error(`document ${made.id} was refused though there is none`);
   return there.id;
 }

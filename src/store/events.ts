@@ -2,8 +2,10 @@ import { z } from 'zod';
 import type { AssignmentId, ClassId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
 import { type EventName, FACT_NAMES, factOf } from '@/core/kinds/event';
 import type { Fact } from '@/core/work/facts';
-import { eventName, id, instant } from './columns';
-import { json, many, type Queryable, time } from './database';
+import { BEGINS, type CourseOfWork, TURNS, type Turn } from '@/core/work/standing';
+import { eventName, id, instant, maybeInstant } from './columns';
+import { json, made, many, type Queryable, rows, time } from './database';
+import { groupedBy } from './grouped';
 
 const factRow = z.object({
   assignment_id: id<AssignmentId>(),
@@ -18,22 +20,31 @@ const factRow = z.object({
   }),
 });
 
+const byAssignment = (found: z.output<typeof factRow>[]) => grouped(found, (fact) => fact.assignment_id);
+
 const FACTS = `SELECT assignment_id, student_id, kind, at, data FROM event WHERE kind = ANY($1)`;
 
 /** The facts of one student's work, by assignment: of all, or of those named. */
-export async function factsOfStudent(
-  db: Queryable,
-  studentId: PersonId,
-  assignmentIds: readonly AssignmentId[] | null,
-): Promise<Map<AssignmentId, Fact[]>> {
-  const rows = await many(
-    db,
-    factRow,
-    `${FACTS} AND student_id = $2 AND assignment_id IS NOT NULL AND ($3::text[] IS NULL OR assignment_id = ANY($3)) ORDER BY id`,
-    [FACT_NAMES, studentId, assignmentIds],
+export const factsOfStudent = (studentId: PersonId, assignmentIds: readonly AssignmentId[] | null) =>
+  made(
+    rows(
+      factRow,
+      `${FACTS} AND student_id = $2 AND assignment_id IS NOT NULL AND ($3::text[] IS NULL OR assignment_id = ANY($3)) ORDER BY id`,
+      [FACT_NAMES, studentId, assignmentIds],
+    ),
+    byAssignment,
   );
-  return grouped(rows, (row) => row.assignment_id);
-}
+
+/** The facts of one student's work, by assignment: of all classes, or of one. */
+export const factsOfClassWork = (studentId: PersonId, classId: ClassId | null) =>
+  made(
+    rows(
+      factRow,
+      `${FACTS} AND student_id = $2 AND assignment_id IS NOT NULL AND ($3::text IS NULL OR class_id = $3) ORDER BY id`,
+      [FACT_NAMES, studentId, classId],
+    ),
+    byAssignment,
+  );
 
 /** The facts of some students on some assignments, under the assignment's id, a space and the student's. */
 export async function factsOfStudents(
@@ -50,29 +61,70 @@ export async function factsOfStudents(
 }
 
 /** The facts of everybody's work on one assignment, by student. */
-export async function factsOfAssignment(db: Queryable, assignmentId: AssignmentId): Promise<Map<PersonId, Fact[]>> {
-  const rows = await many(db, factRow, `${FACTS} AND assignment_id = $2 AND student_id IS NOT NULL ORDER BY id`, [
-    FACT_NAMES,
-    assignmentId,
-  ]);
-  return grouped(rows, (row) => row.student_id);
-}
+export const factsOfAssignment = (assignmentId: AssignmentId) =>
+  made(
+    rows(factRow, `${FACTS} AND assignment_id = $2 AND student_id IS NOT NULL ORDER BY id`, [FACT_NAMES, assignmentId]),
+    (found) => grouped(found, (fact) => fact.student_id),
+  );
+
+const course = z
+  .object({
+    assignment_id: id<AssignmentId>(),
+    begun: z.boolean(),
+    turns: z.string(),
+    extra_minutes: z.number(),
+    joined_at: maybeInstant,
+    students: z.number(),
+  })
+  .transform(({ assignment_id, begun, turns, extra_minutes, joined_at, students }) => ({
+    assignmentId: assignment_id,
+    course: {
+      begun,
+      turns: turns.split(' ').flatMap((turn): readonly Turn[] => {
+        const kind = TURNS.find((name) => name === turn.replace('+', ''));
+        return kind ? [{ kind, anotherGo: turn.endsWith('+') }] : [];
+      }),
+    } satisfies CourseOfWork,
+    terms: { extra: extra_minutes * 60_000, joinedAt: joined_at },
+    students,
+  }));
+
+/**
+ * How the work of everybody in a teacher's running classes, or in one class, went, by assignment: those whose work went the
+ * same way, on the same terms, are counted together, so that a school's year is a few rows.
+ */
+export const coursesOf = (teacherId: PersonId, classId: ClassId | null) =>
+  made(
+    rows(
+      course,
+      `WITH taught AS (SELECT m.class_id FROM membership m JOIN class c ON c.id = m.class_id
+         WHERE m.person_id = $1 AND m.role = 'teacher' AND (m.class_id = $2 OR ($2::text IS NULL AND c.ended_at IS NULL))),
+       went AS (SELECT e.assignment_id, e.student_id, bool_or(e.kind = ANY($4)) AS begun,
+           coalesce(string_agg(CASE WHEN e.data->>'anotherGo' = 'true' THEN e.kind || '+' ELSE e.kind END, ' ' ORDER BY e.id)
+             FILTER (WHERE e.kind = ANY($3)), '') AS turns
+         FROM event e WHERE e.class_id IN (SELECT class_id FROM taught) AND e.student_id IS NOT NULL
+           AND e.assignment_id IS NOT NULL AND (e.kind = ANY($3) OR e.kind = ANY($4)) GROUP BY e.assignment_id, e.student_id)
+       SELECT a.id AS assignment_id, coalesce(w.begun, false) AS begun, coalesce(w.turns, '') AS turns,
+         coalesce(x.minutes, 0) AS extra_minutes, s.joined_at, count(*)::int AS students
+       FROM taught t JOIN assignment a ON a.class_id = t.class_id
+       JOIN membership s ON s.class_id = t.class_id AND s.role = 'student'
+       LEFT JOIN went w ON w.assignment_id = a.id AND w.student_id = s.person_id
+       LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = s.person_id
+       GROUP BY 1, 2, 3, 4, 5`,
+      [teacherId, classId, TURNS, BEGINS],
+    ),
+    (found) => groupedBy(found, ({ assignmentId }) => assignmentId),
+  );
 
 /** The facts of one student's work on one assignment. */
-export async function factsOf(db: Queryable, assignmentId: AssignmentId, studentId: PersonId): Promise<Fact[]> {
-  return (await factsOfStudent(db, studentId, [assignmentId])).get(assignmentId) ?? [];
-}
+export const factsOf = (assignmentId: AssignmentId, studentId: PersonId) =>
+  made(factsOfStudent(studentId, [assignmentId]), (facts): Fact[] => facts.get(assignmentId) ?? []);
 
-function grouped<Key>(rows: z.output<typeof factRow>[], keyOf: (row: z.output<typeof factRow>) => Key) {
-  const groups = new Map<Key, Fact[]>();
-  for (const row of rows) {
-    const key = keyOf(row);
-    const fact = factOf(row.kind, row.at, row.data);
-    const group = groups.get(key);
-    if (fact && group) group.push(fact);
-    else if (fact) groups.set(key, [fact]);
-  }
-  return groups;
+function grouped<Key>(found: z.output<typeof factRow>[], keyOf: (row: z.output<typeof factRow>) => Key) {
+  const groups = groupedBy(found, keyOf);
+  return new Map(
+    [...groups].map(([key, all]) => [key, all.flatMap((fact) => factOf(fact.kind, fact.at, fact.data) ?? [])]),
+  );
 }
 
 /** Something that happened, as it is kept and as it is told to those who listen. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, PersonId } from '@/core/ids';
 import { criterion, id, instant, mark } from './columns';
-import { many, type Queryable } from './database';
+import { made, rows } from './database';
 import { whose } from './hand-ins';
 
 const earlier = z.object({
@@ -13,9 +13,8 @@ const earlier = z.object({
 });
 
 /** What a student earned by criterion in a class so far, oldest first: of each assignment the newest hand-back. */
-export const earlierMarksOf = (db: Queryable, classId: string, studentId: PersonId) =>
-  many(
-    db,
+export const earlierMarksOf = (classId: string, studentId: PersonId) =>
+  rows(
     earlier,
     `SELECT assignment_id, title, at, rubric, marks FROM (
        SELECT DISTINCT ON (a.id) a.id AS assignment_id, a.title, b.at, b.rubric, b.marks
@@ -26,32 +25,28 @@ export const earlierMarksOf = (db: Queryable, classId: string, studentId: Person
   );
 
 /** Points after the loss for lateness, of everything of a student that came back, by assignment: the newest counts. */
-export async function gradesOf(
-  db: Queryable,
-  studentId: PersonId,
-  classId: string | null,
-): Promise<Map<AssignmentId, number>> {
-  const rows = await many(
-    db,
-    z.object({ assignment_id: id<AssignmentId>(), grade: z.number() }),
-    `SELECT h.assignment_id, b.earned - b.lost_late AS grade FROM hand_in h JOIN hand_back b ON b.hand_in_id = h.id
+export const gradesOf = (studentId: PersonId, classId: string | null) =>
+  made(
+    rows(
+      z.object({ assignment_id: id<AssignmentId>(), grade: z.number() }),
+      `SELECT h.assignment_id, b.earned - b.lost_late AS grade FROM hand_in h JOIN hand_back b ON b.hand_in_id = h.id
      JOIN assignment a ON a.id = h.assignment_id
      WHERE ${whose('$1')} AND b.earned IS NOT NULL AND ($2::text IS NULL OR a.class_id = $2) ORDER BY b.at`,
-    [studentId, classId],
+      [studentId, classId],
+    ),
+    (found) => new Map(found.map((one) => [one.assignment_id, one.grade])),
   );
-  return new Map(rows.map((row) => [row.assignment_id, row.grade]));
-}
 
 /** The points of everybody on an assignment whose work is back, the newest of each. */
-export async function gradesOnAssignment(db: Queryable, assignmentId: AssignmentId): Promise<readonly number[]> {
-  const rows = await many(
-    db,
-    z.object({ grade: z.number() }),
-    `SELECT earned - lost_late AS grade FROM (
+export const gradesOnAssignment = (assignmentId: AssignmentId) =>
+  made(
+    rows(
+      z.object({ grade: z.number() }),
+      `SELECT earned - lost_late AS grade FROM (
        SELECT DISTINCT ON (m.student) b.earned, b.lost_late FROM hand_in h JOIN hand_back b ON b.hand_in_id = h.id
        CROSS JOIN LATERAL unnest(CASE WHEN h.members = '{}' THEN ARRAY[h.student_id] ELSE h.members END) AS m (student)
        WHERE h.assignment_id = $1 ORDER BY m.student, b.at DESC) newest WHERE earned IS NOT NULL`,
-    [assignmentId],
+      [assignmentId],
+    ),
+    (found): readonly number[] => found.map(({ grade }) => grade),
   );
-  return rows.map(({ grade }) => grade);
-}

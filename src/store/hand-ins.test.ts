@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, HandInId, PersonId } from '@/core/ids';
 import type { Doc } from '@/core/text/nodes';
+import { read } from './database';
 import { addDocument } from './documents';
 import {
   addHandIn,
@@ -79,7 +80,7 @@ const add = (id: string, act: string, members: readonly PersonId[] = []) =>
 
 test('what is handed in is given back as it was, with the bytes of which the receipt has the fingerprint', async () => {
   await add('first', 'act-of-first');
-  const pieces = await piecesOf(school.db, 'first' as HandInId);
+  const pieces = await read(school.db, piecesOf('first' as HandInId));
   expect(pieces).toMatchObject([
     { position: 0, kind: 'document', title: 'The crab', document, written: { kind: 'text', content: TEXT } },
     { position: 1, kind: 'link', title: 'A pool', address: 'https://example.org/' },
@@ -87,7 +88,7 @@ test('what is handed in is given back as it was, with the bytes of which the rec
   const bytes = await textBytesOf(school.db, 'first' as HandInId, 0);
   expect(bytes && shaOf(bytes)).toBe(pieces[0]?.sha256);
   expect(await textBytesOf(school.db, 'first' as HandInId, 1)).toBeNull();
-  const [receipt] = await receiptsOf(school.db, WORK, WREN);
+  const [receipt] = await read(school.db, receiptsOf(WORK, WREN));
   expect(receipt?.pieces.map(({ title, size, fetched }) => [title, size, fetched])).toEqual([
     ['The crab', BYTES.length, true],
     ['A pool', 0, false],
@@ -96,7 +97,7 @@ test('what is handed in is given back as it was, with the bytes of which the rec
 
 test('receipts have numbers that rise, the newest comes first, and each is found by its number and its act', async () => {
   await add('second', 'act-of-second');
-  const receipts = await receiptsOf(school.db, WORK, WREN);
+  const receipts = await read(school.db, receiptsOf(WORK, WREN));
   expect(receipts.map(({ id }) => id)).toEqual(['second', 'first']);
   expect(receipts[0]?.number).toBeGreaterThan(receipts[1]?.number ?? Number.POSITIVE_INFINITY);
   expect((await receiptByNumber(school.db, receipts[1]?.number ?? 0))?.id).toBe('first');
@@ -106,7 +107,7 @@ test('receipts have numbers that rise, the newest comes first, and each is found
 
 test('the same act is never kept twice, and nothing of the second try stays', async () => {
   await expect(add('again', 'act-of-second')).rejects.toThrow();
-  expect(await piecesOf(school.db, 'again' as HandInId)).toEqual([]);
+  expect(await read(school.db, piecesOf('again' as HandInId))).toEqual([]);
 });
 
 test('what one hands in for a group is everybody’s, and nobody else’s', async () => {

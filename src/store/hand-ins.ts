@@ -4,7 +4,7 @@ import { type DocumentName, documentKind, type Written } from '@/core/kinds/docu
 import type { FrozenAttachment } from '@/core/kinds/piece';
 import type { LateRule } from '@/core/work/rules';
 import { bigNumber, bytes, documentName, finding, id, instant, lateRule, maybeInstant } from './columns';
-import { first, json, many, type Queryable, time } from './database';
+import { first, json, many, type Queryable, rows, time } from './database';
 
 /** What a hand-in keeps no bytes of. */
 const NOT_FETCHED: ReadonlySet<string> = new Set(['link']);
@@ -53,8 +53,8 @@ const RECEIPT = `SELECT h.id, h.number, h.assignment_id, h.student_id, h.at, h.d
 export const whose = (student: string) => `(h.student_id = ${student} OR h.members @> ARRAY[${student}])`;
 
 /** The receipts of one student's work, newest first. */
-export const receiptsOf = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId) =>
-  many(db, receipt, `${RECEIPT} WHERE h.assignment_id = $1 AND ${whose('$2')} ORDER BY h.number DESC`, [
+export const receiptsOf = (assignmentId: AssignmentId, studentId: PersonId) =>
+  rows(receipt, `${RECEIPT} WHERE h.assignment_id = $1 AND ${whose('$2')} ORDER BY h.number DESC`, [
     assignmentId,
     studentId,
   ]);
@@ -199,15 +199,20 @@ export type HandedInPiece = z.output<typeof handedIn>;
 const drawable = (kind: DocumentName, content: unknown): Written | null =>
   documentKind(kind).overflow(content) === null ? ({ kind, content } as Written) : null;
 
+const PIECE = `SELECT p.position, p.kind, p.title, p.content, p.sha256, f.type, p.size, p.address, p.document_id,
+  p.document_kind FROM hand_in_piece p LEFT JOIN file f ON f.sha256 = p.file_sha256`;
+
 /** The pieces of a hand-in as they were. */
-export const piecesOf = (db: Queryable, handInId: HandInId) =>
-  many(
-    db,
+export const piecesOf = (handInId: HandInId) =>
+  rows(handedIn, `${PIECE} WHERE p.hand_in_id = $1 ORDER BY p.position`, [handInId]);
+
+/** The pieces of a student's newest hand-in on an assignment. */
+export const latestPiecesOf = (assignmentId: AssignmentId, studentId: PersonId) =>
+  rows(
     handedIn,
-    `SELECT p.position, p.kind, p.title, p.content, p.sha256, f.type, p.size, p.address, p.document_id,
-       p.document_kind
-     FROM hand_in_piece p LEFT JOIN file f ON f.sha256 = p.file_sha256 WHERE p.hand_in_id = $1 ORDER BY p.position`,
-    [handInId],
+    `${PIECE} WHERE p.hand_in_id = (SELECT h.id FROM hand_in h WHERE h.assignment_id = $1 AND ${whose('$2')}
+       ORDER BY h.number DESC LIMIT 1) ORDER BY p.position`,
+    [assignmentId, studentId],
   );
 
 /** The bytes of a text as they were handed in: those of which the receipt has the fingerprint. */

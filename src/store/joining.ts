@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { ClassId, Instant, PersonId } from '@/core/ids';
 import { id, instant } from './columns';
-import { first, type Queryable, time } from './database';
+import { first, type Queryable, row, time } from './database';
 
 const invite = z.object({
   code: z.string(),
@@ -14,9 +14,8 @@ export const findInvite = (db: Queryable, code: string) =>
   first(db, invite, 'SELECT code, class_id, uses_left, expires_at FROM invite_code WHERE code = $1', [code]);
 
 /** The code of a class that can still be used, the newest first. */
-export const inviteOf = (db: Queryable, classId: ClassId, now: Instant) =>
-  first(
-    db,
+export const inviteOf = (classId: ClassId, now: Instant) =>
+  row(
     invite,
     `SELECT code, class_id, uses_left, expires_at FROM invite_code
      WHERE class_id = $1 AND uses_left > 0 AND expires_at > $2 ORDER BY expires_at DESC LIMIT 1`,
@@ -44,10 +43,11 @@ export async function takeInvite(tx: Queryable, code: string): Promise<boolean> 
 }
 
 /** Makes a person a student of a class. False when they are in it already. */
-export async function addStudent(tx: Queryable, personId: PersonId, classId: ClassId): Promise<boolean> {
+export async function addStudent(tx: Queryable, personId: PersonId, classId: ClassId, at: Instant): Promise<boolean> {
   const { affected } = await tx.query(
-    "INSERT INTO membership (person_id, class_id, role) VALUES ($1, $2, 'student') ON CONFLICT DO NOTHING",
-    [personId, classId],
+    `INSERT INTO membership (person_id, class_id, role, joined_at) VALUES ($1, $2, 'student', $3)
+     ON CONFLICT DO NOTHING`,
+    [personId, classId, time(at)],
   );
   return affected === 1;
 }

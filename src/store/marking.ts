@@ -3,7 +3,7 @@ import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
 import type { Criterion, Mark } from '@/core/marks/rubric';
 import type { Annotation } from '@/core/remarks/annotation';
 import { annotation, criterion, id, instant, mark, maybeInstant } from './columns';
-import { first, json, many, type Queryable, time } from './database';
+import { json, type Queryable, row, rows, time } from './database';
 import { whose } from './hand-ins';
 
 /** What a teacher says about a hand-in, whether it is a draft or has been handed back. */
@@ -29,29 +29,30 @@ const draft = z.object({
   rubric: z.string().nullable(),
 });
 
-export const findDraft = (db: Queryable, handInId: HandInId, teacherId: PersonId) =>
-  first(
-    db,
+export const findDraft = (handInId: HandInId, teacherId: PersonId) =>
+  row(
     draft,
     'SELECT marks, general, remarks, sound, at, rubric FROM marking_draft WHERE hand_in_id = $1 AND teacher_id = $2',
     [handInId, teacherId],
   );
 
-/** Other teachers who have begun to mark the same hand-in. */
-export const otherMarkers = (db: Queryable, handInId: HandInId, teacherId: PersonId) =>
-  many(
-    db,
-    z.object({ name: z.string(), at: instant }),
-    `SELECT p.name, d.at FROM marking_draft d JOIN person p ON p.id = d.teacher_id
-     WHERE d.hand_in_id = $1 AND d.teacher_id <> $2 ORDER BY d.at DESC`,
-    [handInId, teacherId],
+/** Other teachers who have begun to mark hand-ins of the same assignment, the latest first. */
+export const otherMarkers = (assignmentId: AssignmentId, teacherId: PersonId) =>
+  rows(
+    z.object({ hand_in_id: id<HandInId>(), name: z.string(), at: instant }),
+    `SELECT d.hand_in_id, p.name, d.at FROM marking_draft d JOIN hand_in h ON h.id = d.hand_in_id
+     JOIN person p ON p.id = d.teacher_id WHERE h.assignment_id = $1 AND d.teacher_id <> $2 ORDER BY d.at DESC`,
+    [assignmentId, teacherId],
   );
 
+const draftOfHandIn = draft.extend({ hand_in_id: id<HandInId>() });
+
+export type Draft = z.output<typeof draftOfHandIn>;
+
 /** The hand-ins of an assignment for which a teacher has a draft. */
-export const draftsOf = (db: Queryable, assignmentId: AssignmentId, teacherId: PersonId) =>
-  many(
-    db,
-    draft.extend({ hand_in_id: id<HandInId>() }),
+export const draftsOf = (assignmentId: AssignmentId, teacherId: PersonId) =>
+  rows(
+    draftOfHandIn,
     `SELECT d.hand_in_id, d.marks, d.general, d.remarks, d.sound, d.at, d.rubric
      FROM marking_draft d JOIN hand_in h ON h.id = d.hand_in_id WHERE h.assignment_id = $1 AND d.teacher_id = $2`,
     [assignmentId, teacherId],
@@ -93,9 +94,8 @@ const handBack = z.object({
 });
 
 /** Everything that came back to one student on one assignment, newest first. */
-export const handBacksOf = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId) =>
-  many(
-    db,
+export const handBacksOf = (assignmentId: AssignmentId, studentId: PersonId) =>
+  rows(
     handBack,
     `SELECT b.id, b.hand_in_id, p.name AS teacher, b.at, b.another_go, b.rubric, b.marks, b.general, b.remarks, b.sound,
        b.earned, b.lost_late, b.amends
@@ -117,8 +117,17 @@ export async function isSoundOf(db: Queryable, handInId: HandInId, sound: string
 const reply = z.object({ remark_id: z.string(), done_at: maybeInstant, answer: z.string(), at: instant });
 
 /** What a student has done about the remarks on a hand-in. */
-export const repliesOf = (db: Queryable, handInId: HandInId) =>
-  many(db, reply, 'SELECT remark_id, done_at, answer, at FROM remark_reply WHERE hand_in_id = $1', [handInId]);
+export const repliesOf = (handInId: HandInId) =>
+  rows(reply, 'SELECT remark_id, done_at, answer, at FROM remark_reply WHERE hand_in_id = $1', [handInId]);
+
+/** What a student has done about all remarks on one assignment. */
+export const repliesOnWork = (assignmentId: AssignmentId, studentId: PersonId) =>
+  rows(
+    reply,
+    `SELECT r.remark_id, r.done_at, r.answer, r.at FROM hand_in h JOIN remark_reply r ON r.hand_in_id = h.id
+     WHERE h.assignment_id = $1 AND ${whose('$2')}`,
+    [assignmentId, studentId],
+  );
 
 export async function keepReply(
   tx: Queryable,
@@ -132,9 +141,8 @@ export async function keepReply(
 }
 
 /** Remarks that a teacher keeps to use again, the newest first. */
-export const keptRemarksOf = (db: Queryable, teacherId: PersonId) =>
-  many(
-    db,
+export const keptRemarksOf = (teacherId: PersonId) =>
+  rows(
     z.object({ id: z.string(), body: z.string() }),
     'SELECT id, body FROM kept_remark WHERE teacher_id = $1 ORDER BY at DESC LIMIT 200',
     [teacherId],

@@ -2,7 +2,8 @@ import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
 import { MATERIAL_KINDS } from '@/core/kinds/material/index';
 import { bigNumber, id, instant, maybeInstant, textDocument } from './columns';
-import { first, many, type Queryable, time } from './database';
+import { first, made, many, type Queryable, rows, time } from './database';
+import { groupedBy } from './grouped';
 
 const listed = z.object({
   id: z.string(),
@@ -23,9 +24,8 @@ const LISTED =
   'm.id, m.class_id, m.unit_id, m.position, m.title, m.minutes, m.posted_at, m.kind, m.opens_at, m.closes_at';
 
 /** Materials that stand in the Class line by themselves. */
-export const materialsOf = (db: Queryable, classId: ClassId) =>
-  many(
-    db,
+export const materialsOf = (classId: ClassId) =>
+  rows(
     listed,
     `SELECT ${LISTED} FROM material m WHERE m.class_id = $1 AND m.listed AND m.removed_at IS NULL
      ORDER BY m.posted_at DESC LIMIT 500`,
@@ -56,10 +56,15 @@ export const findMaterial = (db: Queryable, materialId: string) =>
     materialId,
   ]);
 
-export const materialsById = (db: Queryable, materialIds: readonly string[]) =>
-  many(db, whole, `SELECT ${WHOLE} FROM material m LEFT JOIN file f ON f.sha256 = m.file_sha256 WHERE m.id = ANY($1)`, [
-    materialIds,
-  ]);
+/** What the steps of an assignment open, each with where a person left off in it: 0 at the start. */
+export const materialsOfSteps = (assignmentId: AssignmentId, personId: PersonId) =>
+  rows(
+    whole.extend({ spot: z.number() }),
+    `SELECT ${WHOLE}, coalesce((SELECT p.spot FROM place p WHERE p.person_id = $2 AND p.material_id = m.id), 0) AS spot
+     FROM material m LEFT JOIN file f ON f.sha256 = m.file_sha256
+     WHERE m.id IN (SELECT s.material_id FROM step s WHERE s.assignment_id = $1)`,
+    [assignmentId, personId],
+  );
 
 /** The steps that open a material, with their assignments. */
 export const stepsWith = (db: Queryable, materialId: string) =>
@@ -108,15 +113,13 @@ export async function keepPlace(
 }
 
 /** What each announcement of a class carries, by announcement, in order. */
-export async function attachmentsOf(db: Queryable, classId: ClassId, now: Instant) {
-  const rows = await many(
-    db,
-    listed.extend({ announcement_id: z.string() }),
-    `SELECT ${LISTED}, t.announcement_id FROM announcement_attachment t JOIN material m ON m.id = t.material_id
-     WHERE m.class_id = $1 AND m.removed_at IS NULL AND m.posted_at <= $2 ORDER BY t.announcement_id, t.position`,
-    [classId, time(now)],
+export const attachmentsOf = (classId: ClassId, now: Instant) =>
+  made(
+    rows(
+      listed.extend({ announcement_id: z.string() }),
+      `SELECT ${LISTED}, t.announcement_id FROM announcement_attachment t JOIN material m ON m.id = t.material_id
+       WHERE m.class_id = $1 AND m.removed_at IS NULL AND m.posted_at <= $2 ORDER BY t.announcement_id, t.position`,
+      [classId, time(now)],
+    ),
+    (found) => groupedBy(found, (one) => one.announcement_id),
   );
-  const groups = new Map<string, typeof rows>();
-  for (const row of rows) groups.set(row.announcement_id, [...(groups.get(row.announcement_id) ?? []), row]);
-  return groups;
-}

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId } from '@/core/ids';
 import { newsTo, OWN_NEWS } from '@/core/kinds/event';
 import { bigNumber, eventName, id, instant } from './columns';
-import { first, many, type Queryable, time } from './database';
+import { made, type Queryable, rows, time } from './database';
 
 /** One thing that is new to somebody. */
 const news = z.object({
@@ -32,36 +32,36 @@ export const MOST_NEWS = 100;
 const COLUMNS = 'e.id, e.kind, e.at, e.class_id, e.assignment_id, e.student_id, e.actor_id, e.data';
 
 /** What is posted later does not exist for students yet, whatever has happened about it. */
-const IS_OUT = `e.at <= $4
-  AND NOT EXISTS (SELECT 1 FROM assignment o WHERE o.id = e.assignment_id AND o.posted_at > $4)
-  AND NOT EXISTS (SELECT 1 FROM material o WHERE o.id = e.data->>'material' AND o.posted_at > $4)
-  AND NOT EXISTS (SELECT 1 FROM announcement o WHERE o.id = e.data->>'announcement' AND o.posted_at > $4)`;
+const IS_OUT = `e.at <= $3
+  AND NOT EXISTS (SELECT 1 FROM assignment o WHERE o.id = e.assignment_id AND o.posted_at > $3)
+  AND NOT EXISTS (SELECT 1 FROM material o WHERE o.id = e.data->>'material' AND o.posted_at > $3)
+  AND NOT EXISTS (SELECT 1 FROM announcement o WHERE o.id = e.data->>'announcement' AND o.posted_at > $3)`;
 
 /**
- * The events that concern a person, newest first, each branch bounded and read along an index of its own,
- * so that old events cost nothing: `$1` the person, `$2` after which event, `$3` how many, `$4` now. Which kinds of event
- * are news to whom is for the core to say: `$5` to the student, `$6` to the teachers, `$7` also to whoever did it.
+ * The events that concern a person and came after one, which is named by an expression in SQL, newest first, each branch
+ * bounded and read along an index of its own, so that old events cost nothing: `$1` the person, `$2` how many, `$3` now.
+ * Which kinds of event are news to whom is for the core to say: `$4` to the student, `$5` to the teachers, `$6` also to
+ * whoever did it.
  */
-const CONCERNS = `
-  (SELECT ${COLUMNS} FROM event e WHERE e.student_id = $1 AND e.kind = ANY($5)
-     AND (e.actor_id <> $1 OR e.kind = ANY($7)) AND e.id > $2 AND ${IS_OUT} ORDER BY e.id DESC LIMIT $3)
+const concerns = (after: string) => `
+  (SELECT ${COLUMNS} FROM event e WHERE e.student_id = $1 AND e.kind = ANY($4)
+     AND (e.actor_id <> $1 OR e.kind = ANY($6)) AND e.id > ${after} AND ${IS_OUT} ORDER BY e.id DESC LIMIT $2)
   UNION ALL
   (SELECT n.* FROM membership m CROSS JOIN LATERAL (
      SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.student_id IS NULL AND e.actor_id <> $1
-       AND e.id > $2 AND ${IS_OUT} ORDER BY e.id DESC LIMIT $3) n
+       AND e.id > ${after} AND ${IS_OUT} ORDER BY e.id DESC LIMIT $2) n
    WHERE m.person_id = $1 AND m.role = 'student')
   UNION ALL
   (SELECT n.* FROM membership m CROSS JOIN LATERAL (
-     SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.student_id IS NOT NULL AND e.kind = ANY($6)
-       AND e.actor_id <> $1 AND e.id > $2 ORDER BY e.id DESC LIMIT $3) n
+     SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.student_id IS NOT NULL AND e.kind = ANY($5)
+       AND e.actor_id <> $1 AND e.id > ${after} ORDER BY e.id DESC LIMIT $2) n
    WHERE m.person_id = $1 AND m.role = 'teacher')`;
 
 /** What is new to a person, newest first, read and unread. */
-export const newsFor = (db: Queryable, personId: PersonId, after: number, most: number, now: Instant) =>
-  many(
-    db,
+export const newsFor = (personId: PersonId, most: number, now: Instant) =>
+  rows(
     news,
-    `WITH mine AS (SELECT * FROM (${CONCERNS}) c ORDER BY id DESC LIMIT $3)
+    `WITH mine AS (SELECT * FROM (${concerns('0')}) c ORDER BY id DESC LIMIT $2)
      SELECT e.id, e.kind, e.at, e.class_id, c.name AS class_name, c.weave, e.assignment_id,
        e.data->>'material' AS material_id, e.data->>'announcement' AS announcement_id, e.student_id, s.name AS student,
        coalesce(a.title, t.title, n.title, '') AS title, a.points,
@@ -76,7 +76,7 @@ export const newsFor = (db: Queryable, personId: PersonId, after: number, most: 
        ORDER BY k.at DESC LIMIT 1) b ON e.kind IN ('handed-back', 'amended')
      LEFT JOIN news_read r ON r.person_id = $1 AND r.event_id = e.id
      ORDER BY e.id DESC`,
-    [personId, after, most, time(now), ...KINDS],
+    [personId, most, time(now), ...KINDS],
   );
 
 const KINDS = [newsTo('student'), newsTo('teachers'), OWN_NEWS];
@@ -84,19 +84,17 @@ const KINDS = [newsTo('student'), newsTo('teachers'), OWN_NEWS];
 const idRow = z.object({ id: bigNumber });
 
 /** The ids of what a person has not read yet, newest first, up to `MOST_NEWS`. */
-export async function unreadIds(db: Queryable, personId: PersonId, now: Instant): Promise<number[]> {
-  const from = await first(db, z.object({ news_from: bigNumber }), 'SELECT news_from FROM person WHERE id = $1', [
-    personId,
-  ]);
-  const rows = await many(
-    db,
-    idRow,
-    `SELECT c.id FROM (${CONCERNS}) c LEFT JOIN news_read r ON r.person_id = $1 AND r.event_id = c.id
-     WHERE r.event_id IS NULL ORDER BY c.id DESC LIMIT $3`,
-    [personId, from?.news_from ?? 0, MOST_NEWS, time(now), ...KINDS],
+export const unreadIds = (personId: PersonId, now: Instant) =>
+  made(
+    rows(
+      idRow,
+      `SELECT c.id FROM (${concerns('(SELECT news_from FROM person WHERE id = $1)')}) c
+       LEFT JOIN news_read r ON r.person_id = $1 AND r.event_id = c.id
+       WHERE r.event_id IS NULL ORDER BY c.id DESC LIMIT $2`,
+      [personId, MOST_NEWS, time(now), ...KINDS],
+    ),
+    (found) => found.map((one) => one.id),
   );
-  return rows.map((row) => row.id);
-}
 
 /** What has been read, by any of: events, everything of an assignment, material or announcement, or all up to an event. */
 export interface ReadNews {

@@ -1,24 +1,19 @@
 import { z } from 'zod';
 import type { PersonId } from '@/core/ids';
-import { many, type Queryable } from './database';
+import { made, type Queryable, rows } from './database';
 import type { Person } from './people';
 
 /** The words that a person has told the spelling to take. */
-export const ownWordsOf = async (db: Queryable, personId: PersonId): Promise<readonly string[]> =>
-  (
-    await many(
-      db,
-      z.object({ word: z.string() }),
-      'SELECT word FROM own_word WHERE person_id = $1 ORDER BY word LIMIT 5000',
-      [personId],
-    )
-  ).map(({ word }) => word);
+export const ownWordsOf = (personId: PersonId) =>
+  made(
+    rows(z.object({ word: z.string() }), 'SELECT word FROM own_word WHERE person_id = $1 ORDER BY word LIMIT 5000', [
+      personId,
+    ]),
+    (found): readonly string[] => found.map(({ word }) => word),
+  );
 
 /** How somebody's English is checked. */
-export const spellingOf = async (db: Queryable, person: Person) => ({
-  variety: person.spelling,
-  own: await ownWordsOf(db, person.id),
-});
+export const spellingOf = (person: Person) => made(ownWordsOf(person.id), (own) => ({ variety: person.spelling, own }));
 
 /** Takes a word into a person's own, or out of them. */
 export async function keepOwnWord(tx: Queryable, personId: PersonId, word: string, taken: boolean): Promise<void> {

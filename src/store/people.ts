@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Instant, PersonId } from '@/core/ids';
 import { type ReadingSettings, readingSettings, SPELLINGS } from '@/core/people/settings';
 import { id } from './columns';
-import { first, json, many, type Queryable, time } from './database';
+import { first, json, many, type Queryable, read, readTogether, row, time } from './database';
 
 const person = z.object({
   id: id<PersonId>(),
@@ -30,8 +30,14 @@ const school = z.object({
 
 export type School = z.output<typeof school>;
 
+const THE_SCHOOL = row(school, 'SELECT id, name, zone, help, demo FROM school LIMIT 1');
+
 /** The school of this installation; `null` while the data folder is empty. */
-export const findSchool = (db: Queryable) => first(db, school, 'SELECT id, name, zone, help, demo FROM school LIMIT 1');
+export const findSchool = (db: Queryable) => read(db, THE_SCHOOL);
+
+/** The school, and who has a session in it, in one statement. */
+export const findVisitor = (db: Queryable, tokenHash: string, now: Instant) =>
+  readTogether(db, { school: THE_SCHOOL, person: session(tokenHash, now) });
 
 export const findPerson = (db: Queryable, personId: PersonId) =>
   first(db, person, `SELECT ${COLUMNS} FROM person p WHERE p.id = $1`, [personId]);
@@ -77,9 +83,10 @@ export async function addSession(
   ]);
 }
 
-export const findSession = (db: Queryable, tokenHash: string, now: Instant) =>
-  first(
-    db,
+export const findSession = (db: Queryable, tokenHash: string, now: Instant) => read(db, session(tokenHash, now));
+
+const session = (tokenHash: string, now: Instant) =>
+  row(
     person,
     `SELECT ${COLUMNS} FROM session s JOIN person p ON p.id = s.person_id WHERE s.token_hash = $1 AND s.expires_at > $2`,
     [tokenHash, time(now)],

@@ -107,6 +107,7 @@ describe('the data folder', () => {
         '004_round.sql',
         '005_safe.sql',
         '006_kinds.sql',
+        '007_quick.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
 import type { Piece, PieceOf } from '@/core/kinds/piece';
-import { bigNumber, id, instant, maybeInstant } from './columns';
-import { first, many, type Queryable, time } from './database';
+import { bigNumber, documentName, id, instant, maybeInstant } from './columns';
+import { first, made, type Queryable, rows, time } from './database';
 
 const base = z.object({
   id: z.string(),
@@ -14,7 +14,7 @@ const base = z.object({
 });
 
 /** What each kind of piece is made of, from the columns that it has. */
-const made = z.discriminatedUnion('kind', [
+const content = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('file'),
     sha256: z.string(),
@@ -35,7 +35,7 @@ const piece = base.loose().transform((row) => ({
   name: row.name,
   added_at: row.added_at,
   removed_at: row.removed_at,
-  is: made.parse(row) as Piece,
+  is: content.parse(row) as Piece,
 }));
 
 export type StoredPiece = z.output<typeof piece>;
@@ -46,18 +46,29 @@ const PIECE = `SELECT p.id, p.owner_id, p.assignment_id, p.kind, p.name, p.file_
 export const findPiece = (db: Queryable, pieceId: string) => first(db, piece, `${PIECE} WHERE p.id = $1`, [pieceId]);
 
 /** What a student has put to an assignment besides the documents of its steps, those taken off included, in order. */
-export const piecesOfWork = (db: Queryable, assignmentId: AssignmentId, ownerId: PersonId) =>
-  many(db, piece, `${PIECE} WHERE p.assignment_id = $1 AND p.owner_id = $2 ORDER BY p.added_at, p.id LIMIT 500`, [
+export const piecesOfWork = (assignmentId: AssignmentId, ownerId: PersonId) =>
+  rows(piece, `${PIECE} WHERE p.assignment_id = $1 AND p.owner_id = $2 ORDER BY p.added_at, p.id LIMIT 500`, [
     assignmentId,
     ownerId,
   ]);
 
+/** Of which kind the documents are that a student has put to an assignment, by document. */
+export const kindsOfPieces = (assignmentId: AssignmentId, ownerId: PersonId) =>
+  made(
+    rows(
+      z.object({ id: id<DocumentId>(), kind: documentName }),
+      `SELECT d.id, d.kind FROM piece p JOIN document d ON d.id = p.document_id
+       WHERE p.assignment_id = $1 AND p.owner_id = $2`,
+      [assignmentId, ownerId],
+    ),
+    (found) => new Map(found.map((one) => [one.id, one.kind])),
+  );
+
 const shelved = z.object({ title: z.string().nullable(), class_id: z.string().nullable() });
 
 /** All pieces of a person, with the assignment each was put to, newest first. */
-export const piecesOfOwner = (db: Queryable, ownerId: PersonId) =>
-  many(
-    db,
+export const piecesOfOwner = (ownerId: PersonId) =>
+  rows(
     z.unknown().transform((row) => ({ ...piece.parse(row), ...shelved.parse(row) })),
     `SELECT x.*, a.title, a.class_id FROM (${PIECE} WHERE p.owner_id = $1) x
      LEFT JOIN assignment a ON a.id = x.assignment_id ORDER BY x.added_at DESC LIMIT 2000`,

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
 import { agreementsOf, readSettings, takesOf } from '@/core/kinds/step';
-import { type Rules, withExtraTime } from '@/core/work/rules';
+import { rulesFor } from '@/core/work/rules';
 import { ask, criterion, id, instant, lateRule, maybeInstant, stepName, textDocument } from './columns';
-import { first, many, type Queryable, time } from './database';
+import { first, made, many, type Queryable, row, rows, time } from './database';
 
 const listed = z
   .object({
@@ -19,6 +19,7 @@ const listed = z
     due_at: maybeInstant,
     closes_at: maybeInstant,
     extra_minutes: z.number(),
+    joined_at: maybeInstant,
     late: lateRule,
     take_back: z.boolean(),
     goes: z.number().nullable(),
@@ -42,7 +43,7 @@ const listed = z
     unnamed: row.unnamed,
     /** More time than the others have; the rules have it in them. */
     extraMinutes: row.extra_minutes,
-    rules: withExtraTime(
+    rules: rulesFor(
       {
         opensAt: row.opens_at,
         dueAt: row.due_at,
@@ -54,40 +55,40 @@ const listed = z
         waits: row.waits,
         agreements: agreementsOf(row.steps),
       },
-      row.extra_minutes * 60_000,
+      { extra: row.extra_minutes * 60_000, joinedAt: row.joined_at },
     ),
   }));
 
 export type ListedAssignment = z.output<typeof listed>;
 
 const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.points, a.posted_at, a.opens_at,
-  a.due_at, a.closes_at, more.minutes AS extra_minutes, a.late, a.take_back, a.goes, a.in_order, a.unnamed,
+  a.due_at, a.closes_at, more.minutes AS extra_minutes, more.joined_at, a.late, a.take_back, a.goes, a.in_order, a.unnamed,
   EXISTS (SELECT 1 FROM unlocks u WHERE u.assignment_id = a.id) AS waits,
   coalesce((SELECT jsonb_agg(jsonb_build_object('id', s.id, 'kind', s.kind, 'settings', s.settings)) FROM step s
     WHERE s.assignment_id = a.id), '[]') AS steps`;
 
-/** More time for one student, who is named by an expression in SQL: nobody has any under NULL. */
-const moreTime = (student: string) => `CROSS JOIN LATERAL (SELECT coalesce((SELECT x.minutes FROM extra_time x
-  WHERE x.assignment_id = a.id AND x.student_id = ${student}), 0) AS minutes) more`;
+/** What holds for one student alone, who is named by an expression in SQL: nothing under NULL. */
+const ownTerms = (student: string) => `CROSS JOIN LATERAL (SELECT coalesce((SELECT x.minutes FROM extra_time x
+  WHERE x.assignment_id = a.id AND x.student_id = ${student}), 0) AS minutes, (SELECT j.joined_at FROM membership j
+  WHERE j.class_id = a.class_id AND j.person_id = ${student}) AS joined_at) more`;
 
 /**
  * Every assignment of a person's running classes, or of one class, running or past, with the times that hold for them.
  * What is posted later does not exist for students yet.
  */
-export const assignmentsFor = (db: Queryable, personId: PersonId, classId: ClassId | null, now: Instant) =>
-  many(
-    db,
+export const assignmentsFor = (personId: PersonId, classId: ClassId | null, now: Instant) =>
+  rows(
     listed,
     `SELECT ${LISTED} FROM membership m JOIN assignment a ON a.class_id = m.class_id
-       JOIN class c ON c.id = m.class_id ${moreTime('m.person_id')}
+       JOIN class c ON c.id = m.class_id ${ownTerms('m.person_id')}
      WHERE m.person_id = $1 AND (m.class_id = $2 OR ($2::text IS NULL AND c.ended_at IS NULL))
        AND (m.role = 'teacher' OR a.posted_at <= $3)`,
     [personId, classId, time(now)],
   );
 
 /** An assignment with the times that hold for one student, or for everybody who has no others. */
-export const findAssignment = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId | null = null) =>
-  first(db, listed, `SELECT ${LISTED} FROM assignment a ${moreTime('$2')} WHERE a.id = $1`, [assignmentId, studentId]);
+export const findAssignment = (assignmentId: AssignmentId, studentId: PersonId | null = null) =>
+  row(listed, `SELECT ${LISTED} FROM assignment a ${ownTerms('$2')} WHERE a.id = $1`, [assignmentId, studentId]);
 
 /** Says whether an assignment is marked without names. */
 export async function setUnnamed(db: Queryable, assignmentId: AssignmentId, unnamed: boolean): Promise<void> {
@@ -95,9 +96,8 @@ export async function setUnnamed(db: Queryable, assignmentId: AssignmentId, unna
 }
 
 /** What the teacher set, beyond what every list shows. */
-export const findBrief = (db: Queryable, assignmentId: AssignmentId) =>
-  first(
-    db,
+export const findBrief = (assignmentId: AssignmentId) =>
+  row(
     z.object({ instructions: textDocument, asks: z.array(ask), unit: z.string().nullable() }),
     `SELECT a.instructions, a.asks, u.title AS unit FROM assignment a LEFT JOIN unit u ON u.id = a.unit_id WHERE a.id = $1`,
     [assignmentId],
@@ -120,32 +120,28 @@ export const step = z
 export type StoredStep = z.output<typeof step>;
 
 /** The steps of an assignment, in order. */
-export const stepsOf = (db: Queryable, assignmentId: AssignmentId) =>
-  many(
-    db,
+export const stepsOf = (assignmentId: AssignmentId) =>
+  rows(
     step,
     `SELECT id, position, kind, settings, title, minutes, starter, material_id
      FROM step WHERE assignment_id = $1 ORDER BY position`,
     [assignmentId],
   );
 
-export const rubricOf = (db: Queryable, assignmentId: AssignmentId) =>
-  many(db, criterion, 'SELECT id, title, points, levels FROM criterion WHERE assignment_id = $1 ORDER BY position', [
+export const rubricOf = (assignmentId: AssignmentId) =>
+  rows(criterion, 'SELECT id, title, points, levels FROM criterion WHERE assignment_id = $1 ORDER BY position', [
     assignmentId,
   ]);
 
 /** The rules of some assignments, for one student or for everybody who has no times of their own. */
-export async function rulesOf(
-  db: Queryable,
-  assignmentIds: readonly AssignmentId[],
-  studentId: PersonId | null,
-): Promise<Map<AssignmentId, Rules>> {
-  const rows = await many(db, listed, `SELECT ${LISTED} FROM assignment a ${moreTime('$2')} WHERE a.id = ANY($1)`, [
-    assignmentIds,
-    studentId,
-  ]);
-  return new Map(rows.map((row) => [row.id, row.rules]));
-}
+export const rulesOf = (assignmentIds: readonly AssignmentId[], studentId: PersonId | null) =>
+  made(
+    rows(listed, `SELECT ${LISTED} FROM assignment a ${ownTerms('$2')} WHERE a.id = ANY($1)`, [
+      assignmentIds,
+      studentId,
+    ]),
+    (found) => new Map(found.map((one) => [one.id, one.rules])),
+  );
 
 /** The assignment that a step belongs to; `null` for an unknown step. */
 export async function assignmentOfStep(db: Queryable, stepId: string): Promise<AssignmentId | null> {
@@ -169,9 +165,8 @@ export async function teaches(db: Queryable, teacherId: PersonId, studentId: Per
 }
 
 /** What waits for what, among the assignments of a person's running classes that are posted. */
-export const waitingOf = (db: Queryable, personId: PersonId, now: Instant) =>
-  many(
-    db,
+export const waitingOf = (personId: PersonId, now: Instant) =>
+  rows(
     z.object({ assignment_id: id<AssignmentId>(), after_id: id<AssignmentId>(), after: z.string() }),
     `SELECT u.assignment_id, u.after_id, o.title AS after FROM membership m JOIN assignment a ON a.class_id = m.class_id
      JOIN unlocks u ON u.assignment_id = a.id JOIN assignment o ON o.id = u.after_id
@@ -180,9 +175,8 @@ export const waitingOf = (db: Queryable, personId: PersonId, now: Instant) =>
   );
 
 /** What one assignment waits for, and which of it this student has handed in. */
-export const waitsFor = (db: Queryable, assignmentId: AssignmentId, studentId: PersonId, now: Instant) =>
-  many(
-    db,
+export const waitsFor = (assignmentId: AssignmentId, studentId: PersonId, now: Instant) =>
+  rows(
     z.object({ id: id<AssignmentId>(), title: z.string(), done: z.boolean() }),
     `SELECT a.id, a.title, EXISTS (SELECT 1 FROM event e WHERE e.student_id = $2 AND e.assignment_id = a.id
        AND e.kind = 'handed-in') AS done
@@ -209,15 +203,15 @@ export async function openedBy(
 }
 
 /** Until when a student has put things off, by assignment. */
-export async function putOffsOf(db: Queryable, personId: PersonId, now: Instant): Promise<Map<AssignmentId, Instant>> {
-  const rows = await many(
-    db,
-    z.object({ assignment_id: id<AssignmentId>(), until: instant }),
-    'SELECT assignment_id, until FROM put_off WHERE person_id = $1 AND until > $2',
-    [personId, time(now)],
+export const putOffsOf = (personId: PersonId, now: Instant) =>
+  made(
+    rows(
+      z.object({ assignment_id: id<AssignmentId>(), until: instant }),
+      'SELECT assignment_id, until FROM put_off WHERE person_id = $1 AND until > $2',
+      [personId, time(now)],
+    ),
+    (found) => new Map(found.map((one) => [one.assignment_id, one.until])),
   );
-  return new Map(rows.map((row) => [row.assignment_id, row.until]));
-}
 
 /** Puts an assignment off until a moment, or takes that back with `null`. */
 export async function putOff(
@@ -255,16 +249,12 @@ export async function keepStepPlace(
 }
 
 /** At which step of an assignment a person was last; `null` before the first visit. */
-export async function stepPlaceOf(
-  db: Queryable,
-  personId: PersonId,
-  assignmentId: AssignmentId,
-): Promise<StepId | null> {
-  const row = await first(
-    db,
-    z.object({ step_id: id<StepId>() }),
-    'SELECT step_id FROM step_place WHERE person_id = $1 AND assignment_id = $2',
-    [personId, assignmentId],
+export const stepPlaceOf = (personId: PersonId, assignmentId: AssignmentId) =>
+  made(
+    row(
+      z.object({ step_id: id<StepId>() }),
+      'SELECT step_id FROM step_place WHERE person_id = $1 AND assignment_id = $2',
+      [personId, assignmentId],
+    ),
+    (place) => place?.step_id ?? null,
   );
-  return row?.step_id ?? null;
-}

@@ -1,5 +1,5 @@
 import type { Instant } from '../ids';
-import { isDone, isToDo, type State } from '../work/standing';
+import { isDone, isMissing, isToDo, type State } from '../work/standing';
 
 /** What the order of work is made from: one open item, as every list of work has it. */
 export interface Workable {
@@ -13,6 +13,8 @@ export interface Workable {
   readonly unlocks?: readonly Unlocked[];
   /** Until when the student has put it off; absent or `null` where not. */
   readonly putOffUntil?: Instant | null;
+  /** Was it due before the student came into the class? Then nobody waits for it. */
+  readonly before?: boolean;
 }
 
 /** Work that waits for other work. */
@@ -70,12 +72,12 @@ function turnTo(item: Workable, now: Instant): number {
 
 /**
  * What to do next, in order, each with its reason. What is overdue but still taken is kept apart (it has
- * a list of its own) unless it closes for good within a day; what the student has put off is left out until
- * its time has come.
+ * a list of its own) unless it closes for good within a day; what was due before the student came has one, too; what the
+ * student has put off is left out until its time has come.
  */
 export function doNext<Item extends Workable>(items: readonly Item[], now: Instant): readonly Ranked<Item>[] {
   return items
-    .filter((item) => isToDo(item.state) && !isPutOff(item, now))
+    .filter((item) => isToDo(item.state) && !isBefore(item) && !isPutOff(item, now))
     .map((item) => ({ item, reason: reasonFor(item, now) }))
     .filter(({ item, reason }) => item.state !== 'overdue' || reason.code === 'closes-for-good')
     .sort((a, b) => turnTo(a.item, now) - turnTo(b.item, now) || a.item.id.localeCompare(b.item.id));
@@ -83,7 +85,10 @@ export function doNext<Item extends Workable>(items: readonly Item[], now: Insta
 
 /** Has the student put this off to a time that has not come yet? */
 export const isPutOff = (item: Workable, now: Instant): boolean =>
-  isToDo(item.state) && item.putOffUntil != null && item.putOffUntil > now;
+  isToDo(item.state) && !isBefore(item) && item.putOffUntil != null && item.putOffUntil > now;
+
+/** Was this due before the student came, and is it still to do, or closed with nothing handed in? */
+const isBefore = (item: Workable): boolean => item.before === true && isMissing(item.state);
 
 /** Minutes of unfinished work that is due between now and a moment, overdue work included. */
 export function minutesBefore(items: readonly Workable[], until: Instant): number {
@@ -92,7 +97,7 @@ export function minutesBefore(items: readonly Workable[], until: Instant): numbe
     .reduce((sum, item) => sum + item.minutes, 0);
 }
 
-/** The folds below "Do next": put off, overdue, later, done, and closed with nothing handed in, each soonest or latest first as it is read. */
+/** The folds below "Do next": put off, overdue, later, done, closed with nothing handed in, and from before one came, each soonest or latest first as it is read. */
 export function folds<Item extends Workable>(items: readonly Item[], now: Instant) {
   const byDue = (a: Item, b: Item) => (a.dueAt ?? 0) - (b.dueAt ?? 0);
   return {
@@ -100,6 +105,7 @@ export function folds<Item extends Workable>(items: readonly Item[], now: Instan
     overdue: items.filter((item) => item.state === 'overdue' && !isPutOff(item, now)).sort(byDue),
     later: items.filter((item) => item.state === 'opens-later').sort(byDue),
     done: items.filter((item) => isDone(item.state)).sort((a, b) => byDue(b, a)),
-    closed: items.filter((item) => item.state === 'closed').sort((a, b) => byDue(b, a)),
+    closed: items.filter((item) => item.state === 'closed' && !isBefore(item)).sort((a, b) => byDue(b, a)),
+    before: items.filter(isBefore),
   };
 }

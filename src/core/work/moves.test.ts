@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import type { HandInId, StepId } from '../ids';
 import type { Fact, Facts } from './facts';
 import { allowedMoves, MOVE_KINDS, type Move, type MoveKind, makeMove } from './moves';
-import { GRACE, type Rules, withExtraTime } from './rules';
-import { STATES, type State, standing } from './standing';
+import { GRACE, type Rules, rulesFor, withExtraTime } from './rules';
+import { BEGINS, listOf, listOfCourse, STATES, type State, standing, TURNS, type Turn } from './standing';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
@@ -96,6 +96,23 @@ describe('the nine states', () => {
     expect(withExtraTime({ ...rules, closesAt: null }, DAY).closesAt).toBeNull();
   });
 
+  test('what was due before a student came is not late for them, is on no list of what is missing, and stays closed', () => {
+    const terms = { extra: 0, joinedAt: DUE + DAY };
+    const own = rulesFor(rules, terms);
+    expect(own).toMatchObject({ dueAt: null, closesAt: CLOSES, beforeJoining: true });
+    const { state } = standing([], own, DUE + 2 * DAY);
+    expect([state, listOf(state, own), listOf(state, rules)]).toEqual(['not-started', 'later', 'missing']);
+    expect(standing([handedIn(DUE + 2 * DAY)], own, DUE + 3 * DAY)).toMatchObject({
+      state: 'handed-in',
+      handIn: { lateBy: 0 },
+    });
+    const strict: Rules = { ...rules, late: { kind: 'closed' } };
+    expect(standing([], rulesFor(strict, terms), DUE + 2 * DAY).state).toBe('closed');
+    // With more time it was still due when they came; and nobody who was there from the beginning has other rules.
+    expect(rulesFor(rules, { ...terms, extra: 2 * DAY })).toEqual(withExtraTime(rules, 2 * DAY));
+    expect(rulesFor(rules, { extra: 0, joinedAt: null })).toBe(rules);
+  });
+
   test('where lateness is refused, the due time closes', () => {
     const strict: Rules = { ...rules, late: { kind: 'closed' } };
     expect(standing([], strict, DUE).state).toBe('not-started');
@@ -184,6 +201,32 @@ const anyMove = fc.oneof(
 const life = fc.array(fc.record({ move: anyMove, after: fc.integer({ min: 0, max: 5 * 24 }) }), { maxLength: 25 });
 
 describe('whatever happens to a piece of work', () => {
+  test('it is on the list that its course names, without any of its times', () => {
+    const turns: ReadonlySet<string> = new Set(TURNS);
+    const begins: ReadonlySet<string> = new Set(BEGINS);
+    fc.assert(
+      fc.property(anyRules, life, fc.integer({ min: 0, max: 40 }), (anyOf, moves, day) => {
+        let facts: Facts = [];
+        let now = 0;
+        for (const { move, after } of moves) {
+          now += after * HOUR;
+          const outcome = makeMove(facts, move, now, anyOf);
+          if (outcome.ok) facts = outcome.facts;
+        }
+        const course = {
+          begun: facts.some(({ kind }) => begins.has(kind)),
+          turns: facts.flatMap((fact): Turn[] =>
+            turns.has(fact.kind)
+              ? [{ kind: fact.kind as Turn['kind'], anotherGo: 'anotherGo' in fact && fact.anotherGo }]
+              : [],
+          ),
+        };
+        const at = now + day * DAY;
+        expect(listOfCourse(course, anyOf, at)).toBe(listOf(standing(facts, anyOf, at).state, {}));
+      }),
+    );
+  });
+
   test('it is in exactly one state, refusals change nothing, and a move is allowed just when it is accepted', () => {
     fc.assert(
       fc.property(anyRules, life, (anyOf, moves) => {

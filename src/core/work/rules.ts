@@ -37,6 +37,16 @@ export interface Rules {
   /** Does it open only after other work has been handed in? The fact `unlocked` says when it has. */
   readonly waits: boolean;
   readonly agreements?: Agreements;
+  /** Was it due before this student came into the class? Then it can be done, and nobody waits for it. */
+  readonly beforeJoining?: boolean;
+}
+
+/** What holds for one student alone. */
+export interface OwnTerms {
+  /** More time than the others have, in milliseconds, 0 or more. */
+  readonly extra: number;
+  /** Since when they are in the class; `null` for those who were there from its beginning. */
+  readonly joinedAt: Instant | null;
 }
 
 /** The last moment at which work is taken: the closing time, or the due time where lateness is refused. */
@@ -53,6 +63,16 @@ export function closingTime(rules: Rules): Instant | null {
 export function withExtraTime(rules: Rules, extra: number): Rules {
   const later = (at: Instant | null) => (at === null ? null : ((at + extra) as Instant));
   return extra === 0 ? rules : { ...rules, dueAt: later(rules.dueAt), closesAt: later(rules.closesAt) };
+}
+
+/**
+ * The rules of one student. What was due before they came is not late for them and has no due time; what takes nothing any
+ * more by then stays closed.
+ */
+export function rulesFor(rules: Rules, { extra, joinedAt }: OwnTerms): Rules {
+  const own = withExtraTime(rules, extra);
+  if (joinedAt === null || own.dueAt === null || own.dueAt >= joinedAt) return own;
+  return { ...own, dueAt: null, closesAt: closingTime(own), beforeJoining: true };
 }
 
 /** How long after the end a hand-in may be finished that was begun before it, in milliseconds: two minutes. */

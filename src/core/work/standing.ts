@@ -1,5 +1,5 @@
 import type { HandInId, Instant } from '../ids';
-import type { Facts } from './facts';
+import type { Fact, Facts } from './facts';
 import { lateness } from './lateness';
 import { isOpen, isPastClosing, isPastDue, type Rules } from './rules';
 
@@ -134,11 +134,45 @@ export function isMissing(state: State): boolean {
   return isToDo(state) || state === 'closed';
 }
 
-/** How a teacher sorts work: it waits for them, the student owes it, it is back, or it has not opened yet. */
+/** How a teacher sorts work: it waits for them, the student owes it, it is back, or it is none of these yet. */
 export type WorkState = 'waiting' | 'missing' | 'back' | 'later';
 
-export function listOf(state: State): WorkState {
+export function listOf(state: State, rules: Pick<Rules, 'beforeJoining'>): WorkState {
   if (isWithTeacher(state)) return 'waiting';
-  if (isMissing(state)) return 'missing';
+  // Nobody owes what was due before they came.
+  if (isMissing(state)) return rules.beforeJoining ? 'later' : 'missing';
   return state === 'handed-back' ? 'back' : 'later';
+}
+
+/**
+ * How a student's work went, without its times: whether it was begun, and what turned its course, oldest first. Students of
+ * one class whose work went the same way are on the same list, however many they are.
+ */
+export interface CourseOfWork {
+  readonly begun: boolean;
+  readonly turns: readonly Turn[];
+}
+
+/** A fact that turns the course of a piece of work, and whether it asks for another go. */
+export interface Turn {
+  readonly kind: (typeof TURNS)[number];
+  readonly anotherGo: boolean;
+}
+
+/** The kinds of facts that turn the course of a piece of work, and those that only say that it was begun. */
+export const TURNS = ['unlocked', 'handed-in', 'taken-back', 'handed-back'] as const satisfies readonly Fact['kind'][];
+export const BEGINS = ['edited', 'step-done'] as const satisfies readonly Fact['kind'][];
+
+/** On which list work is that went so. The same as `listOf` of its standing, since no list depends on how late it was. */
+export function listOfCourse({ begun, turns }: CourseOfWork, rules: Rules, now: Instant): WorkState {
+  const at = 0 as Instant;
+  const facts = turns.map(
+    ({ kind, anotherGo }): Fact =>
+      kind === 'handed-in'
+        ? { kind, at, handIn: '' as HandInId }
+        : kind === 'handed-back'
+          ? { kind, at, anotherGo }
+          : { kind, at },
+  );
+  return listOf(standing(begun ? [{ kind: 'edited', at }, ...facts] : facts, rules, now).state, rules);
 }

@@ -20,8 +20,9 @@ import { compareVersions } from '@/server/reading/documents/comparing';
 import { handedInFile } from '@/server/reading/documents/piece-view';
 import { markingDesk, soundOf } from '@/server/reading/marking/marking-desk';
 import { isGenuine, lossOf, receiptFile } from '@/server/reading/receipts/receipts';
-import { asideFor, MENDABLE, openAsides } from '@/server/reading/talk/asides';
+import { asideAs, MENDABLE, openAsides } from '@/server/reading/talk/asides';
 import { studentsOn } from '@/server/reading/work/students-on';
+import { read } from '@/store/database';
 import { factsOf } from '@/store/events';
 import { allReceiptsOf, findReceipt, piecesOf, receiptsOf } from '@/store/hand-ins';
 import { handBacksOf } from '@/store/marking';
@@ -47,7 +48,7 @@ const marks = (...points: (number | null)[]) =>
   points.map((value, i) => ({ criterionId: `cloud-ladder-c${i + 1}`, points: value, comment: '' }));
 const FULL = marks(30, 20, 20, 20, 10);
 const handInOf = async (who: string, assignment = LADDER) =>
-  (await receiptsOf(school.db, assignment, who as PersonId))[0]?.id as HandInId;
+  (await read(school.db, receiptsOf(assignment, who as PersonId)))[0]?.id as HandInId;
 /** Sets the times of an assignment, in milliseconds from now. */
 const timed = (assignment: string, due: number, closes: number | null, late: object) =>
   school.db.query('UPDATE assignment SET due_at = $2, closes_at = $3, late = $4::text::jsonb WHERE id = $1', [
@@ -227,7 +228,7 @@ describe('two at once', () => {
       takeBack(school.db, quentin, LADDER, now + 1),
     ]);
     expect([back.ok, taken.ok].filter(Boolean)).toHaveLength(1);
-    const facts = await factsOf(school.db, LADDER, quentin.id);
+    const facts = await read(school.db, factsOf(LADDER, quentin.id));
     expect(facts.at(-1)?.kind).toBe(back.ok ? 'handed-back' : 'taken-back');
   });
 
@@ -256,7 +257,7 @@ describe('two at once', () => {
     const view = await desk(school.db, abena, LADDER, now + 4);
     expect(view?.feedback).toHaveLength(2);
     expect(view?.feedback[0]).toMatchObject({ general: 'Together.', amends: view?.feedback[1]?.id });
-    expect((await handBacksOf(school.db, LADDER, abena.id)).map(({ amends }) => amends === null)).toEqual([
+    expect((await read(school.db, handBacksOf(LADDER, abena.id))).map(({ amends }) => amends === null)).toEqual([
       false,
       true,
     ]);
@@ -310,7 +311,7 @@ describe('remarks and another go', () => {
     yusuf = await school.person('s-yusuf');
     const now = Date.now();
     handInId = (await handInOf('s-yusuf')) ?? (await freshHandIn(yusuf, now));
-    const [piece] = await piecesOf(school.db, handInId);
+    const [piece] = await read(school.db, piecesOf(handInId));
     if (!piece || !('written' in piece) || !piece.written) throw new Error('no text was handed in');
     const text = anchorText(runsOf(piece.written));
     const start = text.indexOf('own');
@@ -458,21 +459,23 @@ describe('an aside', () => {
     const zofia = await school.person('s-zofia');
     const now = Date.now();
     await writeAside(school.db, zofia, { ...of, act: 'act-mend', body: 'First word.' }, now);
-    const [message] = (await asideFor(school.db, LADDER, zofia.id, zofia)).slice(-1);
+    const [message] = (await read(school.db, asideAs(zofia, { assignmentId: LADDER, studentId: zofia.id }))).slice(-1);
     const messageId = message?.id ?? '';
     expect(message?.mendUntil).toBe(now + MENDABLE);
     const mend = (who: Person, at: number) => mendAside(school.db, who, { messageId, body: 'Mended.' }, at);
     expect(await mend(teacher, now + 1)).toEqual({ ok: false, code: 'not-found' });
     expect(await mend(zofia, now + MENDABLE)).toEqual({ ok: true });
     expect(await mend(zofia, now + MENDABLE + 1)).toEqual({ ok: false, code: 'too-late' });
-    expect((await asideFor(school.db, LADDER, zofia.id, teacher)).at(-1)).toMatchObject({ body: 'Mended.' });
+    expect(
+      (await read(school.db, asideAs(teacher, { assignmentId: LADDER, studentId: zofia.id }))).at(-1),
+    ).toMatchObject({ body: 'Mended.' });
     expect((await openAsides(school.db, teacher)).find(({ student_id: id }) => id === zofia.id)).toMatchObject({
       waits: true,
       body: 'Mended.',
     });
     expect(await withdrawAside(school.db, teacher, messageId, now)).toMatchObject({ ok: false });
     expect(await withdrawAside(school.db, zofia, messageId, now + 2 * MENDABLE)).toEqual({ ok: true });
-    const after = (await asideFor(school.db, LADDER, zofia.id, teacher)).at(-1);
+    const after = (await read(school.db, asideAs(teacher, { assignmentId: LADDER, studentId: zofia.id }))).at(-1);
     expect(after).toMatchObject({ withdrawn: true, body: '', unread: false });
     expect(JSON.stringify(after)).not.toContain('Mended.');
   });
@@ -490,7 +493,9 @@ describe('an aside', () => {
     const written = { ...of, act: 'act-file', body: '', files: [file] };
     expect(await writeAside(school.db, teacher, { ...written, act: 'act-stolen' }, now)).toMatchObject({ ok: false });
     expect(await writeAside(school.db, zofia, written, now)).toEqual({ ok: true });
-    expect((await asideFor(school.db, LADDER, zofia.id, teacher)).at(-1)?.files).toMatchObject([{ name: kept.name }]);
+    expect(
+      (await read(school.db, asideAs(teacher, { assignmentId: LADDER, studentId: zofia.id }))).at(-1)?.files,
+    ).toMatchObject([{ name: kept.name }]);
     expect(await writeAside(school.db, zofia, { ...of, act: 'act-empty', body: '  ' }, now)).toMatchObject({
       code: 'empty',
     });

@@ -3,12 +3,12 @@ import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import { type Entry, type Params, type ParamsOf, paramsOf } from '@/server/entries';
 import { database } from '@/server/kite';
-import { may } from '@/server/permissions';
+import { may, type Verdict } from '@/server/permissions';
 import type { Database } from '@/store/database';
-import { findSchool, type Person, type School } from '@/store/people';
+import type { Person, School } from '@/store/people';
 import { gate } from './gate';
 import { SESSION_COOKIE } from './origin';
-import { whoIs } from './who-is';
+import { schoolAndVisitor } from './who-is';
 
 export interface Visitor {
   readonly db: Database;
@@ -21,12 +21,17 @@ export interface Visitor {
 export const visitor = cache(async (): Promise<Visitor> => {
   const db = await database();
   const now = Date.now();
-  const school = await findSchool(db);
-  if (!school) throw new Error('the data folder has no school yet');
   const token = (await cookies()).get(SESSION_COOKIE)?.value;
-  const person = await whoIs(db, token, now);
+  const { school, person } = await schoolAndVisitor(db, token, now);
+  if (!school) throw new Error('the data folder has no school yet');
   if (person && token) gate().know(token);
   return { db, person, school, now };
+});
+
+/** What the permission table says: asked once a request, for a page and its title alike. */
+const decided = cache(async (entry: Entry, given: string): Promise<Verdict> => {
+  const { db, person, now } = await visitor();
+  return may(db, entry, person, JSON.parse(given) as Params, now);
 });
 
 /** Lets somebody onto a page by the permission table: nobody is sent to sign in, others find nothing. */
@@ -37,7 +42,7 @@ export async function enter<Of extends Entry>(
   const { db, person, school, now } = await visitor();
   const params = paramsOf(entry, given);
   if (!params) notFound();
-  const verdict = await may(db, entry, person, given, now);
+  const verdict = await decided(entry, JSON.stringify(given));
   if (verdict === 'sign-in-first' || !person) redirect('/sign-in');
   if (verdict === 'no') notFound();
   return { db, person, school, now, params };

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { complain } from '@/server/complaints';
 import { classesOf, roleIn } from '@/store/classes';
-import type { Database } from '@/store/database';
+import { type Database, read } from '@/store/database';
 import { EVENT_CHANNEL, PERSON_CHANNEL, told, toldPerson } from '@/store/events';
 import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
 
@@ -107,7 +107,7 @@ export class Listening {
     from?: string,
   ): Promise<() => void> {
     const roles = new Map<string, 'student' | 'teacher'>();
-    for (const { id } of await classesOf(this.db, person.id)) {
+    for (const { id } of await read(this.db, classesOf(person.id))) {
       const role = await roleIn(this.db, person.id, id);
       if (role) roles.set(id, role);
     }

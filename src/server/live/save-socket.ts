@@ -10,7 +10,7 @@ import { whoIs } from '@/server/http/who-is';
 import { may } from '@/server/permissions';
 import { hashToken } from '@/server/secrets';
 import { workshop } from '@/server/workshop';
-import type { Database } from '@/store/database';
+import { type Database, read } from '@/store/database';
 import { findDocument, type StoredDocument } from '@/store/documents';
 import { EVENT_CHANNEL, factsOf, told } from '@/store/events';
 import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
@@ -250,9 +250,9 @@ export class SaveSocket {
   async #editable(document: StoredDocument): Promise<boolean> {
     // Notes and documents of one's own go nowhere, so nothing closes them but the bin.
     if (document.role !== 'copy') return document.removed_at === null;
-    const assignment = await findAssignment(this.db, document.assignment_id, document.owner_id);
+    const assignment = await read(this.db, findAssignment(document.assignment_id, document.owner_id));
     if (!assignment) return false;
-    const facts = await factsOf(this.db, document.assignment_id, document.owner_id);
+    const facts = await read(this.db, factsOf(document.assignment_id, document.owner_id));
     return allowedMoves(facts, Date.now(), assignment.rules).includes('edit');
   }
 

@@ -3,13 +3,13 @@ import { lookAtUpdate } from '@/core/documents/updates';
 import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
 import type { Fact } from '@/core/work/facts';
 import { makeMove, type Refusal } from '@/core/work/moves';
-import { withExtraTime } from '@/core/work/rules';
+import { rulesFor } from '@/core/work/rules';
 import { standing } from '@/core/work/standing';
 import { complain } from '@/server/complaints';
 import { readUpdates } from '@/server/reading/documents/stored-documents';
 import { workshop } from '@/server/workshop';
-import { extraTimes } from '@/store/arrangements';
-import type { Database, Queryable } from '@/store/database';
+import { ownTermsOf } from '@/store/arrangements';
+import { type Database, type Queryable, read } from '@/store/database';
 import { documentsById, kindOfDocument } from '@/store/documents';
 import { factsOfStudents, type Happening, recordAll } from '@/store/events';
 import {
@@ -188,8 +188,8 @@ export class Saving {
     const works = [...documents.values()].filter((document) => document.role === 'copy');
     const assignments = [...new Set(works.map((work) => work.assignment_id))];
     const owners = [...new Set(works.map((work) => work.owner_id))];
-    const rules = await rulesOf(tx, assignments, null);
-    const more = await extraTimes(tx, assignments, owners);
+    const rules = await read(tx, rulesOf(assignments, null));
+    const terms = await read(tx, ownTermsOf(assignments, owners));
     const facts = await factsOfStudents(tx, owners, assignments);
     const begun = new Map<string, Happening>();
     const verdicts = new Map<DocumentId, Saved>();
@@ -204,7 +204,7 @@ export class Saving {
       const own: readonly Fact[] = facts.get(key) ?? [];
       const general = rules.get(assignmentId);
       if (!general) continue;
-      const rule = withExtraTime(general, more.get(key) ?? 0);
+      const rule = rulesFor(general, terms.get(key) ?? { extra: 0, joinedAt: null });
       const moved = makeMove(own, { kind: 'edit' }, at, rule);
       // What was typed before the closing time may arrive after it. It is kept; it just cannot be handed in.
       const kept = moved.ok || moved.code === 'closed';

@@ -10,9 +10,11 @@ import { find } from '@/server/reading/find/finding';
 import { countUnread, type NewsLine, whatsNew } from '@/server/reading/news/news';
 import { shelf } from '@/server/reading/shelf/shelf';
 import { studentToday } from '@/server/reading/today/today';
+import { studentsOn } from '@/server/reading/work/students-on';
 import { workOf } from '@/server/reading/work/work-list';
 import { workTable } from '@/server/reading/work/work-table';
 import { classesOf } from '@/store/classes';
+import { read } from '@/store/database';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
 
@@ -36,7 +38,7 @@ describe('All work', () => {
       const student = await school.person(id);
       const all = workTable(await workOf(school.db, student, null, now), chosenFrom({ state: 'all' }), ZONE, now);
       const lines: string[] = [];
-      for (const found of await classesOf(school.db, student.id)) {
+      for (const found of await read(school.db, classesOf(student.id))) {
         if (found.ended_at !== null) continue;
         const line = await classLine(school.db, student, found.id, { order: 'newest', chip: 'all' }, now);
         for (const entry of line.newest) {
@@ -234,7 +236,22 @@ describe('joining a class', () => {
     expect(await joinClass(school.db, zofia, 'STRY2468', now)).toMatchObject({ ok: true, already: true });
     const { rows } = await school.db.query("SELECT uses_left FROM invite_code WHERE code = 'STRY2468'");
     expect(rows).toEqual([{ uses_left: 11 }]);
-    expect((await workOf(school.db, zofia, 'stories' as ClassId, now)).length).toBeGreaterThan(3);
+    const stories = await workOf(school.db, zofia, 'stories' as ClassId, now);
+    expect(stories.length).toBeGreaterThan(3);
+    // What was due before she came stands apart: hers to do, never overdue, and on nobody's list of what is missing.
+    const before = stories.filter((item) => item.before);
+    expect(before.length).toBeGreaterThan(0);
+    expect(stories.filter(({ state }) => state === 'overdue')).toEqual([]);
+    const { next, folds } = await studentToday(school.db, zofia, ZONE, now);
+    const ids = before.map(({ id }) => id);
+    expect(folds.before.map(({ id }) => id).sort()).toEqual([...ids].sort());
+    expect(
+      [...next.map(({ item }) => item), ...folds.overdue, ...folds.closed].filter(({ id }) => ids.includes(id)),
+    ).toEqual([]);
+    for (const id of ids) {
+      const list = await studentsOn(school.db, id, now);
+      expect(list.find((student) => student.id === zofia.id)?.list).toBe('later');
+    }
 
     const keanu = await school.person('s-keanu');
     for (let i = 0; i < JOIN_ATTEMPTS.most; i += 1) {

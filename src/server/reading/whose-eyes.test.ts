@@ -18,6 +18,7 @@ import { markingDesk } from '@/server/reading/marking/marking-desk';
 import { countUnread, whatsNew } from '@/server/reading/news/news';
 import { studentToday, teacherWork } from '@/server/reading/today/today';
 import { workOf } from '@/server/reading/work/work-list';
+import { read } from '@/store/database';
 import { addDocument } from '@/store/documents';
 import { factsOf, record } from '@/store/events';
 import { keepFile } from '@/store/files';
@@ -181,9 +182,9 @@ describe('work that is marked without names', () => {
     await markWithoutNames(school.db, LADDER, true);
     const copy = await openCopy(school.db, wren, 'cloud-ladder-2' as StepId, now);
     if (!copy.ok) throw new Error(copy.code);
-    const facts = await factsOf(school.db, LADDER, 's-abena' as PersonId);
+    const facts = await read(school.db, factsOf(LADDER, 's-abena' as PersonId));
     expect(facts.at(-1)?.kind).toBe('handed-in');
-    const [receipt] = await receiptsOf(school.db, LADDER, 's-abena' as PersonId);
+    const [receipt] = await read(school.db, receiptsOf(LADDER, 's-abena' as PersonId));
     id = receipt?.id as HandInId;
   });
 
@@ -191,7 +192,7 @@ describe('work that is marked without names', () => {
     const view = await markingDesk(school.db, teacher, LADDER, null, now);
     const open = view?.open;
     expect(open?.student.name).toBeNull();
-    const [receipt] = await receiptsOf(school.db, LADDER, 's-abena' as PersonId);
+    const [receipt] = await read(school.db, receiptsOf(LADDER, 's-abena' as PersonId));
     const hidden = JSON.stringify([open, view?.students.filter(({ name }) => name === null)]);
     for (const secret of ['Abena', 's-abena', `"number":${receipt?.number}`, `"at":${receipt?.at}`]) {
       expect([secret, hidden.includes(secret)]).toEqual([secret, false]);
@@ -252,14 +253,14 @@ describe('work that is marked without names', () => {
 describe('what was handed in can always be shown', () => {
   test('a text too deep to be drawn, kept before that was refused, is had as a file, and the rest of the screen works', async () => {
     const work = 'storm-words' as AssignmentId;
-    const [receipt] = await receiptsOf(school.db, work, imke.id);
+    const [receipt] = await read(school.db, receiptsOf(work, imke.id));
     const handInId = receipt?.id as HandInId;
     const deep = `{"type":"doc","content":[${'{"type":"blockquote","content":['.repeat(1200)}${']}'.repeat(1200)}]}`;
     await school.db.query('UPDATE hand_in_piece SET content = $2::text::jsonb WHERE hand_in_id = $1 AND position = 0', [
       handInId,
       deep,
     ]);
-    const [piece] = await piecesOf(school.db, handInId);
+    const [piece] = await read(school.db, piecesOf(handInId));
     expect(piece && 'written' in piece && piece.written).toBeNull();
     const view = await markingDesk(school.db, teacher, work, imke.id, now);
     expect(view?.open?.pieces[0]).toMatchObject({ written: null, address: null });

@@ -1,11 +1,17 @@
 import { STATES } from '@/core/work/standing';
 import { rendered } from '../rendered';
-import { Kite } from './kite';
+import { Kite, KiteDefinitions } from './kite';
 
 describe('the kite glyph', () => {
   test('has another shape for each of the nine states', () => {
-    const shapes = STATES.map((state) => rendered(<Kite state={state} />).replace(/<style.*<\/style>/s, ''));
-    expect(new Set(shapes).size).toBe(STATES.length);
+    const drawn = new Map(
+      [...rendered(<KiteDefinitions />).matchAll(/<g id="kite-([a-z-]+)">(.*?)<\/g>(?=<g id|<\/defs)/gs)].map(
+        ([, state, shape]) => [state, shape],
+      ),
+    );
+    expect([...drawn.keys()]).toEqual([...STATES]);
+    expect(new Set(drawn.values()).size).toBe(STATES.length);
+    for (const state of STATES) expect(rendered(<Kite state={state} />)).toContain(`href="#kite-${state}"`);
   });
 
   test.each([

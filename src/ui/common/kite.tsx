@@ -1,5 +1,5 @@
 import { useTranslations } from 'next-intl';
-import type { State } from '@/core/work/standing';
+import { STATES, type State } from '@/core/work/standing';
 
 const SHAPE = 'M12 2 L20.5 10.5 L12 22 L3.5 10.5 Z';
 const stroke = { stroke: 'currentColor', strokeWidth: 1.7, strokeLinejoin: 'round', strokeLinecap: 'round' } as const;
@@ -69,6 +69,21 @@ const DRAWN: Record<State, React.ReactNode> = {
   ),
 };
 
+/** The shapes, once a page: every kite on it is one of them. */
+export function KiteDefinitions() {
+  return (
+    <svg className="kite-defs" aria-hidden="true">
+      <defs>
+        {STATES.map((state) => (
+          <g key={state} id={`kite-${state}`}>
+            {DRAWN[state]}
+          </g>
+        ))}
+      </defs>
+    </svg>
+  );
+}
+
 /** The shape code of a state. Where its word does not stand beside it, the word is its label. */
 export function Kite({ state, labelled = false, color }: { state: State; labelled?: boolean; color?: string }) {
   const t = useTranslations('state');
@@ -80,7 +95,7 @@ export function Kite({ state, labelled = false, color }: { state: State; labelle
       style={color ? { color } : undefined}
       {...(labelled ? { role: 'img', 'aria-label': t(state) } : { 'aria-hidden': true })}
     >
-      {DRAWN[state]}
+      <use href={`#kite-${state}`} />
     </svg>
   );
 }

@@ -7,6 +7,9 @@ import type { Times } from './times';
 export function useStateLine(times: Times, now: number) {
   const t = useTranslations('line');
   return (item: WorkItem): string => {
+    if (item.before && (item.state === 'not-started' || item.state === 'closed')) {
+      return item.state === 'closed' ? t('before-closed') : t('before');
+    }
     switch (item.state) {
       case 'opens-later':
         if (item.waitsFor.length > 0) return t('waits', { title: item.waitsFor.join(', ') });

@@ -1,7 +1,9 @@
 /** @jest-environment ./scripts/window-environment.mjs */
+
 import { waitFor, within } from '@testing-library/react';
 import type { AssignmentId, PersonId } from '@/core/ids';
-import { asideFor, openAsides } from '@/server/reading/talk/asides';
+import { asideAs, openAsides } from '@/server/reading/talk/asides';
+import { read } from '@/store/database';
 import { Screens } from '@/testing/screen';
 import { AsidesScreen } from '@/ui/asides/asides-screen';
 import { useTimes } from '@/ui/common/times';
@@ -24,7 +26,7 @@ async function openAs(id: string) {
   await screens.signIn(id);
   const reader = await screens.school.person(id);
   return screens.draw(async () => {
-    const messages = await asideFor(screens.school.db, LOG, CHIARA, reader);
+    const messages = await read(screens.school.db, asideAs(reader, { assignmentId: LOG, studentId: CHIARA }));
     return (
       <Shown assignment={LOG} student={CHIARA} messages={messages} readers="Only we read this." now={Date.now()} />
     );

@@ -9,6 +9,7 @@ import classes from './frame.module.css';
 import { FrameWords } from './frame-words';
 import { LiveUpdates } from './live-updates';
 import { Mark } from './mark';
+import { PageTurn } from './page-turn';
 import { PersonMenu } from './person-menu';
 
 interface Props {
@@ -51,6 +52,7 @@ export function Frame({ shortName, teaching, unread, help, now, heard, tag, chil
       </header>
       {children}
       <Clock server={now} />
+      <PageTurn />
       <LiveUpdates from={heard} />
       {tag === '' ? null : <DeviceKeeper tag={tag} />}
     </div>

@@ -4,7 +4,7 @@ import { Modal, NumberInput, Textarea } from '@mantine/core';
 import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
-import { isMissing, isWithTeacher } from '@/core/work/standing';
+import { isWithTeacher } from '@/core/work/standing';
 import type { HandedBack } from '@/server/doing/marking/marking';
 import type { ListedStudent, MarkingView } from '@/server/reading/marking/marking-desk';
 import { newAct } from '@/ui/common/act';
@@ -26,7 +26,7 @@ function WriteToMissing({ view, close }: { view: MarkingView; close: () => void 
   const [sent, setSent] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
   const act = useRef(newAct());
-  const to = view.students.filter(({ state }) => isMissing(state));
+  const to = view.students.filter(({ list }) => list === 'missing');
   const send = async () => {
     setBusy(true);
     const answer = await post<{ to: number }>(`/api/assignments/${view.id}/asides`, { act: act.current, body });

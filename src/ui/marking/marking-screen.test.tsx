@@ -2,7 +2,8 @@
 import { waitFor, within } from '@testing-library/react';
 import type { AssignmentId } from '@/core/ids';
 import { markingDesk } from '@/server/reading/marking/marking-desk';
-import { newsLines } from '@/server/reading/news/news';
+import { read } from '@/store/database';
+import { newsFor } from '@/store/news';
 import { Screens } from '@/testing/screen';
 import { MarkingScreen } from './marking-screen';
 
@@ -63,7 +64,8 @@ test('more time for one student stands on that student’s Desk and among what i
   );
   expect((await deskOf('s-farida')).dueAt).toBe(((await deskOf('s-zofia')).dueAt ?? 0) + 24 * 3_600_000);
   const farida = await screens.school.person('s-farida');
-  expect((await newsLines(screens.school.db, farida, 20, Date.now())).map(({ kind }) => kind)).toContain('extra-time');
+  const news = await read(screens.school.db, newsFor(farida.id, 20, Date.now()));
+  expect(news.map(({ kind }) => kind)).toContain('extra-time');
 });
 
 test('a word goes to all who have not handed in, to each alone, once', async () => {

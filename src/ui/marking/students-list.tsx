@@ -2,7 +2,6 @@
 
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
-import { listOf } from '@/core/work/standing';
 import type { MarkingView, Shown } from '@/server/reading/marking/marking-desk';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
@@ -25,9 +24,9 @@ export function StudentsList({ view, zone, now }: Props) {
   const shownName = useShownName();
   const [shown, setShown] = useState<Shown>('all');
   const counts = Object.fromEntries(
-    SHOWN.map((name) => [name, view.students.filter((one) => name === 'all' || listOf(one.state) === name).length]),
+    SHOWN.map((name) => [name, view.students.filter((one) => name === 'all' || one.list === name).length]),
   ) as Record<Shown, number>;
-  const list = view.students.filter((one) => shown === 'all' || listOf(one.state) === shown);
+  const list = view.students.filter((one) => shown === 'all' || one.list === shown);
   return (
     <nav className={classes.students} aria-label={t('students')}>
       <fieldset className={classes.filter}>
@@ -52,9 +51,7 @@ export function StudentsList({ view, zone, now }: Props) {
                   {state(student.state)}
                   {student.handedInAt === null ? '' : `, ${times.moment(student.handedInAt, now)}`}
                   {student.lateBy > 0 ? `, ${t('late-by', { by: times.late(student.lateBy) })}` : ''}
-                  {student.draft === 'none' || listOf(student.state) !== 'waiting'
-                    ? ''
-                    : `, ${t(`draft-${student.draft}`)}`}
+                  {student.draft === 'none' || student.list !== 'waiting' ? '' : `, ${t(`draft-${student.draft}`)}`}
                   {student.extraMinutes > 0 ? `, ${t('extra', { by: times.length(student.extraMinutes) })}` : ''}
                 </small>
               </span>

@@ -240,6 +240,12 @@ export function StudentToday({ today, zone, now }: { today: Today; zone: string;
               zone={zone}
               now={now}
             />
+            <Fold
+              word={t('fold-before', { n: today.folds.before.length })}
+              items={today.folds.before}
+              zone={zone}
+              now={now}
+            />
           </div>
         </section>
         <section aria-labelledby="lately">

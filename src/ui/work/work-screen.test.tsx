@@ -1,6 +1,6 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { chosenFrom } from '@/core/work/chosen-work';
-import { runningClasses, workOf } from '@/server/reading/work/work-list';
+import { allWork } from '@/server/reading/work/work-list';
 import { workTable } from '@/server/reading/work/work-table';
 import { Screens } from '@/testing/screen';
 import { WorkScreen } from './work-screen';
@@ -18,8 +18,8 @@ async function at(address: string) {
   const { db } = screens.school;
   const now = Date.now();
   const chosen = chosenFrom(Object.fromEntries(new URL(address, 'http://localhost').searchParams));
-  const table = workTable(await workOf(db, imke, null, now), chosen, 'Europe/Lisbon', now);
-  const list = await runningClasses(db, imke);
+  const { items, classes: list } = await allWork(db, imke, now);
+  const table = workTable(items, chosen, 'Europe/Lisbon', now);
   return screens.draw(
     () => <WorkScreen table={table} chosen={chosen} classes={list} zone="Europe/Lisbon" now={now} />,
     'all',

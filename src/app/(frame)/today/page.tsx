@@ -1,5 +1,7 @@
 import type { Metadata } from 'next';
+import { after } from 'next/server';
 import { getTranslations } from 'next-intl/server';
+import { measureWork } from '@/server/doing/planning/measuring';
 import { enter } from '@/server/http/page';
 import { studentToday, teacherWork } from '@/server/reading/today/today';
 import { Words } from '@/ui/common/words';
@@ -19,9 +21,12 @@ export default async function TodayPage() {
       </Words>
     );
   }
+  const today = await studentToday(db, person, school.zone, now);
+  const { toMeasure } = today;
+  if (toMeasure !== null) after(() => measureWork(db, person, toMeasure));
   return (
     <Words of="(frame)/today">
-      <StudentToday today={await studentToday(db, person, school.zone, now)} zone={school.zone} now={now} />
+      <StudentToday today={today} zone={school.zone} now={now} />
     </Words>
   );
 }

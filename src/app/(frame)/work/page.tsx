@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { getTranslations } from 'next-intl/server';
 import { chosenFrom } from '@/core/work/chosen-work';
 import { enter } from '@/server/http/page';
-import { runningClasses, workOf } from '@/server/reading/work/work-list';
+import { allWork } from '@/server/reading/work/work-list';
 import { workTable } from '@/server/reading/work/work-table';
 import { Words } from '@/ui/common/words';
 import { WorkScreen } from '@/ui/work/work-screen';
@@ -18,8 +18,8 @@ export default async function WorkPage({
 }) {
   const { db, person, school, now } = await enter('PAGE /work');
   const chosen = chosenFrom(await searchParams);
-  const classes = await runningClasses(db, person);
-  const table = workTable(await workOf(db, person, null, now), chosen, school.zone, now);
+  const { items, classes } = await allWork(db, person, now);
+  const table = workTable(items, chosen, school.zone, now);
   return (
     <Words of="(frame)/work">
       <WorkScreen table={table} chosen={chosen} classes={classes} zone={school.zone} now={now} />

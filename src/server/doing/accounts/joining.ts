@@ -1,7 +1,7 @@
 import { customAlphabet } from 'nanoid';
 import type { ClassId, Instant } from '@/core/ids';
 import { findClass, roleIn } from '@/store/classes';
-import type { Database } from '@/store/database';
+import { type Database, read } from '@/store/database';
 import { addInvite, addJoinAttempt, addStudent, countJoinAttempts, findInvite, takeInvite } from '@/store/joining';
 import type { Person } from '@/store/people';
 
@@ -31,7 +31,7 @@ export async function joinClass(db: Database, student: Person, code: string, now
       return { ok: false, code: 'too-many-attempts' };
     }
     const invite = await findInvite(tx, folded(code));
-    const found = invite && (await findClass(tx, invite.class_id));
+    const found = invite && (await read(tx, findClass(invite.class_id)));
     if (!invite || !found || found.ended_at !== null) {
       await addJoinAttempt(tx, student.id, now);
       return { ok: false, code: 'wrong-code' };
@@ -39,7 +39,7 @@ export async function joinClass(db: Database, student: Person, code: string, now
     if (await roleIn(tx, student.id, found.id)) return { ok: true, classId: found.id, name: found.name, already: true };
     if (invite.expires_at <= now) return { ok: false, code: 'expired' };
     if (!(await takeInvite(tx, invite.code))) return { ok: false, code: 'used-up' };
-    await addStudent(tx, student.id, found.id);
+    await addStudent(tx, student.id, found.id, now);
     return { ok: true, classId: found.id, name: found.name, already: false };
   });
 }

@@ -6,7 +6,7 @@ import { standing } from '@/core/work/standing';
 import { type TooMuch, use } from '@/server/limits';
 import { type Unread, writtenIn } from '@/server/reading/documents/stored-documents';
 import { newId } from '@/server/secrets';
-import type { Database } from '@/store/database';
+import { type Database, read } from '@/store/database';
 import { addDocument, binDocument, findDocument, renameDocument } from '@/store/documents';
 import { factsOf } from '@/store/events';
 import type { Person } from '@/store/people';
@@ -28,9 +28,9 @@ export async function openNotes(
   assignmentId: AssignmentId,
   now: Instant,
 ): Promise<Opened | Refused> {
-  const assignment = await findAssignment(db, assignmentId);
+  const assignment = await read(db, findAssignment(assignmentId));
   if (!assignment) return { ok: false, code: 'not-found' };
-  const facts = await factsOf(db, assignmentId, student.id);
+  const facts = await read(db, factsOf(assignmentId, student.id));
   if (standing(facts, assignment.rules, now).state === 'opens-later') return { ok: false, code: 'not-open-yet' };
   const document = await db.transaction((tx) =>
     addDocument(tx, {

@@ -6,7 +6,7 @@ import { Saving } from '@/server/live/saving';
 import { desk } from '@/server/reading/desk/desk';
 import { checkWork } from '@/server/reading/documents/looking';
 import { studentsOn } from '@/server/reading/work/students-on';
-import { time } from '@/store/database';
+import { read, time } from '@/store/database';
 import { documentsOfWork } from '@/store/documents';
 import { piecesOf, receiptsOf } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
@@ -59,7 +59,7 @@ describe('from the starter to the grade', () => {
   test('two devices that open a starter together get one copy, with the name in its title', async () => {
     const [one, other] = await Promise.all([copyOf(wren, WRITE, now), copyOf(wren, WRITE, now)]);
     expect(one).toBe(other);
-    const documents = await documentsOfWork(school.db, LADDER, wren.id);
+    const documents = await read(school.db, documentsOfWork(LADDER, wren.id));
     expect(documents.map(({ title }) => title)).toEqual(['Answer the questions, Wren O.']);
     expect(await state(wren, LADDER, now)).toBe('not-started');
     document = one;
@@ -68,7 +68,7 @@ describe('from the starter to the grade', () => {
   test('an untouched starter is refused, with the check that says why', async () => {
     const outcome = await handIn(school.db, wren, { assignmentId: LADDER, act: 'act-untouched', note: '' }, now);
     expect(outcome).toMatchObject({ ok: false, code: 'not-ready', check: { untouched: true } });
-    expect(await receiptsOf(school.db, LADDER, wren.id)).toEqual([]);
+    expect(await read(school.db, receiptsOf(LADDER, wren.id))).toEqual([]);
   });
 
   test('what is typed is saved and makes the work under way', async () => {
@@ -85,13 +85,13 @@ describe('from the starter to the grade', () => {
     const again = await handIn(school.db, wren, act, now + 9000);
     const numbers = [...both, again].map((outcome) => outcome.ok && outcome.receipt.number);
     expect(new Set(numbers).size).toBe(1);
-    expect(await receiptsOf(school.db, LADDER, wren.id)).toHaveLength(1);
+    expect(await read(school.db, receiptsOf(LADDER, wren.id))).toHaveLength(1);
     const other = await handIn(school.db, wren, { ...act, act: 'act-other-tab' }, now + 10);
     expect(other).toMatchObject({ ok: false, code: 'already-handed-in' });
   });
 
   test('the receipt holds the time, the note, and a fingerprint of what is kept', async () => {
-    const [receipt] = await receiptsOf(school.db, LADDER, wren.id);
+    const [receipt] = await read(school.db, receiptsOf(LADDER, wren.id));
     expect(receipt).toMatchObject({ at: now, late_by: 0, note: 'I was unsure about the last one.' });
     const { rows } = await school.db.query('SELECT bytes FROM hand_in_piece WHERE hand_in_id = $1', [receipt?.id]);
     const bytes = (rows[0] as { bytes: Uint8Array }).bytes;
@@ -116,16 +116,16 @@ describe('from the starter to the grade', () => {
     await new Saving(school.db).save(wren.id, document, await typed(document, 'q2', 'The thin streaks. A day.'));
     const outcome = await handIn(school.db, wren, { assignmentId: LADDER, act: 'act-second', note: '' }, now + 2000);
     expect(outcome.ok).toBe(true);
-    const [second, first] = await receiptsOf(school.db, LADDER, wren.id);
+    const [second, first] = await read(school.db, receiptsOf(LADDER, wren.id));
     expect(second?.fingerprint).not.toBe(first?.fingerprint);
-    const [piece] = await piecesOf(school.db, first?.id as never);
+    const [piece] = await read(school.db, piecesOf(first?.id as never));
     expect(JSON.stringify(piece)).not.toContain('thin streaks');
   });
 
   test('the teacher sees it, is told of points that do not fit, and hands back', async () => {
     const list = await studentsOn(school.db, LADDER, now + 3000);
     expect(list.find(({ id }) => id === wren.id)).toMatchObject({ state: 'handed-in' });
-    const [receipt] = await receiptsOf(school.db, LADDER, wren.id);
+    const [receipt] = await read(school.db, receiptsOf(LADDER, wren.id));
     const handInId = receipt?.id as never;
     const marks = [20, 20, 20, 20, 10].map((points, i) => ({
       criterionId: `cloud-ladder-c${i + 1}`,
@@ -161,7 +161,7 @@ describe('from the starter to the grade', () => {
   });
 
   test('what came back cannot be taken back, and is not handed back twice', async () => {
-    const [receipt] = await receiptsOf(school.db, LADDER, wren.id);
+    const [receipt] = await read(school.db, receiptsOf(LADDER, wren.id));
     expect(await takeBack(school.db, wren, LADDER, now + 6000)).toMatchObject({ code: 'already-handed-back' });
     const again = { handInId: receipt?.id as never, marks: [], general: '', ...BARE, anotherGo: true };
     expect(await handBack(school.db, teacher, again, now + 6000)).toMatchObject({ code: 'already-handed-back' });

@@ -13,7 +13,7 @@ import { starterOf } from '@/server/reading/documents/starters';
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { newId } from '@/server/secrets';
 import { groupOf, handInBegunAt, keepHandInBegun } from '@/store/arrangements';
-import type { Database, Queryable } from '@/store/database';
+import { type Database, type Queryable, read } from '@/store/database';
 import { makeCopy } from '@/store/documents';
 import { factsOf, holdWork, record, recordAll } from '@/store/events';
 import { addHandIn, type FrozenPiece, findReceipt, type Receipt, receiptOfAct } from '@/store/hand-ins';
@@ -52,7 +52,7 @@ export const own = (assignment: ListedAssignment, student: Person, at: Instant) 
 
 /** Everybody for whom an act of a student counts: the student, or the whole group. Their work is held together. */
 async function holdTogether(tx: Queryable, assignmentId: AssignmentId, student: Person): Promise<readonly PersonId[]> {
-  const group = await groupOf(tx, assignmentId, student.id);
+  const group = await read(tx, groupOf(assignmentId, student.id));
   const all = group.length > 0 ? group.map(({ id }) => id).sort() : [student.id];
   for (const id of all) await holdWork(tx, assignmentId, id);
   return all;
@@ -141,7 +141,7 @@ function handInAs(
 
     const assignment = await assignmentOr404(tx, given.assignmentId, student);
     const { rules } = assignment;
-    const facts = await factsOf(tx, assignment.id, student.id);
+    const facts = await read(tx, factsOf(assignment.id, student.id));
     const tick = looked === null;
     const open = tick ? { documents: [], attached: [] } : await openPieces(tx, assignment.id, student);
     if (looked && (await nameOf(tx, open)) !== looked.name) return CHANGED;
@@ -204,7 +204,12 @@ export async function takeBack(
   return db.transaction(async (tx) => {
     const members = await holdTogether(tx, assignmentId, student);
     const assignment = await assignmentOr404(tx, assignmentId, student);
-    const moved = makeMove(await factsOf(tx, assignmentId, student.id), { kind: 'take-back' }, now, assignment.rules);
+    const moved = makeMove(
+      await read(tx, factsOf(assignmentId, student.id)),
+      { kind: 'take-back' },
+      now,
+      assignment.rules,
+    );
     if (!moved.ok) return moved;
     for (const member of members) {
       await record(tx, { kind: 'taken-back', ...own(assignment, student, now), studentId: member });
@@ -225,11 +230,11 @@ export async function openCopy(
   return db.transaction(async (tx) => {
     const assignmentId = (await assignmentOfStep(tx, stepId)) as AssignmentId;
     const assignment = await assignmentOr404(tx, assignmentId, student);
-    const step = (await stepsOf(tx, assignmentId)).find((found) => found.id === stepId);
+    const step = (await read(tx, stepsOf(assignmentId))).find((found) => found.id === stepId);
     const starter = step && starterOf(step);
     if (!step || !starter) return { ok: false, code: 'only-ticked-off', at: null } as const;
     await holdWork(tx, assignmentId, student.id);
-    const facts = await factsOf(tx, assignmentId, student.id);
+    const facts = await read(tx, factsOf(assignmentId, student.id));
     const moved = makeMove(facts, { kind: 'open' }, now, assignment.rules);
     if (!moved.ok) return moved;
     if (!(await isStepOpen(tx, assignment, student.id, facts, stepId))) return EARLIER_FIRST;
@@ -261,7 +266,7 @@ export async function doStep(
     const assignmentId = (await assignmentOfStep(tx, stepId)) as AssignmentId;
     const assignment = await assignmentOr404(tx, assignmentId, student);
     await holdWork(tx, assignmentId, student.id);
-    const facts = await factsOf(tx, assignmentId, student.id);
+    const facts = await read(tx, factsOf(assignmentId, student.id));
     if (stepsDone(facts).has(stepId)) return { ok: true };
     const moved = makeMove(facts, { kind: 'do-step', step: stepId }, now, assignment.rules);
     if (!moved.ok) return moved;

@@ -1,6 +1,6 @@
 import type { AssignmentId, Instant } from '@/core/ids';
 import { newId } from '@/server/secrets';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import { dropKeptRemark, keepRemark, keptRemarksOf } from '@/store/marking';
 import type { Person } from '@/store/people';
 import { setUnnamed } from '@/store/work';
@@ -24,5 +24,5 @@ export async function changeKeptRemarks(
 ) {
   if ('keep' in change) await keepRemark(db, { id: newId(), teacherId: teacher.id, body: change.keep, at: now });
   else await dropKeptRemark(db, teacher.id, change.drop);
-  return { ok: true as const, kept: await keptRemarksOf(db, teacher.id) };
+  return { ok: true as const, kept: await read(db, keptRemarksOf(teacher.id)) };
 }

@@ -6,9 +6,10 @@ import { readAside, writeAside } from '@/server/doing/talk/asides';
 import { classLine } from '@/server/reading/class-line/class-line';
 import { desk } from '@/server/reading/desk/desk';
 import { markingDesk } from '@/server/reading/marking/marking-desk';
-import { asideFor } from '@/server/reading/talk/asides';
+import { asideAs } from '@/server/reading/talk/asides';
 import { teacherWork } from '@/server/reading/today/today';
 import { studentsOn } from '@/server/reading/work/students-on';
+import { read } from '@/store/database';
 import { receiptsOf } from '@/store/hand-ins';
 import { findDraft } from '@/store/marking';
 import type { Person } from '@/store/people';
@@ -29,7 +30,7 @@ beforeAll(async () => {
   school = await testSchool();
   teacher = await school.person('t-bello');
   abena = await school.person('s-abena');
-  const [receipt] = await receiptsOf(school.db, LADDER, abena.id);
+  const [receipt] = await read(school.db, receiptsOf(LADDER, abena.id));
   handInId = receipt?.id as HandInId;
 });
 afterAll(() => school.end());
@@ -98,7 +99,7 @@ describe('marks', () => {
     const now = Date.now();
     await keepMarks(school.db, teacher, { handInId, marks: marks(20, null), general: 'Half way.', ...BARE }, now);
     await keepMarks(school.db, teacher, { handInId, marks: marks(20.5, 10), general: 'Further.', ...BARE }, now + 1);
-    expect(await findDraft(school.db, handInId, teacher.id)).toMatchObject({ general: 'Further.', at: now + 1 });
+    expect(await read(school.db, findDraft(handInId, teacher.id))).toMatchObject({ general: 'Further.', at: now + 1 });
     const view = await desk(school.db, abena, LADDER, now + 2);
     expect(view).toMatchObject({ state: 'handed-in', feedback: [] });
     expect(JSON.stringify(view)).not.toContain('Further.');
@@ -127,7 +128,7 @@ describe('marks', () => {
       now,
     );
     expect(back).toMatchObject({ ok: true, earned: null, lostLate: 0 });
-    expect(await findDraft(school.db, handInId, teacher.id)).toBeNull();
+    expect(await read(school.db, findDraft(handInId, teacher.id))).toBeNull();
     const later = now + 90 * 86_400_000;
     const view = await desk(school.db, abena, LADDER, later);
     expect(view).toMatchObject({
@@ -151,7 +152,7 @@ describe('marks', () => {
 
   test('the second hand-back counts, the first one stays to be read', async () => {
     const later = Date.now() + 91 * 86_400_000;
-    const [newest] = await receiptsOf(school.db, LADDER, abena.id);
+    const [newest] = await read(school.db, receiptsOf(LADDER, abena.id));
     const done = await handBack(
       school.db,
       teacher,
@@ -173,7 +174,7 @@ describe('marks', () => {
   test('work that the student has taken back meanwhile is not handed back', async () => {
     const bilal = await school.person('s-bilal');
     const now = Date.now();
-    const [receipt] = await receiptsOf(school.db, LADDER, bilal.id);
+    const [receipt] = await read(school.db, receiptsOf(LADDER, bilal.id));
     const given = {
       handInId: receipt?.id as HandInId,
       marks: marks(30, 20, 20, 20, 10),
@@ -194,19 +195,23 @@ describe('an aside', () => {
     const now = Date.now();
     const message = { ...aside, act: 'act-aside-1', body: 'Which streaks?' };
     await Promise.all([writeAside(school.db, teacher, message, now), writeAside(school.db, teacher, message, now)]);
-    const forTeacher = await asideFor(school.db, LADDER, abena.id, teacher);
-    const forStudent = await asideFor(school.db, LADDER, abena.id, abena);
+    const forTeacher = await read(school.db, asideAs(teacher, { assignmentId: LADDER, studentId: abena.id }));
+    const forStudent = await read(school.db, asideAs(abena, { assignmentId: LADDER, studentId: abena.id }));
     expect(forTeacher).toMatchObject([{ own: true, unread: false, body: 'Which streaks?' }]);
     expect(forStudent).toMatchObject([{ own: false, unread: true, author: 'Ngozi Bello-Strand' }]);
-    expect(await asideFor(school.db, LADDER, 's-bilal' as Person['id'], teacher)).toEqual([]);
+    expect(
+      await read(school.db, asideAs(teacher, { assignmentId: LADDER, studentId: 's-bilal' as Person['id'] })),
+    ).toEqual([]);
   });
 
   test('is read once it was on the screen, and an answer is unread for the teacher', async () => {
     const now = Date.now() + 1000;
     await readAside(school.db, abena, aside, now);
-    expect(await asideFor(school.db, LADDER, abena.id, abena)).toMatchObject([{ unread: false }]);
+    expect(await read(school.db, asideAs(abena, { assignmentId: LADDER, studentId: abena.id }))).toMatchObject([
+      { unread: false },
+    ]);
     await writeAside(school.db, abena, { ...aside, act: 'act-aside-2', body: 'The thin ones.' }, now + 1);
-    const messages = await asideFor(school.db, LADDER, abena.id, teacher);
+    const messages = await read(school.db, asideAs(teacher, { assignmentId: LADDER, studentId: abena.id }));
     expect(messages.map(({ body, unread }) => [body, unread])).toEqual([
       ['Which streaks?', false],
       ['The thin ones.', true],
@@ -224,7 +229,7 @@ test('marks that were given by another rubric are not handed back with the other
   const assignmentId = work?.id as AssignmentId;
   const waiting = (await studentsOn(school.db, assignmentId, now)).find(({ state }) => state.startsWith('handed-in'));
   const handIn = waiting?.handInId as HandInId;
-  const rubric = await rubricOf(school.db, assignmentId);
+  const rubric = await read(school.db, rubricOf(assignmentId));
   const given = rubric.map(({ id, points }) => ({ criterionId: id, points, comment: '' }));
   const draft = { ...BARE, handInId: handIn, marks: given, general: 'Well.' };
   await keepMarks(school.db, teacher, { ...draft, rubric: 'of-another-day' }, now);

@@ -6,7 +6,7 @@ import { standing } from '@/core/work/standing';
 import { newId } from '@/server/secrets';
 import { giveExtraTime } from '@/store/arrangements';
 import { peopleOf } from '@/store/classes';
-import type { Database, Queryable } from '@/store/database';
+import { type Database, type Queryable, read } from '@/store/database';
 import { factsOf, type Happening, holdWork, record, recordAll } from '@/store/events';
 import { ownsLooseFiles } from '@/store/files';
 import { findReceipt, membersOf } from '@/store/hand-ins';
@@ -41,9 +41,9 @@ function badPoints(rubric: readonly Criterion[], marks: readonly Mark[]): BadPoi
 
 async function marked(db: Queryable, handInId: HandInId) {
   const receipt = await findReceipt(db, handInId);
-  const assignment = receipt && (await findAssignment(db, receipt.assignment_id, receipt.student_id));
+  const assignment = receipt && (await read(db, findAssignment(receipt.assignment_id, receipt.student_id)));
   if (!receipt || !assignment) throw new Error(`hand-in ${handInId} is gone`);
-  return { receipt, assignment, rubric: await rubricOf(db, assignment.id) };
+  return { receipt, assignment, rubric: await read(db, rubricOf(assignment.id)) };
 }
 
 /** A recording that this teacher has not made: whoever only knows a fingerprint cannot hand a file on. */
@@ -155,7 +155,7 @@ export async function handBack(db: Database, teacher: Person, given: HandBack, n
     const found = await marked(tx, given.handInId);
     const { receipt, assignment, rubric } = found;
     const members = await holdMembers(tx, assignment.id, given.handInId);
-    const facts = await factsOf(tx, assignment.id, receipt.student_id);
+    const facts = await read(tx, factsOf(assignment.id, receipt.student_id));
     const current = standing(facts, assignment.rules, now);
     if (current.handIn !== null && current.handIn.id !== given.handInId)
       return { ok: false, code: 'not-handed-in', at: null };
@@ -186,8 +186,8 @@ export async function amend(
     const found = await marked(tx, given.handInId);
     const { receipt, assignment, rubric } = found;
     const members = await holdMembers(tx, assignment.id, given.handInId);
-    const [last] = await handBacksOf(tx, assignment.id, receipt.student_id);
-    const facts = await factsOf(tx, assignment.id, receipt.student_id);
+    const [last] = await read(tx, handBacksOf(assignment.id, receipt.student_id));
+    const facts = await read(tx, factsOf(assignment.id, receipt.student_id));
     const { state } = standing(facts, assignment.rules, now);
     if (last?.hand_in_id !== given.handInId || (state !== 'handed-back' && state !== 'another-go'))
       return { ok: false, code: 'not-handed-in', at: null };
@@ -217,7 +217,7 @@ export async function handBackMarked(
   given: { assignmentId: AssignmentId; handIns: readonly HandInId[] | null },
   now: Instant,
 ): Promise<{ readonly ok: true; readonly each: readonly HandedBack[] }> {
-  const drafts = await draftsOf(db, given.assignmentId, teacher.id);
+  const drafts = await read(db, draftsOf(given.assignmentId, teacher.id));
   const each: HandedBack[] = [];
   for (const { hand_in_id: handIn, marks, general, remarks, sound, rubric } of drafts) {
     if (given.handIns !== null && !given.handIns.includes(handIn)) continue;
@@ -236,8 +236,8 @@ export async function moreTime(
   now: Instant,
 ): Promise<{ readonly ok: boolean; readonly code?: string }> {
   return db.transaction(async (tx) => {
-    const assignment = await findAssignment(tx, given.assignmentId);
-    const students = assignment ? await peopleOf(tx, assignment.classId, 'student') : [];
+    const assignment = await read(tx, findAssignment(given.assignmentId));
+    const students = assignment ? await read(tx, peopleOf(assignment.classId, 'student')) : [];
     if (!assignment || !students.some(({ id }) => id === given.studentId)) return { ok: false, code: 'not-found' };
     await holdWork(tx, given.assignmentId, given.studentId);
     await giveExtraTime(tx, { ...given, teacherId: teacher.id, at: now });
@@ -263,13 +263,13 @@ export async function replyTo(
 ): Promise<{ readonly ok: boolean; readonly code?: string }> {
   return db.transaction(async (tx) => {
     const { receipt, assignment } = await marked(tx, given.handInId);
-    const backs = await handBacksOf(tx, assignment.id, student.id);
+    const backs = await read(tx, handBacksOf(assignment.id, student.id));
     const known = backs.some(
       (back) => back.hand_in_id === given.handInId && back.remarks.some(({ id }) => id === given.remarkId),
     );
     if (!known) return { ok: false, code: 'not-found' };
     await holdWork(tx, assignment.id, receipt.student_id);
-    const before = (await repliesOf(tx, given.handInId)).find((one) => one.remark_id === given.remarkId);
+    const before = (await read(tx, repliesOf(given.handInId))).find((one) => one.remark_id === given.remarkId);
     const doneAt = given.done ? (before?.done_at ?? now) : null;
     await keepReply(tx, { ...given, doneAt, at: now });
     if (given.answer !== '' && given.answer !== before?.answer) {

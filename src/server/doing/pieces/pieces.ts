@@ -9,7 +9,7 @@ import { MOST_PIECES } from '@/server/limits';
 import { goingAlong } from '@/server/reading/documents/going-along';
 import { newId } from '@/server/secrets';
 import { roleIn } from '@/store/classes';
-import type { Database, Queryable } from '@/store/database';
+import { type Database, type Queryable, read } from '@/store/database';
 import { documentsOfWork, findDocument } from '@/store/documents';
 import { factsOf, holdWork, record, tellPerson } from '@/store/events';
 import { adoptFile } from '@/store/files';
@@ -50,10 +50,10 @@ async function change(
   now: Instant,
 ): Promise<PieceRefusal | null> {
   await holdWork(tx, assignmentId, student.id);
-  const assignment = await findAssignment(tx, assignmentId, student.id);
+  const assignment = await read(tx, findAssignment(assignmentId, student.id));
   if (!assignment) return { ok: false, code: 'not-found' };
   if (assignment.rules.takes !== 'pieces') return { ok: false, code: 'nothing-to-hand-in' };
-  const facts = await factsOf(tx, assignmentId, student.id);
+  const facts = await read(tx, factsOf(assignmentId, student.id));
   const moved = makeMove(facts, { kind: 'edit' }, now, assignment.rules);
   if (!moved.ok) return { ok: false, code: moved.code };
   if (!standing(facts, assignment.rules, now).begun) {
@@ -78,13 +78,13 @@ export async function wouldTake(
 ): Promise<PieceRefusal | null> {
   if (cleanName(name) === '') return { ok: false, code: 'no-name' };
   if (assignmentId === null) return null;
-  const assignment = await findAssignment(db, assignmentId, student.id);
+  const assignment = await read(db, findAssignment(assignmentId, student.id));
   if (!assignment || assignment.postedAt > now || (await roleIn(db, student.id, assignment.classId)) !== 'student')
     return { ok: false, code: 'not-found' };
   if (assignment.rules.takes !== 'pieces') return { ok: false, code: 'nothing-to-hand-in' };
-  const moved = makeMove(await factsOf(db, assignmentId, student.id), { kind: 'edit' }, now, assignment.rules);
+  const moved = makeMove(await read(db, factsOf(assignmentId, student.id)), { kind: 'edit' }, now, assignment.rules);
   if (!moved.ok) return { ok: false, code: moved.code };
-  const there = goingAlong(await piecesOfWork(db, assignmentId, student.id));
+  const there = goingAlong(await read(db, piecesOfWork(assignmentId, student.id)));
   return there.length >= MOST_PIECES ? { ok: false, code: 'too-many-pieces' } : null;
 }
 
@@ -107,9 +107,9 @@ async function add(
   if (given.assignmentId !== null) {
     const refused = await change(tx, student, given.assignmentId, now);
     if (refused) return refused;
-    const there = goingAlong(await piecesOfWork(tx, given.assignmentId, student.id));
+    const there = goingAlong(await read(tx, piecesOfWork(given.assignmentId, student.id)));
     if (there.length >= MOST_PIECES) return { ok: false, code: 'too-many-pieces' };
-    const documents = await documentsOfWork(tx, given.assignmentId, student.id);
+    const documents = await read(tx, documentsOfWork(given.assignmentId, student.id));
     taken = [...there.map((piece) => piece.name), ...documents.map(({ title }) => title)];
   }
   await addPiece(tx, {
@@ -205,7 +205,9 @@ export const changePiece = (
     if (piece.assignment_id !== null) {
       const refused = await change(tx, student, piece.assignment_id, now);
       if (refused) return refused;
-      others = goingAlong(await piecesOfWork(tx, piece.assignment_id, student.id)).filter(({ id }) => id !== pieceId);
+      others = goingAlong(await read(tx, piecesOfWork(piece.assignment_id, student.id))).filter(
+        ({ id }) => id !== pieceId,
+      );
     }
     const names = others.map(({ name }) => name);
     if (what.act === 'rename') {

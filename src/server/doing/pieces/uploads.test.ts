@@ -10,6 +10,7 @@ import type { AssignmentId, Instant } from '@/core/ids';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { MOST_PIECES } from '@/server/limits';
 import { handedInFile, pieceFile, pieceThumb, viewPiece } from '@/server/reading/documents/piece-view';
+import { read } from '@/store/database';
 import { piecesOf } from '@/store/hand-ins';
 import { ownerOfUpload } from '@/store/limits';
 import type { Person } from '@/store/people';
@@ -84,7 +85,7 @@ async function pdf(pages: number): Promise<Uint8Array> {
 }
 
 const along = async () =>
-  (await piecesOfWork(school.db, WORK, student.id)).filter(({ removed_at }) => removed_at === null);
+  (await read(school.db, piecesOfWork(WORK, student.id))).filter(({ removed_at }) => removed_at === null);
 const leftovers = () => readdirSync(join(school.folder, 'uploads'));
 
 describe('a file that is sent', () => {
@@ -349,7 +350,7 @@ describe('pieces', () => {
     expect(outcome.receipt.pieces.map(({ title, kind }) => [kind, title])).toEqual(
       before.map(({ is, name }) => [is.kind, name]),
     );
-    const frozen = await piecesOf(school.db, outcome.receipt.id);
+    const frozen = await read(school.db, piecesOf(outcome.receipt.id));
     const file = frozen.find(({ title }) => title === 'sky.jpg');
     const got = await handedInFile(
       school.db,
@@ -367,11 +368,11 @@ describe('pieces', () => {
   });
 
   test('from the shelf: a file of other work is put to this one too', async () => {
-    const sea = (await piecesOfOwner(school.db, student.id)).find(({ name }) => name === 'sea.bin');
+    const sea = (await read(school.db, piecesOfOwner(student.id))).find(({ name }) => name === 'sea.bin');
     const other = 'storm-words' as AssignmentId;
     const put = await putPiece(school.db, student, other, { from: 'piece', id: sea?.id ?? '' }, now);
     expect(put).toMatchObject({ ok: true });
-    expect(await piecesOfWork(school.db, other, student.id)).toMatchObject([{ name: 'sea.bin' }]);
+    expect(await read(school.db, piecesOfWork(other, student.id))).toMatchObject([{ name: 'sea.bin' }]);
     const stranger = await school.person('s-imke');
     expect(await putPiece(school.db, stranger, other, { from: 'piece', id: sea?.id ?? '' }, now)).toMatchObject({
       ok: false,

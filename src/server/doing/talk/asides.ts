@@ -1,7 +1,6 @@
 import { cleanName } from '@/core/formats/file-name';
 import { nameLies } from '@/core/formats/file-type';
 import type { AssignmentId, Instant, PersonId } from '@/core/ids';
-import { isMissing } from '@/core/work/standing';
 import { type TooMuch, use } from '@/server/limits';
 import { MENDABLE } from '@/server/reading/talk/asides';
 import { studentsOn } from '@/server/reading/work/students-on';
@@ -14,7 +13,7 @@ import {
   markAsideRead,
   withdrawAsideMessage,
 } from '@/store/asides';
-import type { Database, Queryable } from '@/store/database';
+import { type Database, type Queryable, read } from '@/store/database';
 import { record } from '@/store/events';
 import { findFile, ownsLooseFiles } from '@/store/files';
 import type { Person } from '@/store/people';
@@ -29,7 +28,7 @@ interface Message {
 }
 
 async function write(tx: Queryable, author: Person, given: AsideOf & Message, now: Instant): Promise<void> {
-  const assignment = await findAssignment(tx, given.assignmentId);
+  const assignment = await read(tx, findAssignment(given.assignmentId));
   if (!assignment) throw new Error(`assignment ${given.assignmentId} is gone`);
   const added = await addAsideMessage(tx, {
     ...given,
@@ -110,7 +109,7 @@ async function tellOf(
   author: Person,
   message: { assignment_id: AssignmentId; student_id: PersonId },
 ): Promise<void> {
-  const assignment = await findAssignment(tx, message.assignment_id);
+  const assignment = await read(tx, findAssignment(message.assignment_id));
   if (!assignment) return;
   await record(tx, {
     kind: 'aside-changed',
@@ -137,7 +136,7 @@ export async function writeToMissing(
 ): Promise<{ readonly ok: true; readonly to: number }> {
   return db.transaction(async (tx) => {
     const students = await studentsOn(tx, given.assignmentId, now);
-    const missing = students.filter(({ state }) => isMissing(state));
+    const missing = students.filter(({ list }) => list === 'missing');
     for (const { id: studentId } of missing) {
       await write(tx, teacher, { ...given, studentId, act: `${given.act}:${studentId}` }, now);
     }

@@ -2,8 +2,7 @@ import type { DocumentId } from '@/core/ids';
 import { documentKind, type Written } from '@/core/kinds/document';
 import type { SetStep, SettingsOf, StepName } from '@/core/kinds/step';
 import { starterOf } from '@/server/reading/documents/starters';
-import { isMaterialOpen, type MaterialView, viewMaterial } from '@/server/reading/materials/materials';
-import { materialsById } from '@/store/materials';
+import { isMaterialOpen, type MaterialView, viewAs } from '@/server/reading/materials/materials';
 import type { StoredStep } from '@/store/work';
 import type { Asking, ServedStep } from './kind';
 
@@ -23,9 +22,9 @@ interface WithDocument {
   readonly tools: SettingsOf<'write'>['tools'];
 }
 
-const material = async ({ db, student, now }: Asking, step: StoredStep): Promise<WithMaterial> => {
-  const [found] = step.material_id === null ? [] : await materialsById(db, [step.material_id]);
-  return { material: found && isMaterialOpen(found, now) ? await viewMaterial(db, found, student) : null };
+const material = async ({ student, lang, materials, now }: Asking, step: StoredStep): Promise<WithMaterial> => {
+  const found = step.material_id === null ? undefined : materials.get(step.material_id);
+  return { material: found && isMaterialOpen(found, now) ? await viewAs(student, found, lang, found.spot) : null };
 };
 
 const NO_MATERIAL: WithMaterial = { material: null };

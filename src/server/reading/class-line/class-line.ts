@@ -6,7 +6,7 @@ import { isMaterialOpen } from '@/server/reading/materials/materials';
 import { type TeacherItem, teacherWork } from '@/server/reading/today/today';
 import { type WorkItem, workOf } from '@/server/reading/work/work-list';
 import { announcementsOf, findClass, type Lesson, lessonsOf, peopleOf, roleIn, unitsOf } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { type Queryable, readTogether } from '@/store/database';
 import { inviteOf } from '@/store/joining';
 import { attachmentsOf, type ListedMaterial, materialsOf } from '@/store/materials';
 import { MOST_NEWS, newsFor } from '@/store/news';
@@ -77,9 +77,9 @@ const UNDER: { readonly [Kind in Entry['kind']]: (entry: EntryOf<Kind>, chip: Ex
       materials: 0,
       announcements: 0,
     })[chip] > 0,
-  work: ({ item: { state } }, chip) =>
+  work: ({ item: { state, before } }, chip) =>
     ({
-      'to-do': isToDo(state),
+      'to-do': isToDo(state) && !before,
       'handed-in': isWithTeacher(state),
       'handed-back': state === 'handed-back' || state === 'another-go',
       materials: false,
@@ -99,9 +99,19 @@ export async function classLine(
   now: Instant,
 ) {
   const role = await roleIn(db, person.id, classId);
-  const unreadNews = (await newsFor(db, person.id, 0, MOST_NEWS, now)).filter(
-    (one) => one.unread && one.class_id === classId,
-  );
+  const asked = await readTogether(db, {
+    class: findClass(classId),
+    units: unitsOf(classId),
+    materials: materialsOf(classId),
+    announcements: announcementsOf(classId),
+    carried: attachmentsOf(classId, now),
+    students: peopleOf(classId, 'student'),
+    teachers: peopleOf(classId, 'teacher'),
+    invite: inviteOf(classId, now),
+    lessons: lessonsOf(person.id),
+    news: newsFor(person.id, MOST_NEWS, now),
+  });
+  const unreadNews = asked.news.filter((one) => one.unread && one.class_id === classId);
   const news = new Map<string, number[]>();
   for (const { id, assignment_id, material_id, announcement_id } of unreadNews) {
     const about = assignment_id ?? material_id ?? announcement_id;
@@ -125,7 +135,7 @@ export async function classLine(
           item,
         }))
       : own.map((item) => ({ kind: 'work', ...placed(item), id: item.id, item }));
-  const materials = (await materialsOf(db, classId)).filter(posted).map(
+  const materials = asked.materials.filter(posted).map(
     (material): Entry => ({
       kind: 'material',
       id: material.id,
@@ -139,8 +149,7 @@ export async function classLine(
       news: newsOf(material.id),
     }),
   );
-  const carried = await attachmentsOf(db, classId, now);
-  const announcements = (await announcementsOf(db, classId)).filter(posted).map(
+  const announcements = asked.announcements.filter(posted).map(
     (note): Entry => ({
       kind: 'announcement',
       id: note.id,
@@ -151,13 +160,13 @@ export async function classLine(
       position: 1000,
       postedAt: note.posted_at,
       news: newsOf(note.id),
-      attachments: (carried.get(note.id) ?? []).map(({ id, title, kind }) => ({ id, title, kind })),
+      attachments: (asked.carried.get(note.id) ?? []).map(({ id, title, kind }) => ({ id, title, kind })),
     }),
   );
   const everything = [...work, ...materials, ...announcements];
   const shown = everything.filter((entry) => isUnder(entry, chosen.chip));
   const newest = shown.toSorted((a, b) => b.postedAt - a.postedAt || a.id.localeCompare(b.id));
-  const units = (await unitsOf(db, classId)).map((unit) => {
+  const units = asked.units.map((unit) => {
     const items = own.filter((item) => item.unitId === unit.id);
     return {
       ...unit,
@@ -168,21 +177,21 @@ export async function classLine(
   });
   return {
     role,
-    class: await findClass(db, classId),
+    class: asked.class,
     newest,
     units,
     loose: newest.filter((entry) => entry.unitId === null),
     counts: Object.fromEntries(
       CHIPS.map((chip) => [chip, everything.filter((entry) => isUnder(entry, chip)).length]),
     ) as Record<Chip, number>,
-    students: (await peopleOf(db, classId, 'student')).map(({ id, name, user_name }) => ({
+    students: asked.students.map(({ id, name, user_name }) => ({
       name,
       // With these a teacher makes a code for a new password; a classmate is shown a name and sent nothing else.
       account: role === 'teacher' ? { id, userName: user_name } : null,
     })),
-    teachers: (await peopleOf(db, classId, 'teacher')).map(({ name, hours }) => ({ name, hours })),
-    invite: role === 'teacher' ? await inviteOf(db, classId, now) : null,
-    lessons: (await lessonsOf(db, person.id)).filter((lesson): lesson is Lesson => lesson.class_id === classId),
+    teachers: asked.teachers.map(({ name, hours }) => ({ name, hours })),
+    invite: role === 'teacher' ? asked.invite : null,
+    lessons: asked.lessons.filter((lesson): lesson is Lesson => lesson.class_id === classId),
   };
 }
 

@@ -4,8 +4,9 @@ import type { Criterion } from '@/core/marks/rubric';
 import type { Doc } from '@/core/text/nodes';
 import { closingTime, type LateRule, type Takes } from '@/core/work/rules';
 import { groupOf } from '@/store/arrangements';
+import type { Answers } from '@/store/database';
 import { findBrief, rubricOf, waitsFor } from '@/store/work';
-import type { OnDesk } from './on-desk';
+import type { Asker, OnDesk } from './on-desk';
 
 /** What was set: what it is about, its rules, and what is asked for. */
 export interface DeskBrief {
@@ -35,9 +36,18 @@ export interface DeskBrief {
   readonly waitsFor: readonly { readonly id: AssignmentId; readonly title: string; readonly done: boolean }[];
 }
 
-export async function deskBrief({ db, student, assignment, at, open, now }: OnDesk): Promise<DeskBrief> {
+export const briefAsks = ({ student, assignmentId, now }: Asker) => ({
+  brief: findBrief(assignmentId),
+  rubric: rubricOf(assignmentId),
+  group: groupOf(assignmentId, student.id),
+  waitsFor: waitsFor(assignmentId, student.id, now),
+});
+
+export function deskBrief(
+  { student, assignment, at, open }: OnDesk,
+  { brief, rubric, group, waitsFor }: Answers<ReturnType<typeof briefAsks>>,
+): DeskBrief {
   const { id, title, minutes, points, rules, extraMinutes } = assignment;
-  const brief = await findBrief(db, id);
   return {
     id,
     title,
@@ -55,10 +65,10 @@ export async function deskBrief({ db, student, assignment, at, open, now }: OnDe
     takeBack: rules.takeBack,
     instructions: open && brief ? brief.instructions : null,
     asks: open && brief ? brief.asks : [],
-    rubric: open ? await rubricOf(db, id) : [],
-    group: (await groupOf(db, id, student.id)).map(({ name }) => name),
+    rubric: open ? rubric : [],
+    group: group.map(({ name }) => name),
     extraMinutes,
     student: { id: student.id, name: student.name, shortName: student.short_name },
-    waitsFor: rules.waits ? await waitsFor(db, id, student.id, now) : [],
+    waitsFor,
   };
 }

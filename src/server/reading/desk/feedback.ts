@@ -1,11 +1,11 @@
 import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
 import { addUp, type Criterion, type RubricResult } from '@/core/marks/rubric';
-import type { Queryable } from '@/store/database';
+import { type Answers, type Queryable, read } from '@/store/database';
 import { earlierMarksOf } from '@/store/grades';
-import { handBacksOf, repliesOf } from '@/store/marking';
+import { handBacksOf, repliesOnWork } from '@/store/marking';
 import type { Person } from '@/store/people';
-import { type ListedAssignment, rubricOf } from '@/store/work';
-import type { OnDesk } from './on-desk';
+import type { ListedAssignment } from '@/store/work';
+import type { Asker, OnDesk } from './on-desk';
 import { type RepliedRemark, withReply } from './replies';
 
 /** One thing that came back: the rubric as it was marked, the general word, and what lateness took. */
@@ -35,17 +35,19 @@ export interface EarlierMarks {
   readonly shares: readonly { readonly criterion: string; readonly won: number; readonly of: number }[];
 }
 
-/** What came back to a student on an assignment, newest first. */
-export async function feedbackFor(db: Queryable, assignmentId: AssignmentId, studentId: PersonId): Promise<Feedback[]> {
-  const backs = await handBacksOf(db, assignmentId, studentId);
-  const replies = new Map<string, Awaited<ReturnType<typeof repliesOf>>[number]>();
-  for (const handIn of new Set(backs.map((back) => back.hand_in_id))) {
-    for (const reply of await repliesOf(db, handIn)) replies.set(reply.remark_id, reply);
-  }
+/** What came back to a student on an assignment, newest first, and what was done about each remark. */
+export const feedbackQueries = (assignmentId: AssignmentId, studentId: PersonId) => ({
+  backs: handBacksOf(assignmentId, studentId),
+  replies: repliesOnWork(assignmentId, studentId),
+});
+
+/** What came back, as it was asked for. */
+export function feedbackAsked({ backs, replies }: Answers<ReturnType<typeof feedbackQueries>>): readonly Feedback[] {
+  const byRemark = new Map(replies.map((reply) => [reply.remark_id, reply]));
   return backs.map((back) => ({
     id: back.id,
     handIn: back.hand_in_id,
-    remarks: back.remarks.map((remark) => withReply(remark, replies.get(remark.id))),
+    remarks: back.remarks.map((remark) => withReply(remark, byRemark.get(remark.id))),
     sound: back.sound === null ? null : `/api/hand-ins/${back.hand_in_id}/sound/${back.sound}`,
     amends: back.amends,
     at: back.at,
@@ -66,7 +68,7 @@ export async function earlierMarks(
   student: Person,
 ): Promise<readonly EarlierMarks[]> {
   const own = new Set(criteria.map(({ title }) => title));
-  const marked = await earlierMarksOf(db, assignment.classId, student.id);
+  const marked = await read(db, earlierMarksOf(assignment.classId, student.id));
   return marked.flatMap(({ assignment_id, title, at, rubric, marks }) => {
     if (assignment_id === assignment.id) return [];
     const shares = addUp(rubric, marks).byCriterion.flatMap(({ criterion, won }) =>
@@ -83,9 +85,15 @@ export interface DeskFeedback {
   readonly earlier: readonly EarlierMarks[];
 }
 
-export async function deskFeedback({ db, student, assignment, open }: OnDesk): Promise<DeskFeedback> {
-  const feedback = await feedbackFor(db, assignment.id, student.id);
+export const feedbackAsks = ({ student, assignmentId }: Asker) => feedbackQueries(assignmentId, student.id);
+
+export async function deskFeedback(
+  { db, student, assignment, open }: OnDesk,
+  asked: Answers<ReturnType<typeof feedbackAsks>>,
+  { rubric }: { readonly rubric: readonly Criterion[] },
+): Promise<DeskFeedback> {
+  const feedback = feedbackAsked(asked);
   // Shown beside what came back, and asked for only then.
-  const rubric = open && feedback.length > 0 ? await rubricOf(db, assignment.id) : [];
-  return { feedback, earlier: rubric.length > 0 ? await earlierMarks(db, assignment, rubric, student) : [] };
+  const compared = open && feedback.length > 0 && rubric.length > 0;
+  return { feedback, earlier: compared ? await earlierMarks(db, assignment, rubric, student) : [] };
 }

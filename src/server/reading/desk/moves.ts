@@ -1,10 +1,11 @@
-import type { AssignmentId, Instant } from '@/core/ids';
+import type { AssignmentId } from '@/core/ids';
 import { doNext } from '@/core/plan/do-next';
 import { allowedMoves, type MoveKind } from '@/core/work/moves';
 import { type State, standing } from '@/core/work/standing';
-import { workOf } from '@/server/reading/work/work-list';
+import { workItems, workQueries } from '@/server/reading/work/work-list';
+import type { Answers } from '@/store/database';
 import { type Receipt, receiptsOf } from '@/store/hand-ins';
-import type { OnDesk } from './on-desk';
+import type { Asker, OnDesk } from './on-desk';
 
 /** Where the work stands, what may be done now, and what was handed in so far. */
 export interface DeskMoves {
@@ -17,16 +18,24 @@ export interface DeskMoves {
   readonly next: { readonly id: AssignmentId; readonly title: string } | null;
 }
 
-export async function deskMoves({ db, student, assignment, facts, now }: OnDesk): Promise<DeskMoves> {
+export const movesAsks = ({ student, assignmentId, now }: Asker) => ({
+  receipts: receiptsOf(assignmentId, student.id),
+  all: workQueries(student, null, now),
+});
+
+export function deskMoves(
+  { assignment, facts, now }: OnDesk,
+  { receipts, all }: Answers<ReturnType<typeof movesAsks>>,
+): DeskMoves {
   const { state, begun, goesUsed } = standing(facts, assignment.rules, now);
-  const others = doNext(await workOf(db, student, null, now), now as Instant);
+  const others = doNext(workItems(all, now), now);
   const next = others.find(({ item }) => item.id !== assignment.id)?.item;
   return {
     state,
     begun,
     goesUsed,
     moves: allowedMoves(facts, now, assignment.rules),
-    receipts: await receiptsOf(db, assignment.id, student.id),
+    receipts,
     next: next ? { id: next.id, title: next.title } : null,
   };
 }

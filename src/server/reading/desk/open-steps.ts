@@ -1,7 +1,7 @@
 import type { PersonId, StepId } from '@/core/ids';
 import type { Facts } from '@/core/work/facts';
 import { openSteps, stepsDone } from '@/core/work/steps';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import { documentsOfWork } from '@/store/documents';
 import { type ListedAssignment, stepsOf } from '@/store/work';
 
@@ -14,6 +14,10 @@ export async function isStepOpen(
   stepId: StepId,
 ): Promise<boolean> {
   if (!assignment.inOrder) return true;
-  const written = new Set((await documentsOfWork(db, assignment.id, studentId)).map((document) => document.step_id));
-  return openSteps(await stepsOf(db, assignment.id), true, stepsDone(facts), written).some(({ id }) => id === stepId);
+  const written = new Set(
+    (await read(db, documentsOfWork(assignment.id, studentId))).map((document) => document.step_id),
+  );
+  return openSteps(await read(db, stepsOf(assignment.id)), true, stepsDone(facts), written).some(
+    ({ id }) => id === stepId,
+  );
 }

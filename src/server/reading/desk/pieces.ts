@@ -5,10 +5,10 @@ import { type Ask, filesOf } from '@/core/kinds/ask';
 import type { DocumentName } from '@/core/kinds/document';
 import { documentIn, factsOf, liesOnShelf, type PieceFacts, type PieceName } from '@/core/kinds/piece';
 import { LARGEST_FILE } from '@/server/limits';
-import { documentsById, documentsOfOwner } from '@/store/documents';
-import { piecesOfOwner, piecesOfWork } from '@/store/pieces';
-import { findBrief } from '@/store/work';
-import type { OnDesk } from './on-desk';
+import { type Answers, readTogether } from '@/store/database';
+import { documentsOfOwner } from '@/store/documents';
+import { kindsOfPieces, piecesOfOwner, piecesOfWork } from '@/store/pieces';
+import type { Asker, OnDesk } from './on-desk';
 
 /** What goes along besides the documents of the steps, or was taken off. */
 export interface DeskPiece extends PieceFacts {
@@ -53,10 +53,11 @@ function acceptOf(asks: readonly Ask[]): string {
 
 /** What could be put to an assignment from the shelf: one's own documents, and files and links of other work. */
 async function shelved({ db, student, assignment }: OnDesk): Promise<DeskPieces['onShelf']> {
-  const documents = (await documentsOfOwner(db, student.id)).filter(
+  const shelf = await readTogether(db, { documents: documentsOfOwner(student.id), pieces: piecesOfOwner(student.id) });
+  const documents = shelf.documents.filter(
     ({ role, removed_at }) => ROLE_RULES[role].ownersAlone && removed_at === null,
   );
-  const pieces = (await piecesOfOwner(db, student.id)).filter(
+  const pieces = shelf.pieces.filter(
     ({ is, assignment_id, removed_at }) => liesOnShelf(is) && assignment_id !== assignment.id && removed_at === null,
   );
   return [
@@ -65,12 +66,18 @@ async function shelved({ db, student, assignment }: OnDesk): Promise<DeskPieces[
   ];
 }
 
-export async function deskPieces(desk: OnDesk): Promise<DeskPieces> {
-  const { db, student, assignment, open } = desk;
-  const stored = open ? await piecesOfWork(db, assignment.id, student.id) : [];
-  const ids = stored.flatMap(({ is }) => documentIn(is) ?? []);
-  const kinds = new Map((await documentsById(db, ids)).map(({ id, kind }) => [id, kind]));
-  const pieces = stored.map(({ id, name, removed_at: removedAt, is }): DeskPiece => {
+export const piecesAsks = ({ student, assignmentId }: Asker) => ({
+  stored: piecesOfWork(assignmentId, student.id),
+  kinds: kindsOfPieces(assignmentId, student.id),
+});
+
+export async function deskPieces(
+  desk: OnDesk,
+  { stored, kinds }: Answers<ReturnType<typeof piecesAsks>>,
+  { brief }: { readonly brief: { readonly asks: readonly Ask[] } | null },
+): Promise<DeskPieces> {
+  const { assignment, open } = desk;
+  const pieces = (open ? stored : []).map(({ id, name, removed_at: removedAt, is }): DeskPiece => {
     const document = documentIn(is);
     const kind = document && kinds.get(document);
     return {
@@ -85,7 +92,7 @@ export async function deskPieces(desk: OnDesk): Promise<DeskPieces> {
   return {
     pieces,
     onShelf: open && assignment.rules.takes === 'pieces' ? await shelved(desk) : [],
-    accept: acceptOf((await findBrief(db, assignment.id))?.asks ?? []),
+    accept: acceptOf(brief?.asks ?? []),
     largestFile: LARGEST_FILE,
   };
 }

@@ -1,9 +1,11 @@
 import type { Instant, StepId } from '@/core/ids';
 import { openSteps, stepsDone } from '@/core/work/steps';
 import { type Given, givenOf } from '@/server/kinds/step';
+import type { Answers } from '@/store/database';
 import { documentsOfWork } from '@/store/documents';
+import { materialsOfSteps } from '@/store/materials';
 import { stepPlaceOf, stepsOf } from '@/store/work';
-import type { OnDesk } from './on-desk';
+import type { Asker, OnDesk } from './on-desk';
 
 /** One step of the work, with what its kind is given. */
 export type DeskStep = {
@@ -25,18 +27,23 @@ export interface DeskSteps {
   readonly at: StepId | null;
 }
 
-export async function deskSteps({ db, student, assignment, facts, open, now }: OnDesk): Promise<DeskSteps> {
+export const stepsAsks = ({ student, assignmentId }: Asker) => ({
+  copies: documentsOfWork(assignmentId, student.id),
+  steps: stepsOf(assignmentId),
+  materials: materialsOfSteps(assignmentId, student.id),
+  stepAt: stepPlaceOf(student.id, assignmentId),
+});
+
+export async function deskSteps(
+  { student, assignment, at, facts, open, now }: OnDesk,
+  { steps: all, stepAt, ...asked }: Answers<ReturnType<typeof stepsAsks>>,
+): Promise<DeskSteps> {
   if (!open) return { steps: [], at: null };
   const done = stepsDone(facts);
-  const copies = new Map(
-    (await documentsOfWork(db, assignment.id, student.id)).map(({ step_id, id, title, kind }) => [
-      step_id,
-      { id, title, kind },
-    ]),
-  );
-  const all = await stepsOf(db, assignment.id);
+  const copies = new Map(asked.copies.map(({ step_id, id, title, kind }) => [step_id, { id, title, kind }]));
+  const materials = new Map(asked.materials.map((material) => [material.id, material]));
   const opened = new Set(openSteps(all, assignment.inOrder, done, copies).map(({ id }) => id));
-  const asking = { db, student, now, done, copies };
+  const asking = { student, now, lang: at.locale, done, copies, materials };
   const steps: DeskStep[] = [];
   for (const step of all) {
     const { id, title, minutes } = step;
@@ -51,5 +58,5 @@ export async function deskSteps({ db, student, assignment, facts, open, now }: O
       ...(await givenOf(asking, step, mayOpen)),
     });
   }
-  return { steps, at: await stepPlaceOf(db, student.id, assignment.id) };
+  return { steps, at: stepAt };
 }

@@ -1,17 +1,22 @@
 import type { DocumentId } from '@/core/ids';
-import { type AsideMessage, asideFor } from '@/server/reading/talk/asides';
+import { type AsideMessage, asideAs } from '@/server/reading/talk/asides';
+import type { Answers } from '@/store/database';
 import { notesOf } from '@/store/documents';
 import { spellingOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
-import type { OnDesk } from './on-desk';
+import type { Asker, OnDesk } from './on-desk';
 
 /** What is said with the teachers. */
 export interface DeskTalk {
   readonly aside: readonly AsideMessage[];
 }
 
-export const deskTalk = async ({ db, student, assignment, open }: OnDesk): Promise<DeskTalk> => ({
-  aside: open ? await asideFor(db, assignment.id, student.id, student) : [],
+export const talkAsks = ({ student, assignmentId }: Asker) => ({
+  aside: asideAs(student, { assignmentId, studentId: student.id }),
+});
+
+export const deskTalk = ({ open }: OnDesk, { aside }: Answers<ReturnType<typeof talkAsks>>): DeskTalk => ({
+  aside: open ? aside : [],
 });
 
 /** What helps with writing. */
@@ -22,7 +27,12 @@ export interface DeskWriting {
   readonly notes: DocumentId | null;
 }
 
-export const deskWriting = async ({ db, student, assignment, open }: OnDesk): Promise<DeskWriting> => ({
-  spelling: await spellingOf(db, student),
-  notes: open ? ((await notesOf(db, assignment.id, student.id))?.id ?? null) : null,
+export const writingAsks = ({ student, assignmentId }: Asker) => ({
+  spelling: spellingOf(student),
+  notes: notesOf(assignmentId, student.id),
 });
+
+export const deskWriting = (
+  { open }: OnDesk,
+  { spelling, notes }: Answers<ReturnType<typeof writingAsks>>,
+): DeskWriting => ({ spelling, notes: open ? (notes?.id ?? null) : null });

@@ -3,7 +3,7 @@ import type { AssignmentId, DocumentId, PersonId } from '@/core/ids';
 import { type DocumentName, documentKind, type Written } from '@/core/kinds/document';
 import { documentIn, fingerprintOf } from '@/core/kinds/piece';
 import { findClass } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import { documentsOfWork } from '@/store/documents';
 import { piecesOf, receiptsOf } from '@/store/hand-ins';
 import { piecesOfWork } from '@/store/pieces';
@@ -31,8 +31,8 @@ export interface PiecePair {
 
 const keyOf = (kind: string, name: string): string => `${kind} ${name}`;
 
-async function handedInPieces(db: Queryable, handIn: Parameters<typeof piecesOf>[1]): Promise<VersionPiece[]> {
-  return (await piecesOf(db, handIn)).map((piece) => ({
+async function handedInPieces(db: Queryable, handIn: Parameters<typeof piecesOf>[0]): Promise<VersionPiece[]> {
+  return (await read(db, piecesOf(handIn))).map((piece) => ({
     key: 'document' in piece ? piece.document : keyOf(piece.kind, piece.title),
     title: piece.title,
     written: 'written' in piece ? piece.written : null,
@@ -46,8 +46,9 @@ async function presentPieces(db: Queryable, assignmentId: AssignmentId, studentI
     return { key: id, title, written: read.ok ? read.written : null, sha256: null };
   };
   const found: VersionPiece[] = [];
-  for (const { id, title } of await documentsOfWork(db, assignmentId, studentId)) found.push(await document(id, title));
-  for (const { name, is } of goingAlong(await piecesOfWork(db, assignmentId, studentId))) {
+  for (const { id, title } of await read(db, documentsOfWork(assignmentId, studentId)))
+    found.push(await document(id, title));
+  for (const { name, is } of goingAlong(await read(db, piecesOfWork(assignmentId, studentId)))) {
     const id = documentIn(is);
     if (id) found.push(await document(id, name));
     else found.push({ key: keyOf(is.kind, name), title: name, written: null, sha256: fingerprintOf(is) });
@@ -95,7 +96,7 @@ export async function compareVersions(
   from: string | null,
   to: string | null,
 ) {
-  const receipts = await receiptsOf(db, assignmentId, studentId);
+  const receipts = await read(db, receiptsOf(assignmentId, studentId));
   const numbered = (number: string | null) => receipts.find((receipt) => String(receipt.number) === number);
   const later = to === 'now' ? undefined : numbered(to);
   const before = numbered(from) ?? (later ? receipts[receipts.indexOf(later) + 1] : receipts[0]) ?? receipts[0];
@@ -126,12 +127,12 @@ export async function comparePage(
   from: string | null,
   to: string | null,
 ) {
-  const assignment = await findAssignment(db, assignmentId);
+  const assignment = await read(db, findAssignment(assignmentId));
   if (!assignment) return null;
   return {
     assignment: assignmentId,
     title: assignment.title,
-    lang: (await findClass(db, assignment.classId))?.locale ?? 'en',
+    lang: (await read(db, findClass(assignment.classId)))?.locale ?? 'en',
     versions: await compareVersions(db, studentId, assignmentId, from, to),
   };
 }

@@ -1,6 +1,6 @@
 import type { DocumentId } from '@/core/ids';
 import { findClass } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import { findDocument } from '@/store/documents';
 import { spellingOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
@@ -15,7 +15,7 @@ export async function ownDocument(db: Queryable, person: Person, documentId: Doc
     kind: found.kind,
     title: found.title,
     lang: person.locale ?? 'en',
-    spelling: await spellingOf(db, person),
+    spelling: await read(db, spellingOf(person)),
   };
 }
 
@@ -23,11 +23,11 @@ export async function ownDocument(db: Queryable, person: Person, documentId: Doc
 export async function printedDocument(db: Queryable, person: Person, documentId: DocumentId) {
   const found = await findDocument(db, documentId);
   if (!found) return null;
-  const at = found.class_id === null ? null : await findClass(db, found.class_id);
-  const read = await writtenIn(db, person.id, found.id);
+  const at = found.class_id === null ? null : await read(db, findClass(found.class_id));
+  const stored = await writtenIn(db, person.id, found.id);
   return {
     title: found.title,
-    written: read.ok ? read.written : null,
+    written: stored.ok ? stored.written : null,
     lang: at?.locale ?? person.locale ?? 'en',
   };
 }

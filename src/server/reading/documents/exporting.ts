@@ -6,7 +6,7 @@ import { filesFolder } from '@/server/kite';
 import { use } from '@/server/limits';
 import { workshop } from '@/server/workshop';
 import { findClass } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import { findDocument } from '@/store/documents';
 import { filePath } from '@/store/files';
 import type { Person } from '@/store/people';
@@ -60,7 +60,7 @@ export async function exportDocument(
 ): Promise<Response> {
   const found = await findDocument(db, documentId);
   if (!found) return Response.json({ ok: false, code: 'gone' }, { status: 404 });
-  const at = found.class_id === null ? null : await findClass(db, found.class_id);
+  const at = found.class_id === null ? null : await read(db, findClass(found.class_id));
   const document = { id: documentId, title: found.title, lang: at?.locale ?? 'en' };
   const much = await use(db, person.id, 'exports', 1, Date.now());
   if (much) return Response.json(much, { status: 429 });

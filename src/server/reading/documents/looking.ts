@@ -6,7 +6,7 @@ import type { DocumentName } from '@/core/kinds/document';
 import { checkedAs, documentIn } from '@/core/kinds/piece';
 import { workshop } from '@/server/workshop';
 import { findClass } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import { documentsOfWork, kindOfDocument } from '@/store/documents';
 import { ownWordsOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
@@ -23,7 +23,7 @@ export async function assignmentOr404(
   assignmentId: AssignmentId,
   student: Person,
 ): Promise<ListedAssignment> {
-  const assignment = await findAssignment(db, assignmentId, student.id);
+  const assignment = await read(db, findAssignment(assignmentId, student.id));
   if (!assignment) throw new Error(`assignment ${assignmentId} is gone`);
   return assignment;
 }
@@ -43,7 +43,7 @@ export interface Open {
 }
 
 export async function openPieces(db: Queryable, assignmentId: AssignmentId, student: Person): Promise<Open> {
-  const documents: OpenDocument[] = (await documentsOfWork(db, assignmentId, student.id)).map(
+  const documents: OpenDocument[] = (await read(db, documentsOfWork(assignmentId, student.id))).map(
     ({ id, kind, title }) => ({
       id,
       kind,
@@ -51,7 +51,7 @@ export async function openPieces(db: Queryable, assignmentId: AssignmentId, stud
     }),
   );
   const attached: StoredPiece[] = [];
-  for (const piece of goingAlong(await piecesOfWork(db, assignmentId, student.id))) {
+  for (const piece of goingAlong(await read(db, piecesOfWork(assignmentId, student.id)))) {
     const id = documentIn(piece.is);
     const kind = id && (await kindOfDocument(db, id));
     if (id && kind) documents.push({ id, kind, title: piece.name });
@@ -87,20 +87,20 @@ export async function lookAt(db: Queryable, assignment: ListedAssignment, studen
   const name = await nameOf(db, open);
   const documents: StoredUpdates[] = [];
   for (const { id, kind } of open.documents) documents.push({ kind, updates: await updateBytesOf(db, id) });
-  const brief = await findBrief(db, assignment.id);
-  const steps = await stepsOf(db, assignment.id);
+  const brief = await read(db, findBrief(assignment.id));
+  const steps = await read(db, stepsOf(assignment.id));
   const done = await workshop().do(student.id, 'checkWork', {
     documents,
     asks: brief?.asks ?? [],
     starters: steps.flatMap((step) => starterOf(step) ?? []),
-    locale: (await findClass(db, assignment.classId))?.locale ?? 'en',
+    locale: (await read(db, findClass(assignment.classId)))?.locale ?? 'en',
     files: checkedFiles(open.attached),
     names: [student.name, student.short_name],
-    spelling: { variety: student.spelling, own: await ownWordsOf(db, student.id) },
+    spelling: { variety: student.spelling, own: await read(db, ownWordsOf(student.id)) },
   });
   if (!done.ok) return done;
-  const { check, documents: read } = done.made;
-  return check ? { open, name, documents: read, check } : { ok: false, code: 'too-intricate' };
+  const { check, documents: found } = done.made;
+  return check ? { open, name, documents: found, check } : { ok: false, code: 'too-intricate' };
 }
 
 /** What the ready check finds in what is stored of a student's work; `null` where that cannot be read now. */

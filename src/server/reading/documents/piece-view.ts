@@ -6,7 +6,7 @@ import { type FileView, linkContent, type MaterialContent, sheetContent } from '
 import { filesFolder } from '@/server/kite';
 import { isNameless, neutralName } from '@/server/reading/marking/nameless';
 import { workshop } from '@/server/workshop';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import { filePath } from '@/store/files';
 import { findReceipt, type HandedInPiece, piecesOf, textBytesOf } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
@@ -93,7 +93,7 @@ export async function pieceThumb(db: Queryable, person: Person, pieceId: string,
 }
 
 async function handedIn(db: Queryable, handInId: HandInId, position: number) {
-  return (await piecesOf(db, handInId)).find((piece) => piece.position === position) ?? null;
+  return (await read(db, piecesOf(handInId))).find((piece) => piece.position === position) ?? null;
 }
 
 /** Who asks, and when. */
@@ -138,7 +138,7 @@ const textBytes = (bytes: Uint8Array, title: string): Response =>
 export async function handedInWhole(db: Queryable, handInId: HandInId) {
   const receipt = await findReceipt(db, handInId);
   if (!receipt) return NONE;
-  const pieces = (await piecesOf(db, handInId)).map((piece) => ({
+  const pieces = (await read(db, piecesOf(handInId))).map((piece) => ({
     position: piece.position,
     sha256: piece.sha256,
     written: 'written' in piece ? piece.written : null,

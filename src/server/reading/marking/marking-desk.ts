@@ -3,17 +3,16 @@ import { addUp, type Criterion, rubricVersion } from '@/core/marks/rubric';
 import { spreadOf } from '@/core/marks/spread';
 import { isWithTeacher } from '@/core/work/standing';
 import { fileResponse } from '@/server/http/file-response';
-import { feedbackFor } from '@/server/reading/desk/feedback';
-import { withReply } from '@/server/reading/desk/replies';
-import { asideFor } from '@/server/reading/talk/asides';
-import { type StudentOnList, studentsOn } from '@/server/reading/work/students-on';
-import { findClass, roleIn } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { type Feedback, feedbackAsked, feedbackQueries } from '@/server/reading/desk/feedback';
+import { asideAs } from '@/server/reading/talk/asides';
+import { type StudentOnList, studentsAsked, studentsQueries } from '@/server/reading/work/students-on';
+import { classOfAssignment, roleIn } from '@/store/classes';
+import { type Queryable, readTogether } from '@/store/database';
 import { gradesOnAssignment } from '@/store/grades';
-import { findReceipt, piecesOf, type Receipt, receiptsOf } from '@/store/hand-ins';
-import { draftsOf, findDraft, handBacksOf, isSoundOf, keptRemarksOf, otherMarkers, repliesOf } from '@/store/marking';
+import { findReceipt, latestPiecesOf, type Receipt, receiptsOf } from '@/store/hand-ins';
+import { type Draft, draftsOf, isSoundOf, keptRemarksOf, otherMarkers } from '@/store/marking';
 import type { Person } from '@/store/people';
-import { findAssignment, type ListedAssignment, rubricOf } from '@/store/work';
+import { type ListedAssignment, rubricOf } from '@/store/work';
 import { hidesName, namelessKeys, neutralName, withoutNames } from './nameless';
 
 const HOUR = 3_600_000;
@@ -41,22 +40,20 @@ interface Listed {
  * The list as it is shown. Where the work is marked without names, whoever waits for marks has a number instead,
  * in an order that says nothing about the name, and no time by which it could be told.
  */
-async function listed(
-  db: Queryable,
-  teacher: Person,
+function listed(
   assignment: ListedAssignment,
   rubric: readonly Criterion[],
-  now: Instant,
-): Promise<readonly Listed[]> {
-  const students = await studentsOn(db, assignment.id, now);
-  const drafts = new Map((await draftsOf(db, assignment.id, teacher.id)).map((one) => [one.hand_in_id, one]));
+  students: readonly StudentOnList[],
+  made: readonly Draft[],
+  keyOf: (studentId: PersonId) => string,
+): readonly Listed[] {
+  const drafts = new Map(made.map((one) => [one.hand_in_id, one]));
   const draftOf = ({ handInId }: StudentOnList): ListedStudent['draft'] => {
     const draft = handInId === null ? undefined : drafts.get(handInId);
     if (!draft) return 'none';
     return addUp(rubric, draft.marks).complete ? 'whole' : 'begun';
   };
   const nameless = ({ state }: StudentOnList) => hidesName(assignment, state);
-  const keyOf = await namelessKeys(db, assignment.id);
   const hidden = students
     .filter(nameless)
     .map((student) => ({ student, key: keyOf(student.id) }))
@@ -84,21 +81,11 @@ async function listed(
 }
 
 /** What was remarked on the hand-in before this one, and what the student did about it. */
-async function earlierRemarks(
-  db: Queryable,
-  assignmentId: AssignmentId,
-  studentId: PersonId,
-  receipts: readonly Receipt[],
-) {
+function earlierRemarks(feedback: readonly Feedback[], receipts: readonly Receipt[]) {
   const [latest, before] = receipts;
   if (!latest || !before) return null;
-  const back = (await handBacksOf(db, assignmentId, studentId)).find(({ hand_in_id: id }) => id !== latest.id);
-  if (!back || back.remarks.length === 0) return null;
-  const replies = new Map((await repliesOf(db, back.hand_in_id)).map((reply) => [reply.remark_id, reply]));
-  return {
-    handIn: back.hand_in_id,
-    remarks: back.remarks.map((remark) => withReply(remark, replies.get(remark.id))),
-  };
+  const back = feedback.find(({ handIn }) => handIn !== latest.id);
+  return back && back.remarks.length > 0 ? { handIn: back.handIn, remarks: back.remarks } : null;
 }
 
 /** What the Marking desk shows: everybody, and one student's latest hand-in as it was. */
@@ -109,11 +96,20 @@ export async function markingDesk(
   chosen: string | null,
   now: Instant,
 ) {
-  const assignment = await findAssignment(db, assignmentId);
-  const found = assignment && (await findClass(db, assignment.classId));
+  const asked = await readTogether(db, {
+    found: classOfAssignment(assignmentId),
+    rubric: rubricOf(assignmentId),
+    kept: keptRemarksOf(teacher.id),
+    grades: gradesOnAssignment(assignmentId),
+    drafts: draftsOf(assignmentId, teacher.id),
+    others: otherMarkers(assignmentId, teacher.id),
+    students: studentsQueries(assignmentId),
+  });
+  const { found, rubric, drafts } = asked;
+  const { assignment, people } = asked.students;
   if (!assignment || !found) return null;
-  const rubric = await rubricOf(db, assignmentId);
-  const list = await listed(db, teacher, assignment, rubric, now);
+  const keyOf = await namelessKeys(db, assignmentId);
+  const list = listed(assignment, rubric, studentsAsked(asked.students, now), drafts, keyOf);
   const at =
     list.find(({ shown }) => shown.key === chosen) ??
     list.find(({ student, shown }) => student.id === chosen && shown.name !== null) ??
@@ -131,16 +127,22 @@ export async function markingDesk(
     rubric,
     rubricVersion: rubricVersion(rubric),
     students: list.map(({ shown }) => shown),
-    keptRemarks: await keptRemarksOf(db, teacher.id),
-    spread: spreadOf(await gradesOnAssignment(db, assignmentId), outOf),
+    keptRemarks: asked.kept,
+    spread: spreadOf(asked.grades, outOf),
   };
   if (!at) return { ...base, open: null };
   const { student, shown } = at;
-  const receipts = await receiptsOf(db, assignmentId, student.id);
+  const own = await readTogether(db, {
+    receipts: receiptsOf(assignmentId, student.id),
+    pieces: latestPiecesOf(assignmentId, student.id),
+    feedback: feedbackQueries(assignmentId, student.id),
+    aside: asideAs(teacher, { assignmentId, studentId: student.id }),
+  });
+  const { receipts } = own;
   const receipt = receipts[0];
-  const draft = receipt ? await findDraft(db, receipt.id, teacher.id) : null;
-  const names = shown.name === null ? await namesOf(db, student.id) : [];
+  const feedback = feedbackAsked(own.feedback);
   const nameless = shown.name === null;
+  const names = people.flatMap((one) => (nameless && one.id === student.id ? [one.short_name, one.name] : []));
   return {
     ...base,
     open: {
@@ -155,7 +157,7 @@ export async function markingDesk(
         members: nameless ? [] : members,
       })),
       pieces: receipt
-        ? (await piecesOf(db, receipt.id)).map((piece) => ({
+        ? own.pieces.map((piece) => ({
             position: piece.position,
             title:
               nameless && !('written' in piece)
@@ -170,23 +172,17 @@ export async function markingDesk(
             file: `/api/hand-ins/${receipt.id}/pieces/${piece.position}/file?download`,
           }))
         : [],
-      draft,
-      others: receipt ? await otherMarkers(db, receipt.id, teacher.id) : [],
-      before: await earlierRemarks(db, assignmentId, student.id, receipts),
-      feedback: await feedbackFor(db, assignmentId, student.id),
+      draft: drafts.find(({ hand_in_id }) => hand_in_id === receipt?.id) ?? null,
+      others: asked.others.filter(({ hand_in_id }) => hand_in_id === receipt?.id),
+      before: earlierRemarks(feedback, receipts),
+      feedback,
       // An exchange carries names, so it waits until the work is back.
-      aside: nameless ? [] : await asideFor(db, assignmentId, student.id, teacher),
+      aside: nameless ? [] : own.aside,
     },
   };
 }
 
 export type MarkingView = NonNullable<Awaited<ReturnType<typeof markingDesk>>>;
-
-async function namesOf(db: Queryable, studentId: PersonId): Promise<readonly string[]> {
-  const { rows } = await db.query('SELECT name, short_name FROM person WHERE id = $1', [studentId]);
-  const row = rows[0] as { name: string; short_name: string } | undefined;
-  return row ? [row.short_name, row.name] : [];
-}
 
 /** A recording that was made for a hand-in: for its student once it is back, for the teachers of the class before. */
 export async function soundOf(

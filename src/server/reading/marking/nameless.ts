@@ -3,7 +3,7 @@ import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
 import { isWithTeacher, type State, standing } from '@/core/work/standing';
 import { secretKey } from '@/store/accounts';
 import { roleIn } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import { factsOf } from '@/store/events';
 import { findReceipt } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
@@ -19,9 +19,9 @@ export const hidesName = ({ unnamed }: Pick<ListedAssignment, 'unnamed'>, state:
 /** Is this hand-in shown to this person without a name now? Its students always see their own. */
 export async function isNameless(db: Queryable, person: Person, handInId: HandInId, now: Instant): Promise<boolean> {
   const receipt = await findReceipt(db, handInId);
-  const assignment = receipt && (await findAssignment(db, receipt.assignment_id, receipt.student_id));
+  const assignment = receipt && (await read(db, findAssignment(receipt.assignment_id, receipt.student_id)));
   if (!receipt || !assignment?.unnamed || (await roleIn(db, person.id, receipt.class_id)) !== 'teacher') return false;
-  const facts = await factsOf(db, assignment.id, receipt.student_id);
+  const facts = await read(db, factsOf(assignment.id, receipt.student_id));
   return hidesName(assignment, standing(facts, assignment.rules, now).state);
 }
 

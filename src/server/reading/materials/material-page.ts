@@ -1,7 +1,7 @@
 import type { ClassId, Instant } from '@/core/ids';
 import { fileResponse, KEPT, unchanged } from '@/server/http/file-response';
 import { findClass, findPicture } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { bookPicture, isMaterialOpen, mayRead, viewMaterial } from './materials';
@@ -14,7 +14,7 @@ export async function materialPage(
   now: Instant,
 ) {
   const material = await findMaterial(db, at.material);
-  const found = await findClass(db, at.class);
+  const found = await read(db, findClass(at.class));
   if (!material || !found) return null;
   const open =
     (await mayRead(db, person, material.id, now)) || (material.removed_at !== null && isMaterialOpen(material, now));

@@ -7,7 +7,7 @@ import { filesFolder } from '@/server/kite';
 import { isStepOpen } from '@/server/reading/desk/open-steps';
 import { workshop } from '@/server/workshop';
 import { findClass, roleIn } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import { factsOf } from '@/store/events';
 import { filePath } from '@/store/files';
 import { findMaterial, isAttached, keepPlace, type Material, placesOf, stepsWith } from '@/store/materials';
@@ -26,16 +26,20 @@ export interface MaterialView {
 
 /** A material as one person sees it. The caller has decided that they may. */
 export async function viewMaterial(db: Queryable, material: Material, person: Person): Promise<MaterialView> {
-  const found = await findClass(db, material.class_id);
-  const lang = found?.locale ?? 'en';
+  const found = await read(db, findClass(material.class_id));
   const spots = await placesOf(db, person.id, [material.id]);
+  return viewAs(person, material, found?.locale ?? 'en', spots.get(material.id) ?? 0);
+}
+
+/** The same, where the language of its class and where the person left off are known. */
+export async function viewAs(person: Person, material: Material, lang: string, spot: number): Promise<MaterialView> {
   return {
     id: material.id,
     title: material.title,
     lang,
     minutes: material.minutes,
     content: await contentOf(material, person, lang),
-    spot: spots.get(material.id) ?? 0,
+    spot,
   };
 }
 
@@ -48,9 +52,9 @@ export const isMaterialOpen = (
 /** May this student read a material that belongs to steps: is one of them open to them now? */
 async function opensByStep(db: Queryable, student: PersonId, materialId: string, now: Instant): Promise<boolean> {
   for (const { assignment_id: assignmentId, step_id: stepId } of await stepsWith(db, materialId)) {
-    const assignment = await findAssignment(db, assignmentId);
+    const assignment = await read(db, findAssignment(assignmentId));
     if (!assignment || assignment.postedAt > now) continue;
-    const facts = await factsOf(db, assignmentId, student);
+    const facts = await read(db, factsOf(assignmentId, student));
     if (standing(facts, assignment.rules, now).state === 'opens-later') continue;
     if (await isStepOpen(db, assignment, student, facts, stepId)) return true;
   }
@@ -81,7 +85,7 @@ export async function chapterOf(
 ): Promise<{ readonly ok: true; readonly title: string; readonly body: DocNode; readonly reading: Reading } | null> {
   const material = await findMaterial(db, materialId);
   if (!material?.file_sha256) return null;
-  const locale = (await findClass(db, material.class_id))?.locale ?? 'en';
+  const locale = (await read(db, findClass(material.class_id)))?.locale ?? 'en';
   const path = filePath(filesFolder(), material.file_sha256);
   const pictures = `/api/materials/${materialId}/parts/`;
   const done = await workshop().do(person.id, 'chapter', { path, chapter: number, pictures, locale });

@@ -1,5 +1,7 @@
 import { addressOf } from '@/core/places';
 import { readNews } from '@/server/doing/news/read-news';
+import { read } from '@/store/database';
+import { newsFor } from '@/store/news';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { countUnread, newsLines, whatsNew } from './news';
@@ -31,7 +33,7 @@ test('is grouped by class, each newest first, the class with the newest thing fi
 
 test('the newest lines of a list are the newest of all, whichever class they are of', async () => {
   const all = (await whatsNew(school.db, imke, now)).flatMap(({ news }) => news).sort((a, b) => b.id - a.id);
-  expect(await newsLines(school.db, imke, 5, now)).toEqual(all.slice(0, 5));
+  expect(newsLines(await read(school.db, newsFor(imke.id, 5, now)), imke)).toEqual(all.slice(0, 5));
 });
 
 test('leads a student to their Desk and a teacher to the Marking desk of the same work', async () => {
@@ -51,10 +53,10 @@ test('leads a student to their Desk and a teacher to the Marking desk of the sam
 });
 
 test('what was read on the screen is read, and the rest stays as it was', async () => {
-  const before = await newsLines(school.db, imke, 50, now);
+  const before = newsLines(await read(school.db, newsFor(imke.id, 50, now)), imke);
   const [first, second] = before.filter(({ unread }) => unread);
   await readNews(school.db, imke.id, { events: [first?.id ?? 0] }, now);
-  const after = await newsLines(school.db, imke, 50, now);
+  const after = newsLines(await read(school.db, newsFor(imke.id, 50, now)), imke);
   expect(after.find(({ id }) => id === first?.id)?.unread).toBe(false);
   expect(after.find(({ id }) => id === second?.id)?.unread).toBe(true);
   expect(await countUnread(school.db, imke.id, now)).toBe(before.filter(({ unread }) => unread).length - 1);

@@ -1,7 +1,7 @@
 import type { Instant, PersonId } from '@/core/ids';
 import { type EventName, leadsTo } from '@/core/kinds/event';
 import type { Place } from '@/core/places';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import { MOST_NEWS, type News, newsFor, unreadIds } from '@/store/news';
 
 /** One thing that is new, as a line of a list. */
@@ -63,14 +63,9 @@ const lineOf = (news: News, asTeacher: boolean): NewsLine => ({
   points: news.points,
 });
 
-/** The newest things for a person, read and unread. */
-export const newsLines = async (
-  db: Queryable,
-  person: { readonly id: PersonId; readonly role: string },
-  most: number,
-  now: Instant,
-): Promise<readonly NewsLine[]> =>
-  (await newsFor(db, person.id, 0, most, now)).map((news) => lineOf(news, person.role === 'teacher'));
+/** What is new to a person, line by line. */
+export const newsLines = (news: readonly News[], person: { readonly role: string }): readonly NewsLine[] =>
+  news.map((one) => lineOf(one, person.role === 'teacher'));
 
 /** What is new to a person, by class; the class with the newest thing comes first. */
 export async function whatsNew(
@@ -79,7 +74,7 @@ export async function whatsNew(
   now: Instant,
 ): Promise<readonly NewsGroup[]> {
   const groups = new Map<string, News[]>();
-  for (const one of await newsFor(db, person.id, 0, MOST_NEWS, now)) {
+  for (const one of await read(db, newsFor(person.id, MOST_NEWS, now))) {
     const group = groups.get(one.class_id);
     if (group) group.push(one);
     else groups.set(one.class_id, [one]);
@@ -95,4 +90,4 @@ export async function whatsNew(
 
 /** How many things a person has not read, counted up to `MOST_NEWS`. */
 export const countUnread = async (db: Queryable, personId: PersonId, now: Instant): Promise<number> =>
-  (await unreadIds(db, personId, now)).length;
+  (await read(db, unreadIds(personId, now))).length;

@@ -4,7 +4,7 @@ import { factsOf, liesOnShelf, type PieceName } from '@/core/kinds/piece';
 import type { Place } from '@/core/places';
 import { type State, standing } from '@/core/work/standing';
 import { classesOf } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { type Queryable, readTogether } from '@/store/database';
 import { documentsOfOwner } from '@/store/documents';
 import { factsOfStudent } from '@/store/events';
 import type { Person } from '@/store/people';
@@ -59,12 +59,19 @@ export async function shelf(
   person: Person,
   now: Instant,
 ): Promise<{ readonly boards: readonly ShelfBoard[]; readonly bin: readonly BinItem[] }> {
-  const documents = await documentsOfOwner(db, person.id);
-  const pieces = (await piecesOfOwner(db, person.id)).filter(({ is }) => liesOnShelf(is));
+  const asked = await readTogether(db, {
+    documents: documentsOfOwner(person.id),
+    pieces: piecesOfOwner(person.id),
+    classes: classesOf(person.id),
+  });
+  const { documents } = asked;
+  const pieces = asked.pieces.filter(({ is }) => liesOnShelf(is));
   const works = [...documents, ...pieces].flatMap((one) => (one.assignment_id === null ? [] : [one.assignment_id]));
   const ids = [...new Set(works)];
-  const facts = await factsOfStudent(db, person.id, ids);
-  const rules = await rulesOf(db, ids, person.id);
+  const { facts, rules } = await readTogether(db, {
+    facts: factsOfStudent(person.id, ids),
+    rules: rulesOf(ids, person.id),
+  });
   const stateOf = (assignmentId: (typeof ids)[number] | null): State | null => {
     const rule = assignmentId === null ? undefined : rules.get(assignmentId);
     return rule && assignmentId ? standing(facts.get(assignmentId) ?? [], rule, now).state : null;
@@ -111,7 +118,7 @@ export async function shelf(
   items.sort((a, b) => b.item.changedAt - a.item.changedAt);
   const of = (classId: string | null) => items.filter((one) => one.classId === classId).map(({ item }) => item);
   const boards: ShelfBoard[] = [{ id: 'own', name: '', weave: 'plain', past: false, items: of(null) }];
-  for (const { id, name, weave, ended_at } of await classesOf(db, person.id))
+  for (const { id, name, weave, ended_at } of asked.classes)
     boards.push({ id, name, weave, past: ended_at !== null, items: of(id) });
   const bin = [
     ...documents.map((document) => ({ ...document, kind: 'document' as const, name: document.title })),

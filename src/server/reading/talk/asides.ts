@@ -1,7 +1,7 @@
-import type { AssignmentId, Instant, PersonId } from '@/core/ids';
+import type { Instant } from '@/core/ids';
 import { fileResponse } from '@/server/http/file-response';
-import { asideMessages, asidesOfTeacher, findAttachment } from '@/store/asides';
-import type { Queryable } from '@/store/database';
+import { type AsideOf, asideMessages, asidesOfTeacher, findAttachment } from '@/store/asides';
+import { made, type Queryable } from '@/store/database';
 import type { Person } from '@/store/people';
 
 /** Every aside of a teacher's classes, what waits for an answer first. */
@@ -45,24 +45,19 @@ export interface AsideMessage {
 }
 
 /** The exchange between a student and the teachers, as one of them reads it. */
-export async function asideFor(
-  db: Queryable,
-  assignmentId: AssignmentId,
-  studentId: PersonId,
-  reader: Person,
-): Promise<AsideMessage[]> {
-  const messages = await asideMessages(db, { assignmentId, studentId }, reader.id);
-  return messages.map(({ id, author, author_id, body, at, unread, seen, edited_at, withdrawn_at, files }) => ({
-    id,
-    author,
-    own: author_id === reader.id,
-    body,
-    at,
-    unread: unread && withdrawn_at === null,
-    seen,
-    editedAt: edited_at,
-    withdrawn: withdrawn_at !== null,
-    mendUntil: author_id === reader.id && withdrawn_at === null ? at + MENDABLE : null,
-    files,
-  }));
-}
+export const asideAs = (reader: Person, aside: AsideOf) =>
+  made(asideMessages(aside, reader.id), (messages): readonly AsideMessage[] =>
+    messages.map(({ id, author, author_id, body, at, unread, seen, edited_at, withdrawn_at, files }) => ({
+      id,
+      author,
+      own: author_id === reader.id,
+      body,
+      at,
+      unread: unread && withdrawn_at === null,
+      seen,
+      editedAt: edited_at,
+      withdrawn: withdrawn_at !== null,
+      mendUntil: author_id === reader.id && withdrawn_at === null ? at + MENDABLE : null,
+      files,
+    })),
+  );

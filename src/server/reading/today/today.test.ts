@@ -2,12 +2,16 @@ import { TZDate } from '@date-fns/tz';
 import { addWeeks, startOfISOWeek } from 'date-fns';
 import { dayStart } from '@/core/calendar/due-words';
 import { isToDo } from '@/core/work/standing';
+import { measureWork } from '@/server/doing/planning/measuring';
 import { notToday } from '@/server/doing/planning/not-today';
 import { studentsOn } from '@/server/reading/work/students-on';
 import { workOf } from '@/server/reading/work/work-list';
 import { lessonsOf } from '@/store/classes';
+import { read } from '@/store/database';
+import { documentsOfWork } from '@/store/documents';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
+import { appendUpdates } from '@/store/updates';
 import { lessonsOn, studentToday, teacherWork } from './today';
 
 const ZONE = 'Europe/Lisbon';
@@ -69,11 +73,20 @@ test('what is under way and comes first says how many answers are empty', async 
     expect(answers).toBeNull();
     await notToday(school.db, imke, first as never, true, now);
   }
+  // A list reads what was measured and measures nothing itself; what is written after that is not known until the next time.
+  expect(await empty()).toEqual(['cloud-ladder', null]);
+  const { toMeasure } = await studentToday(school.db, imke, ZONE, now);
+  expect(toMeasure).toBe('cloud-ladder');
+  await measureWork(school.db, imke, toMeasure as never);
   expect(await empty()).toEqual(['cloud-ladder', 2]);
+  expect((await studentToday(school.db, imke, ZONE, now)).toMeasure).toBeNull();
+  const [copy] = await read(school.db, documentsOfWork('cloud-ladder' as never, imke.id));
+  await appendUpdates(school.db, [{ documentId: copy?.id as never, update: new Uint8Array([0, 0]), at: now }]);
+  expect(await empty()).toEqual(['cloud-ladder', null]);
 });
 
 test('lessons are those of the day, in their order', async () => {
-  const lessons = await lessonsOf(school.db, imke.id);
+  const lessons = await read(school.db, lessonsOf(imke.id));
   const days = [1, 2, 3, 4, 5, 6, 7].map((day) => lessonsOn(lessons, day));
   expect(days.flat()).toHaveLength(lessons.length);
   expect(days.filter((day) => day.length > 0).length).toBeGreaterThan(3);

@@ -1,15 +1,16 @@
-import type { ReadyCheck } from '@/core/asks/ready-check';
 import { dayStart, weekdayOf } from '@/core/calendar/due-words';
 import type { ClassId, Instant } from '@/core/ids';
-import { doNext, folds, minutesBefore, type Ranked } from '@/core/plan/do-next';
+import { doNext, folds, minutesBefore } from '@/core/plan/do-next';
 import { layString, stringSpan } from '@/core/plan/string-layout';
-import { isToDo, listOf, type WorkState } from '@/core/work/standing';
-import { checkWork } from '@/server/reading/documents/looking';
+import { rulesFor } from '@/core/work/rules';
+import { isToDo, listOfCourse, type WorkState } from '@/core/work/standing';
 import { newsLines } from '@/server/reading/news/news';
-import { studentsOn } from '@/server/reading/work/students-on';
-import { type WorkItem, workOf } from '@/server/reading/work/work-list';
+import { type WorkItem, workItems, workQueries } from '@/server/reading/work/work-list';
 import { classesOf, type Lesson, lessonsOf } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { type Answers, type Queryable, readTogether } from '@/store/database';
+import { coursesOf } from '@/store/events';
+import { measuresOf } from '@/store/measures';
+import { newsFor } from '@/store/news';
 import type { Person } from '@/store/people';
 import { assignmentsFor } from '@/store/work';
 
@@ -17,7 +18,13 @@ const SHOWN_NEWS = 6;
 
 /** Everything that a student's Today shows. */
 export async function studentToday(db: Queryable, student: Person, zone: string, now: Instant) {
-  const items = await workOf(db, student, null, now);
+  const { news, lessons, measures, ...work } = await readTogether(db, {
+    ...workQueries(student, null, now),
+    news: newsFor(student.id, SHOWN_NEWS, now),
+    lessons: lessonsOf(student.id),
+    measures: measuresOf(student.id),
+  });
+  const items = workItems(work, now);
   const next = doNext(items, now);
   const shown = items.filter((item) => item.dueAt !== null && item.state !== 'closed');
   const hangings = shown.map((item) => ({
@@ -29,21 +36,22 @@ export async function studentToday(db: Queryable, student: Person, zone: string,
   }));
   const layout = layString(hangings, now, zone, stringSpan(hangings, now, zone));
   const until = dayStart(now, zone, 3);
-  const first: Ranked<WorkItem> | undefined = next[0];
-  const check: ReadyCheck | null =
-    first && first.item.state === 'under-way' && first.item.takes !== 'tick'
-      ? await checkWork(db, first.item.id, student)
-      : null;
+  const first: WorkItem | undefined = next[0]?.item;
+  const written = first && first.state === 'under-way' && first.takes !== 'tick' ? first.id : null;
+  const measure = measures.find(({ assignment_id }) => assignment_id === written);
   return {
     layout,
     onString: new Map<string, WorkItem>(shown.map((item) => [item.id, item])),
     next,
-    emptyAnswers: check ? check.answers.filter(({ answered }) => !answered).length : null,
+    /** How many answers of what comes first are empty; `null` where that is not known of its present state. */
+    emptyAnswers: measure?.fresh ? measure.empty_answers : null,
+    /** What has to be measured before that is known. */
+    toMeasure: measure?.fresh ? null : written,
     minutes: minutesBefore(items, until),
     until,
     folds: folds(items, now),
-    lately: await newsLines(db, student, SHOWN_NEWS, now),
-    lessons: lessonsOn(await lessonsOf(db, student.id), weekdayOf(now, zone)),
+    lately: newsLines(news, student),
+    lessons: lessonsOn(lessons, weekdayOf(now, zone)),
     week: weekOf(items, zone, now),
   };
 }
@@ -80,19 +88,33 @@ export interface TeacherItem {
   readonly missing: number;
 }
 
+/** What is asked for a teacher's work: all of it, or that in one class. */
+export const teacherQueries = (teacher: Pick<Person, 'id'>, classId: ClassId | null, now: Instant) => ({
+  classes: classesOf(teacher.id),
+  assignments: assignmentsFor(teacher.id, classId, now),
+  courses: coursesOf(teacher.id, classId),
+});
+
 /** Every assignment of a teacher's classes, or of one, with how many have handed in and how many wait for marks. */
-export async function teacherWork(
+export const teacherWork = async (
   db: Queryable,
   teacher: Person,
   classId: ClassId | null,
   now: Instant,
-): Promise<readonly TeacherItem[]> {
-  const classes = new Map((await classesOf(db, teacher.id)).map((found) => [found.id, found]));
-  const items: TeacherItem[] = [];
-  for (const assignment of await assignmentsFor(db, teacher.id, classId, now)) {
-    const students = await studentsOn(db, assignment.id, now);
-    const count = (list: WorkState) => students.filter(({ state }) => listOf(state) === list).length;
-    items.push({
+): Promise<readonly TeacherItem[]> => teacherItems(await readTogether(db, teacherQueries(teacher, classId, now)), now);
+
+/** The work that was asked for. */
+export function teacherItems(
+  { assignments, courses, ...asked }: Answers<ReturnType<typeof teacherQueries>>,
+  now: Instant,
+): readonly TeacherItem[] {
+  const classes = new Map(asked.classes.map((found) => [found.id, found]));
+  return assignments.map((assignment) => {
+    const counts: Record<WorkState, number> = { waiting: 0, missing: 0, back: 0, later: 0 };
+    for (const { course, terms, students } of courses.get(assignment.id) ?? []) {
+      counts[listOfCourse(course, rulesFor(assignment.rules, terms), now)] += students;
+    }
+    return {
       id: assignment.id,
       title: assignment.title,
       classId: assignment.classId,
@@ -102,11 +124,10 @@ export async function teacherWork(
       position: assignment.position,
       postedAt: assignment.postedAt,
       dueAt: assignment.rules.dueAt,
-      students: students.length,
-      toMark: count('waiting'),
-      handedBack: count('back'),
-      missing: count('missing'),
-    });
-  }
-  return items;
+      students: counts.waiting + counts.missing + counts.back + counts.later,
+      toMark: counts.waiting,
+      handedBack: counts.back,
+      missing: counts.missing,
+    };
+  });
 }

@@ -5,6 +5,7 @@ import { classLine } from '@/server/reading/class-line/class-line';
 import { desk } from '@/server/reading/desk/desk';
 import { studentToday } from '@/server/reading/today/today';
 import { classesOf } from '@/store/classes';
+import { read } from '@/store/database';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { workOf } from './work-list';
 
@@ -42,7 +43,7 @@ test.each(STUDENTS.filter((_, i) => i % 2 === 0).map(({ id }) => id))(
     const today = await studentToday(school.db, student, ZONE, now);
     const everything = await workOf(school.db, student, null, now);
     const fromLines = [];
-    for (const found of await classesOf(school.db, student.id)) {
+    for (const found of await read(school.db, classesOf(student.id))) {
       if (found.ended_at !== null) continue;
       const line = await classLine(school.db, student, found.id as ClassId, { order: 'course', chip: 'all' }, now);
       const items = line.newest.flatMap((entry) => (entry.kind === 'work' ? [entry.item] : []));

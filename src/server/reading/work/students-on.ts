@@ -1,9 +1,8 @@
 import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
-import { withExtraTime } from '@/core/work/rules';
-import { type State, standing } from '@/core/work/standing';
-import { extraTimesOf } from '@/store/arrangements';
-import { peopleOf } from '@/store/classes';
-import type { Queryable } from '@/store/database';
+import { rulesFor } from '@/core/work/rules';
+import { listOf, type State, standing, type WorkState } from '@/core/work/standing';
+import { studentsOfAssignment } from '@/store/classes';
+import { type Answers, type Queryable, readTogether } from '@/store/database';
 import { factsOfAssignment } from '@/store/events';
 import { findAssignment } from '@/store/work';
 
@@ -12,6 +11,8 @@ export interface StudentOnList {
   readonly id: PersonId;
   readonly name: string;
   readonly state: State;
+  /** The list it is on. */
+  readonly list: WorkState;
   readonly handInId: HandInId | null;
   readonly handedInAt: Instant | null;
   readonly lateBy: number;
@@ -19,21 +20,31 @@ export interface StudentOnList {
   readonly extraMinutes: number;
 }
 
+/** What is asked for everybody's work on an assignment. */
+export const studentsQueries = (assignmentId: AssignmentId) => ({
+  assignment: findAssignment(assignmentId),
+  facts: factsOfAssignment(assignmentId),
+  people: studentsOfAssignment(assignmentId),
+});
+
 /** Everybody in the class with where their work stands: who has handed in, and who has not. */
-export async function studentsOn(db: Queryable, assignmentId: AssignmentId, now: Instant): Promise<StudentOnList[]> {
-  const assignment = await findAssignment(db, assignmentId);
+export const studentsOn = async (db: Queryable, assignmentId: AssignmentId, now: Instant): Promise<StudentOnList[]> =>
+  studentsAsked(await readTogether(db, studentsQueries(assignmentId)), now);
+
+/** Those that were asked for. */
+export function studentsAsked(
+  { assignment, facts, people }: Answers<ReturnType<typeof studentsQueries>>,
+  now: Instant,
+): StudentOnList[] {
   if (!assignment) return [];
-  const facts = await factsOfAssignment(db, assignmentId);
-  const students = await peopleOf(db, assignment.classId, 'student');
-  const more = new Map((await extraTimesOf(db, assignmentId)).map((one) => [one.student_id, one.minutes]));
-  return students.map(({ id, name }) => {
-    const extraMinutes = more.get(id) ?? 0;
-    const rules = withExtraTime(assignment.rules, extraMinutes * 60_000);
+  return people.map(({ id, name, extraMinutes, joined_at: joinedAt }) => {
+    const rules = rulesFor(assignment.rules, { extra: extraMinutes * 60_000, joinedAt });
     const { state, handIn } = standing(facts.get(id) ?? [], rules, now);
     return {
       id,
       name,
       state,
+      list: listOf(state, rules),
       handInId: handIn?.id ?? null,
       handedInAt: handIn?.at ?? null,
       lateBy: handIn?.lateBy ?? 0,

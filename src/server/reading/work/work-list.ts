@@ -5,9 +5,9 @@ import { allowedMoves } from '@/core/work/moves';
 import { closingTime, type LateRule, type Takes } from '@/core/work/rules';
 import { type State, standing } from '@/core/work/standing';
 import { stepsDone } from '@/core/work/steps';
-import { classesOf } from '@/store/classes';
-import type { Queryable } from '@/store/database';
-import { factsOfStudent } from '@/store/events';
+import { classesOf, type SchoolClass } from '@/store/classes';
+import { type Answers, type Queryable, readTogether } from '@/store/database';
+import { factsOfClassWork } from '@/store/events';
 import { gradesOf } from '@/store/grades';
 import type { Person } from '@/store/people';
 import { assignmentsFor, putOffsOf, waitingOf } from '@/store/work';
@@ -30,6 +30,8 @@ export interface WorkItem {
   readonly dueAt: Instant | null;
   readonly closesAt: Instant | null;
   readonly state: State;
+  /** Was it due before the student came into the class? It can be done, and nobody waits for it. */
+  readonly before: boolean;
   readonly stepsDone: number;
   readonly steps: number;
   readonly handedInAt: Instant | null;
@@ -42,22 +44,33 @@ export interface WorkItem {
   readonly putOffUntil: Instant | null;
 }
 
-/**
- * All work of one student, or that in one class: the one source of Today, the Class line and whatever
- * else lists work, so that no two of them can disagree.
- */
-export async function workOf(
+/** What is asked for the work of one student, or for that in one class. */
+export const workQueries = (student: Pick<Person, 'id'>, classId: ClassId | null, now: Instant) => ({
+  classes: classesOf(student.id),
+  assignments: assignmentsFor(student.id, classId, now),
+  facts: factsOfClassWork(student.id, classId),
+  grades: gradesOf(student.id, classId),
+  waiting: waitingOf(student.id, now),
+  putOffs: putOffsOf(student.id, now),
+});
+
+/** All work of one student, or that in one class. */
+export const workOf = async (
   db: Queryable,
   student: Person,
   classId: ClassId | null,
   now: Instant,
-): Promise<readonly WorkItem[]> {
-  const classes = new Map((await classesOf(db, student.id)).map((found) => [found.id, found]));
-  const assignments = await assignmentsFor(db, student.id, classId, now);
-  const facts = await factsOfStudent(db, student.id, classId === null ? null : assignments.map(({ id }) => id));
-  const grades = await gradesOf(db, student.id, classId);
-  const waiting = await waitingOf(db, student.id, now);
-  const putOffs = await putOffsOf(db, student.id, now);
+): Promise<readonly WorkItem[]> => workItems(await readTogether(db, workQueries(student, classId, now)), now);
+
+/**
+ * The work that was asked for: the one source of Today, the Class line and whatever else lists work, so that no two of
+ * them can disagree.
+ */
+export function workItems(
+  { assignments, facts, grades, waiting, putOffs, ...asked }: Answers<ReturnType<typeof workQueries>>,
+  now: Instant,
+): readonly WorkItem[] {
+  const classes = new Map(asked.classes.map((found) => [found.id, found]));
   const byId = new Map(assignments.map((assignment) => [assignment.id, assignment]));
   const unlocked = (id: AssignmentId): boolean => factsOfKind(facts.get(id) ?? [], 'unlocked').length > 0;
   return assignments.map((assignment) => {
@@ -81,6 +94,7 @@ export async function workOf(
       dueAt: rules.dueAt,
       closesAt: closingTime(rules),
       state,
+      before: rules.beforeJoining === true,
       stepsDone: stepsDone(own).size,
       steps: assignment.steps,
       handedInAt: handIn?.at ?? null,
@@ -100,6 +114,10 @@ export async function workOf(
   });
 }
 
-/** The classes of a person that have not ended. */
-export const runningClasses = async (db: Queryable, person: Person) =>
-  (await classesOf(db, person.id)).filter(({ ended_at }) => ended_at === null);
+const isRunning = ({ ended_at }: SchoolClass): boolean => ended_at === null;
+
+/** All work of one student, and the classes it is in. */
+export async function allWork(db: Queryable, student: Person, now: Instant) {
+  const asked = await readTogether(db, workQueries(student, null, now));
+  return { items: workItems(asked, now), classes: asked.classes.filter(isRunning) };
+}

@@ -23,6 +23,10 @@ function isChosen(item: WorkItem, chosen: Chosen, from: Instant, to: Instant): b
   return chosen.week === null || (item.dueAt !== null && item.dueAt >= from && item.dueAt < to);
 }
 
+/** What was due before one came is in no group that counts what is to do. */
+const isIn = ({ state, before }: WorkItem, group: Group): boolean =>
+  isInGroup(state, group) && !(before && group === 'to-do');
+
 const isGroup = (state: State | Group): state is Group => (GROUPS as readonly string[]).includes(state);
 
 /** The rows of All work, and how many there are of each state before the state is chosen. */
@@ -32,12 +36,12 @@ export function workTable(items: readonly WorkItem[], chosen: Chosen, zone: stri
   const inAnyState = items.filter((item) => isChosen(item, chosen, from, to));
   const { state } = chosen;
   const rows = inAnyState
-    .filter((item) => (isGroup(state) ? isInGroup(item.state, state) : item.state === state))
+    .filter((item) => (isGroup(state) ? isIn(item, state) : item.state === state))
     .sort((a, b) => (chosen.down ? -1 : 1) * ORDER[chosen.sort](a, b) || ORDER.due(a, b) || a.id.localeCompare(b.id));
   const counts = new Map<State, number>();
   for (const item of inAnyState) counts.set(item.state, (counts.get(item.state) ?? 0) + 1);
   const groups = Object.fromEntries(
-    GROUPS.map((group) => [group, inAnyState.filter((item) => isInGroup(item.state, group)).length]),
+    GROUPS.map((group) => [group, inAnyState.filter((item) => isIn(item, group)).length]),
   ) as Record<Group, number>;
   return { rows, counts, groups, minutes: rows.reduce((sum, { minutes }) => sum + minutes, 0), from, to };
 }

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
+import { cache } from 'react';
 import { z } from 'zod';
-import { CHIPS } from '@/core/work/chips';
+import { CHIPS, type Chip } from '@/core/work/chips';
 import { enter } from '@/server/http/page';
 import { classLine } from '@/server/reading/class-line/class-line';
-import { nameOfClass } from '@/server/reading/titles';
 import { ClassLineScreen } from '@/ui/class-line/class-line-screen';
 import { Words } from '@/ui/common/words';
 
@@ -17,18 +17,26 @@ const chosen = z.object({
   show: z.enum(CHIPS).catch('all'),
 });
 
-export async function generateMetadata({ params: given }: Props): Promise<Metadata> {
-  const { db, params } = await enter('PAGE /classes/[class]', await given);
-  return { title: await nameOfClass(db, params.class) };
+/** Asked once for the page and for its title. */
+const asked = cache(async (classId: string, order: 'course' | 'newest', chip: Chip) => {
+  const { db, person, school, now, params } = await enter('PAGE /classes/[class]', { class: classId });
+  return { line: await classLine(db, person, params.class, { order, chip }, now), zone: school.zone, now };
+});
+
+async function shown({ params, searchParams }: Props) {
+  const { order, show } = chosen.parse(await searchParams);
+  return { ...(await asked((await params).class, order, show)), order, show };
 }
 
-export default async function ClassPage({ params: given, searchParams }: Props) {
-  const { db, person, school, now, params } = await enter('PAGE /classes/[class]', await given);
-  const { order, show } = chosen.parse(await searchParams);
-  const line = await classLine(db, person, params.class, { order, chip: show }, now);
+export async function generateMetadata(props: Props): Promise<Metadata> {
+  return { title: (await shown(props)).line.class?.name };
+}
+
+export default async function ClassPage(props: Props) {
+  const { line, zone, now, order, show } = await shown(props);
   return (
     <Words of="(frame)/classes/[class]">
-      <ClassLineScreen line={line} order={order} chip={show} zone={school.zone} now={now} />
+      <ClassLineScreen line={line} order={order} chip={show} zone={zone} now={now} />
     </Words>
   );
 }

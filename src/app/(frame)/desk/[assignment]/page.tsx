@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { cache } from 'react';
 import { enter } from '@/server/http/page';
 import { desk } from '@/server/reading/desk/desk';
-import { titleOfAssignment } from '@/server/reading/titles';
 import { Words } from '@/ui/common/words';
 import { DeskScreen } from '@/ui/desk/desk-screen';
 
@@ -10,18 +10,22 @@ interface Props {
   readonly params: Promise<{ assignment: string }>;
 }
 
-export async function generateMetadata({ params: given }: Props): Promise<Metadata> {
-  const { db, params } = await enter('PAGE /desk/[assignment]', await given);
-  return { title: await titleOfAssignment(db, params.assignment) };
+/** Asked once for the page and for its title. */
+const asked = cache(async (assignment: string) => {
+  const { db, person, school, now, params } = await enter('PAGE /desk/[assignment]', { assignment });
+  return { view: await desk(db, person, params.assignment, now), zone: school.zone, now };
+});
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  return { title: (await asked((await params).assignment)).view?.title };
 }
 
-export default async function DeskPage({ params: given }: Props) {
-  const { db, person, school, now, params } = await enter('PAGE /desk/[assignment]', await given);
-  const view = await desk(db, person, params.assignment, now);
+export default async function DeskPage({ params }: Props) {
+  const { view, zone, now } = await asked((await params).assignment);
   if (!view) notFound();
   return (
     <Words of="(frame)/desk/[assignment]">
-      <DeskScreen view={view} zone={school.zone} now={now} />
+      <DeskScreen view={view} zone={zone} now={now} />
     </Words>
   );
 }

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { getTranslations } from 'next-intl/server';
+import { cache } from 'react';
 import { enter } from '@/server/http/page';
 import { markingDesk } from '@/server/reading/marking/marking-desk';
-import { titleOfAssignment } from '@/server/reading/titles';
 import { Words } from '@/ui/common/words';
 import { MarkingScreen } from '@/ui/marking/marking-screen';
 
@@ -12,21 +12,28 @@ interface Props {
   readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
 }
 
-export async function generateMetadata({ params: given }: Props): Promise<Metadata> {
-  const { db, params } = await enter('PAGE /marking/[assignment]', await given);
-  const title = (await titleOfAssignment(db, params.assignment)) ?? '';
-  return { title: (await getTranslations('marking'))('title', { title }) };
+/** Asked once for the page and for its title. */
+const asked = cache(async (assignment: string, student: string | null) => {
+  const { db, person, school, now, params } = await enter('PAGE /marking/[assignment]', { assignment });
+  return { view: await markingDesk(db, person, params.assignment, student, now), zone: school.zone, now };
+});
+
+async function shown({ params, searchParams }: Props) {
+  const { student } = await searchParams;
+  return asked((await params).assignment, typeof student === 'string' ? student : null);
 }
 
-export default async function MarkingPage({ params: given, searchParams }: Props) {
-  const { db, person, school, now, params } = await enter('PAGE /marking/[assignment]', await given);
-  const { student } = await searchParams;
-  const chosen = typeof student === 'string' ? student : null;
-  const view = await markingDesk(db, person, params.assignment, chosen, now);
+export async function generateMetadata(props: Props): Promise<Metadata> {
+  const { view } = await shown(props);
+  return { title: (await getTranslations('marking'))('title', { title: view?.title ?? '' }) };
+}
+
+export default async function MarkingPage(props: Props) {
+  const { view, zone, now } = await shown(props);
   if (!view) notFound();
   return (
     <Words of="(frame)/marking/[assignment]">
-      <MarkingScreen view={view} zone={school.zone} now={now} />
+      <MarkingScreen view={view} zone={zone} now={now} />
     </Words>
   );
 }
