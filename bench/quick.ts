@@ -59,7 +59,9 @@ export async function statementFigures(): Promise<Figure[]> {
   try {
     for (const [name, who, most, page] of asked) {
       const { id: personId } = (await findPerson(db, who as Person['id'])) as Person;
-      await addSession(db, { tokenHash: hashToken(who), personId, at: now, expiresAt: now + 3_600_000 }).catch(() => {});
+      await addSession(db, { tokenHash: hashToken(who), personId, at: now, expiresAt: now + 3_600_000 }).catch(
+        () => {},
+      );
       await statementsOf(db, who, page, now);
       const sent = await statementsOf(db, who, page, now);
       const total = sent.reduce((sum, { ms }) => sum + ms, 0);
@@ -70,8 +72,12 @@ export async function statementFigures(): Promise<Figure[]> {
     for (const { name, sql, params, ms } of slow.sort((a, b) => b.ms - a.ms).slice(0, 5)) {
       const { rows } = await db.query(`EXPLAIN (ANALYZE, BUFFERS) ${sql}`, params);
       const plan = rows.map((row) => String(Object.values(row as object)[0]));
-      const says = plan.filter((line) => /Planning Time|Execution Time|Seq Scan on (event|document_update|hand_in)/.test(line));
-      console.log(`# ${ms.toFixed(1)} ms, ${name}: ${sql.slice(0, 60).replace(/\s+/g, ' ')} … | ${says.map((line) => line.trim()).join(' | ')}`);
+      const says = plan.filter((line) =>
+        /Planning Time|Execution Time|Seq Scan on (event|document_update|hand_in)/.test(line),
+      );
+      console.log(
+        `# ${ms.toFixed(1)} ms, ${name}: ${sql.slice(0, 60).replace(/\s+/g, ' ')} … | ${says.map((line) => line.trim()).join(' | ')}`,
+      );
       if (process.env.PLANS) console.log(plan.join('\n'));
     }
   } finally {

@@ -14,7 +14,7 @@ test('within five seconds to the work: Today says what to do now, â€œnot todayâ€
   const first = (await next.textContent()) ?? '';
   await page.getByRole('article').getByRole('button', { name: 'Not today' }).click();
   await expect(next).not.toHaveText(first);
-  await page.getByText('Not today 1').click();
+  await page.getByRole('link', { name: 'Not today 1' }).click();
   await page.getByRole('button', { name: `Bring back: ${first}` }).click();
   await expect(next).toHaveText(first);
   await page

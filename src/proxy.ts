@@ -6,7 +6,7 @@ import { ownSockets } from '@/server/http/addresses';
  * library writes them so. What stands on every answer is set before a request comes here (`server/gate.ts`).
  */
 export function proxy(request: NextRequest): NextResponse {
-  const nonce = btoa(crypto.randomUUID());
+  const nonce = btoa(String.fromCharCode(...crypto.getRandomValues(new Uint8Array(16))));
   const developing = process.env.NODE_ENV === 'development';
   const policy = [
     "default-src 'self'",

@@ -2,6 +2,7 @@ import '@mantine/core/styles.css';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/literata';
 import '@fontsource-variable/readex-pro';
+import '@/ui/common/tokens.css';
 import '@/ui/common/look.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata, Viewport } from 'next';
@@ -12,9 +13,8 @@ import type { ReactNode } from 'react';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { EVERYWHERE } from '@/i18n/screen-words';
 import { visitor } from '@/server/http/page';
-import { KiteDefinitions } from '@/ui/common/kite';
 import { USUAL_READING } from '@/ui/common/reading-style';
-import { WeaveDefinitions } from '@/ui/common/sail';
+import { Shapes } from '@/ui/common/shapes';
 import { Theme } from '@/ui/common/theme';
 import { TOKENS } from '@/ui/common/tokens';
 
@@ -54,8 +54,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       <body>
         <NextIntlClientProvider messages={words}>
           <Theme direction={direction}>
-            <WeaveDefinitions />
-            <KiteDefinitions />
+            <Shapes />
             {children}
           </Theme>
         </NextIntlClientProvider>

@@ -29,6 +29,8 @@ type Query = Readonly<Record<string, string | null | undefined>>;
 export type Place =
   | { readonly at: Screen }
   | { readonly at: 'guide'; readonly guide: string }
+  /** Today, with some of its folds open. */
+  | { readonly at: 'unfolded'; readonly open: readonly string[] }
   /** All work, narrowed and sorted. */
   | { readonly at: 'chosen-work'; readonly chosen: Query }
   | { readonly at: 'class'; readonly class: ClassId | string; readonly order?: string; readonly show?: string }
@@ -67,6 +69,8 @@ export function addressOf(place: Place): string {
   switch (place.at) {
     case 'guide':
       return `/help#guide-${place.guide}`;
+    case 'unfolded':
+      return `/today${said('?', { open: place.open.length > 0 ? place.open.join(' ') : null })}`;
     case 'chosen-work':
       return `/work${said('?', place.chosen)}`;
     case 'class':

@@ -171,7 +171,7 @@ const SPOTS: readonly (readonly [where: string, said: Readonly<Record<string, tr
   ['marking', points, 'points-'],
   ['aside', attached, 'file-'],
   ['sound', loose, 'problem.'],
-  ['frame', limited, 'limit-'],
+  ['told', limited, 'limit-'],
 ];
 
 const CATALOGUES: readonly (readonly [string, object])[] = [

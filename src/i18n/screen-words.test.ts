@@ -1,6 +1,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { EVERYWHERE, SCREEN_WORDS } from './screen-words';
+import en from '@messages/en/later';
+import { EVERYWHERE, LATER, SCREEN_WORDS } from './screen-words';
 
 const APP = join(process.cwd(), 'src', 'app');
 const named = (path: string): string | undefined =>
@@ -9,6 +10,9 @@ const named = (path: string): string | undefined =>
   );
 
 const IMPORT = /(?:^|\n)\s*(?:import|export)\s+(type\s+)?(?:[^'"]*?from\s+)?'([^']+)'|import\('([^']+)'\)/g;
+/** What opens over every screen has its words brought to it when it does (`LaterWords`). */
+const OPENER = join(process.cwd(), 'src', 'ui', 'frame', 'far-tools.tsx');
+const OPENED = /dynamic\(\(\) => import\('([^']+)'\)/g;
 const WORDS = /useTranslations(?:<[^>]*>)?\(\s*'([\w-]+)'/g;
 
 /** The parts of the catalogue that are asked for in the browser by a file and everything that it imports. */
@@ -20,10 +24,16 @@ function wordsOf(entry: string): readonly string[] {
     const here = inBrowser || source.startsWith("'use client'");
     if (seen.get(file) === true || (seen.has(file) && !here)) return;
     seen.set(file, here);
-    if (here) for (const [, area] of source.matchAll(WORDS)) found.add(area ?? '');
-    for (const [, type, fixed, later] of source.matchAll(IMPORT)) {
-      const name = fixed ?? later ?? '';
-      if (type || !/^(@\/|\.)/.test(name)) continue;
+    if (here) {
+      for (const [, area = ''] of source.matchAll(WORDS)) {
+        // A file that asks for them when it needs them has them by then.
+        if (!(source.includes('<LaterWords>') && later.includes(area))) found.add(area);
+      }
+    }
+    const own = new Set(file === OPENER ? [...source.matchAll(OPENED)].map(([, name]) => name) : []);
+    for (const [, type, fixed, dynamic] of source.matchAll(IMPORT)) {
+      const name = fixed ?? dynamic ?? '';
+      if (type || own.has(name) || !/^(@\/|\.)/.test(name)) continue;
       const path = name.startsWith('@/') ? join(process.cwd(), 'src', name.slice(2)) : join(dirname(file), name);
       const next = named(path);
       if (next) walk(next, here);
@@ -35,12 +45,21 @@ function wordsOf(entry: string): readonly string[] {
 
 const files = readdirSync(APP, { recursive: true, encoding: 'utf8' });
 const everywhere: readonly string[] = EVERYWHERE;
+const later: readonly string[] = LATER;
 
 test('what stands around every screen has its words everywhere', () => {
   const around = files.filter((file) => /(^|\/)(layout|not-found|error)\.tsx$/.test(file));
   const asked = new Set(around.flatMap((file) => wordsOf(join(APP, file))));
   expect([...asked].filter((area) => !everywhere.includes(area))).toEqual([]);
   expect(everywhere.filter((area) => !asked.has(area))).toEqual(['time']);
+});
+
+test('what opens over every screen brings its words with it', () => {
+  const opened = [...readFileSync(OPENER, 'utf8').matchAll(OPENED)].map(([, name]) => name?.replace('@', 'src') ?? '');
+  expect(opened).toHaveLength(2);
+  const asked = new Set(opened.flatMap((name) => wordsOf(named(join(process.cwd(), name)) ?? '')));
+  expect([...asked].filter((area) => !everywhere.includes(area)).sort()).toEqual(['find', 'guide', 'help']);
+  expect(Object.keys(en).sort()).toEqual([...later]);
 });
 
 test.each(files.filter((file) => /\/page\.tsx$/.test(file)))('%s is given its words, and no others', (file) => {

@@ -4,14 +4,17 @@ import type en from '@messages/en';
 export type Area = keyof typeof en;
 
 /** What stands around every screen, and what any of them may need. */
-export const EVERYWHERE = ['device', 'find', 'frame', 'guide', 'help', 'lost', 'reading', 'time'] as const;
+export const EVERYWHERE = ['frame', 'keeper', 'lost', 'time'] as const;
+
+/** What opens over any screen: its words are fetched when it does (`messages/<language>/later.ts`). */
+export const LATER = ['find', 'guide', 'help', 'reading', 'told'] as const;
 
 /** The parts of the catalogue that each screen needs in the browser besides those. A test follows its imports. */
 export const SCREEN_WORDS = {
   '(frame)/asides': ['aside'],
   '(frame)/classes': ['join'],
   '(frame)/classes/[class]': ['class'],
-  '(frame)/classes/[class]/materials/[material]': ['aloud', 'material'],
+  '(frame)/classes/[class]/materials/[material]': ['aloud', 'material', 'reading'],
   '(frame)/desk/[assignment]': [
     'aloud',
     'aside',
@@ -25,6 +28,7 @@ export const SCREEN_WORDS = {
     'hand-in',
     'material',
     'pieces',
+    'reading',
     'receipt',
     'remarks',
     'rubric',
@@ -33,7 +37,7 @@ export const SCREEN_WORDS = {
     'writing',
   ],
   '(frame)/desk/[assignment]/compare': ['compare'],
-  '(frame)/help': ['material'],
+  '(frame)/help': ['device', 'material'],
   '(frame)/marking/[assignment]': [
     'aloud',
     'aside',
@@ -44,6 +48,7 @@ export const SCREEN_WORDS = {
     'marking',
     'material',
     'pieces',
+    'reading',
     'remarks',
     'sound',
     'spread',
@@ -56,7 +61,7 @@ export const SCREEN_WORDS = {
   '(frame)/receipts/[handIn]': ['check', 'receipt'],
   '(frame)/shelf': ['shelf', 'state'],
   '(frame)/shelf/[document]': ['safety', 'shelf', 'writing'],
-  '(frame)/today': ['today'],
+  '(frame)/today': ['not-today'],
   '(frame)/whats-new': ['news'],
   '(frame)/work': ['class', 'work'],
   check: ['check-receipt'],

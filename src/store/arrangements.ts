@@ -4,15 +4,6 @@ import type { OwnTerms } from '@/core/work/rules';
 import { id, instant, maybeInstant } from './columns';
 import { first, made, type Queryable, rows, time } from './database';
 
-/** Who was given more time for an assignment, and how much. */
-export const extraTimesOf = (assignmentId: AssignmentId) =>
-  rows(
-    z.object({ student_id: id<PersonId>(), minutes: z.number(), given_by: z.string() }),
-    `SELECT x.student_id, x.minutes, p.name AS given_by FROM extra_time x JOIN person p ON p.id = x.given_by
-     WHERE x.assignment_id = $1`,
-    [assignmentId],
-  );
-
 /** What holds for each of some students alone, under the assignment's id, a space and the student's. */
 export const ownTermsOf = (assignmentIds: readonly AssignmentId[], studentIds: readonly PersonId[]) =>
   made(

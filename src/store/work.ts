@@ -62,25 +62,28 @@ const listed = z
 export type ListedAssignment = z.output<typeof listed>;
 
 const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.points, a.posted_at, a.opens_at,
-  a.due_at, a.closes_at, more.minutes AS extra_minutes, more.joined_at, a.late, a.take_back, a.goes, a.in_order, a.unnamed,
-  EXISTS (SELECT 1 FROM unlocks u WHERE u.assignment_id = a.id) AS waits,
-  coalesce((SELECT jsonb_agg(jsonb_build_object('id', s.id, 'kind', s.kind, 'settings', s.settings)) FROM step s
-    WHERE s.assignment_id = a.id), '[]') AS steps`;
+  a.due_at, a.closes_at, coalesce(x.minutes, 0) AS extra_minutes, m.joined_at, a.late, a.take_back, a.goes, a.in_order,
+  a.unnamed, EXISTS (SELECT 1 FROM unlocks u WHERE u.assignment_id = a.id) AS waits, coalesce(st.steps, '[]') AS steps`;
 
-/** What holds for one student alone, who is named by an expression in SQL: nothing under NULL. */
-const ownTerms = (student: string) => `CROSS JOIN LATERAL (SELECT coalesce((SELECT x.minutes FROM extra_time x
-  WHERE x.assignment_id = a.id AND x.student_id = ${student}), 0) AS minutes, (SELECT j.joined_at FROM membership j
-  WHERE j.class_id = a.class_id AND j.person_id = ${student}) AS joined_at) more`;
+const STEPS = `json_agg(json_build_object('id', s.id, 'kind', s.kind, 'settings', s.settings)) AS steps`;
+
+/** An assignment with what holds for one student alone, who is named by `$2`: nothing under NULL. */
+const ONE_BY_ONE = `assignment a LEFT JOIN membership m ON m.class_id = a.class_id AND m.person_id = $2
+  LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = $2
+  LEFT JOIN LATERAL (SELECT ${STEPS} FROM step s WHERE s.assignment_id = a.id) st ON true`;
 
 /**
  * Every assignment of a person's running classes, or of one class, running or past, with the times that hold for them.
- * What is posted later does not exist for students yet.
+ * What is posted later does not exist for students yet. Steps are gathered once for all of them and not one by one.
  */
 export const assignmentsFor = (personId: PersonId, classId: ClassId | null, now: Instant) =>
   rows(
     listed,
-    `SELECT ${LISTED} FROM membership m JOIN assignment a ON a.class_id = m.class_id
-       JOIN class c ON c.id = m.class_id ${ownTerms('m.person_id')}
+    `SELECT ${LISTED} FROM membership m JOIN assignment a ON a.class_id = m.class_id JOIN class c ON c.id = m.class_id
+     LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = m.person_id
+     LEFT JOIN (SELECT s.assignment_id, ${STEPS} FROM membership om JOIN assignment o ON o.class_id = om.class_id
+       JOIN step s ON s.assignment_id = o.id WHERE om.person_id = $1 AND ($2::text IS NULL OR om.class_id = $2)
+       GROUP BY s.assignment_id) st ON st.assignment_id = a.id
      WHERE m.person_id = $1 AND (m.class_id = $2 OR ($2::text IS NULL AND c.ended_at IS NULL))
        AND (m.role = 'teacher' OR a.posted_at <= $3)`,
     [personId, classId, time(now)],
@@ -88,7 +91,7 @@ export const assignmentsFor = (personId: PersonId, classId: ClassId | null, now:
 
 /** An assignment with the times that hold for one student, or for everybody who has no others. */
 export const findAssignment = (assignmentId: AssignmentId, studentId: PersonId | null = null) =>
-  row(listed, `SELECT ${LISTED} FROM assignment a ${ownTerms('$2')} WHERE a.id = $1`, [assignmentId, studentId]);
+  row(listed, `SELECT ${LISTED} FROM ${ONE_BY_ONE} WHERE a.id = $1`, [assignmentId, studentId]);
 
 /** Says whether an assignment is marked without names. */
 export async function setUnnamed(db: Queryable, assignmentId: AssignmentId, unnamed: boolean): Promise<void> {
@@ -136,10 +139,7 @@ export const rubricOf = (assignmentId: AssignmentId) =>
 /** The rules of some assignments, for one student or for everybody who has no times of their own. */
 export const rulesOf = (assignmentIds: readonly AssignmentId[], studentId: PersonId | null) =>
   made(
-    rows(listed, `SELECT ${LISTED} FROM assignment a ${ownTerms('$2')} WHERE a.id = ANY($1)`, [
-      assignmentIds,
-      studentId,
-    ]),
+    rows(listed, `SELECT ${LISTED} FROM ${ONE_BY_ONE} WHERE a.id = ANY($1)`, [assignmentIds, studentId]),
     (found) => new Map(found.map((one) => [one.id, one.rules])),
   );
 

@@ -13,7 +13,7 @@ import { NextIntlClientProvider } from 'next-intl';
 import type { ReactNode } from 'react';
 import type { AssignmentId, PersonId } from '@/core/ids';
 import type { Locale } from '@/i18n/locales';
-import { EVERYWHERE, SCREEN_WORDS, type ScreenName } from '@/i18n/screen-words';
+import { EVERYWHERE, LATER, SCREEN_WORDS, type ScreenName } from '@/i18n/screen-words';
 import { signInToDemo } from '@/server/doing/accounts/signing-in';
 import { whoIs } from '@/server/http/who-is';
 import { type DeskView, desk } from '@/server/reading/desk/desk';
@@ -126,12 +126,17 @@ export class Screens {
 
   /**
    * Draws a screen with the words that it has in the browser, and no others, or with `all` of them where the server
-   * draws it; `read` is asked again whenever the screen
+   * draws it (`over`: what opens over any screen); `read` is asked again whenever the screen
    * asks for itself anew. Gives back what is found on it, and a hand to use it with.
    */
-  async draw(read: () => Promise<ReactNode> | ReactNode, of: ScreenName | 'all' | null = null, locale: Locale = 'en') {
+  async draw(
+    read: () => Promise<ReactNode> | ReactNode,
+    of: ScreenName | 'all' | 'over' | null = null,
+    locale: Locale = 'en',
+  ) {
     const all: Record<string, unknown> = MESSAGES[locale];
-    const areas = of === 'all' ? Object.keys(all) : [...EVERYWHERE, ...(of ? SCREEN_WORDS[of] : [])];
+    const own = of === null || of === 'all' ? [] : of === 'over' ? LATER : SCREEN_WORDS[of];
+    const areas = of === 'all' ? Object.keys(all) : [...EVERYWHERE, ...own];
     const words = Object.fromEntries(areas.map((area) => [area, all[area]]));
     const go = (to: string) => void this.went.push(to);
     const router = {

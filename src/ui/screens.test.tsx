@@ -98,7 +98,15 @@ test('every screen finds its guide, and every guide is found', () => {
 });
 
 test('the address of a choice holds what differs from the usual, and nothing else', () => {
-  const usual = { sort: 'due', down: false, classId: null, state: 'to-do', takes: null, week: null } as const;
+  const usual = {
+    sort: 'due',
+    down: false,
+    classId: null,
+    state: 'to-do',
+    takes: null,
+    week: null,
+    whole: false,
+  } as const;
   expect(addressOf(placeOf(usual))).toBe('/work');
   expect(
     addressOf(

@@ -22,6 +22,8 @@ export interface Chosen {
   readonly takes: Takes | null;
   /** Weeks from the present one, by Mondays: 0 this week, -1 the last, 1 the next. */
   readonly week: number | null;
+  /** Every row, and not only the first of them. */
+  readonly whole: boolean;
 }
 
 /** Further away than ten years there is no school work. */
@@ -39,5 +41,6 @@ export function chosenFrom(query: Readonly<Record<string, string | undefined>>):
     state: one('state', [...GROUPS, ...STATES]) ?? 'to-do',
     takes: one('kind', ['pieces', 'short', 'tick']),
     week: query.week && Number.isInteger(week) && Math.abs(week) <= MOST_WEEKS ? week : null,
+    whole: query.whole === '1',
   };
 }

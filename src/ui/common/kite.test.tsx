@@ -1,11 +1,12 @@
 import { STATES } from '@/core/work/standing';
 import { rendered } from '../rendered';
-import { Kite, KiteDefinitions } from './kite';
+import { Kite } from './kite';
+import { Shapes } from './shapes';
 
 describe('the kite glyph', () => {
   test('has another shape for each of the nine states', () => {
     const drawn = new Map(
-      [...rendered(<KiteDefinitions />).matchAll(/<g id="kite-([a-z-]+)">(.*?)<\/g>(?=<g id|<\/defs)/gs)].map(
+      [...rendered(<Shapes />).matchAll(/<g id="kite-([a-z-]+)"[^>]*>(.*?)<\/g>(?=<g id|<pattern)/gs)].map(
         ([, state, shape]) => [state, shape],
       ),
     );

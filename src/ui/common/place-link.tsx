@@ -6,5 +6,5 @@ import { addressOf, type Place } from '@/core/places';
  * Once the page is awake, `PageTurn` turns to the next page without loading it anew.
  */
 export function PlaceLink({ to, ...props }: Omit<ComponentProps<'a'>, 'href'> & { readonly to: Place }) {
-  return <a {...props} href={addressOf(to)} data-place="" />;
+  return <a {...props} href={addressOf(to)} />;
 }

@@ -2,7 +2,6 @@
 
 import { createTheme, DirectionProvider, MantineProvider } from '@mantine/core';
 import type { ReactNode } from 'react';
-import { schemeVariables } from './tokens';
 
 const theme = createTheme({
   fontFamily: 'var(--text)',
@@ -24,7 +23,6 @@ export function Theme({ direction, children }: { direction: 'ltr' | 'rtl'; child
         cssVariablesResolver={() => ({
           variables: {},
           light: {
-            ...schemeVariables('light'),
             '--mantine-color-body': 'var(--sheet)',
             '--mantine-color-text': 'var(--ink)',
             '--mantine-color-dimmed': 'var(--ink-soft)',
@@ -33,7 +31,6 @@ export function Theme({ direction, children }: { direction: 'ltr' | 'rtl'; child
             '--mantine-color-error': 'var(--thread)',
           },
           dark: {
-            ...schemeVariables('dark'),
             '--mantine-color-body': 'var(--sheet)',
             '--mantine-color-text': 'var(--ink)',
             '--mantine-color-dimmed': 'var(--ink-soft)',

@@ -1,6 +1,16 @@
+import { readFileSync } from 'node:fs';
 import { wcagContrast } from 'culori';
 import { GLOW_ON_PAPER, INK_ON_PAPER } from '@/core/text/tones';
-import { GLOW_TONES, INK_TONES, TOKENS, WEAVE_HUES } from './tokens';
+import { GLOW_TONES, INK_TONES, schemeVariables, TOKENS, WEAVE_HUES } from './tokens';
+
+test('the style sheet has the colours of the tokens, and no others', () => {
+  const css = readFileSync('src/ui/common/tokens.css', 'utf8');
+  for (const scheme of ['light', 'dark'] as const) {
+    const block = css.split(`[data-mantine-color-scheme="${scheme}"] {`)[1]?.split('}')[0] ?? '';
+    const stated = [...block.matchAll(/(--[\w-]+): ([^;]+);/g)].map(([, name, value]) => [name, value]);
+    expect(Object.fromEntries(stated)).toEqual(schemeVariables(scheme));
+  }
+});
 
 test('on paper the palette is that of the light scheme', () => {
   expect(Object.entries(INK_TONES).map(([name, tone]) => [name, tone.light.slice(1)])).toEqual(

@@ -46,7 +46,7 @@ async function send(documents: readonly string[]): Promise<boolean> {
  * it of whoever was here before, and brings back and sends what was locked away for whoever is here now.
  */
 export function DeviceKeeper({ tag }: { readonly tag: string }) {
-  const t = useTranslations('device');
+  const t = useTranslations('keeper');
   const [told, setTold] = useState<Told>('none');
   useEffect(() => {
     let left = false;

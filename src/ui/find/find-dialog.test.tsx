@@ -15,7 +15,7 @@ async function open() {
   const close = () => {
     closed += 1;
   };
-  const page = await screens.draw(() => <FindDialog close={close} />);
+  const page = await screens.draw(() => <FindDialog close={close} />, 'over');
   return { ...page, box: page.getByRole('combobox', { name: 'Find' }), closed: () => closed };
 }
 

@@ -5,6 +5,7 @@ import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import { PlaceLink } from '@/ui/common/place-link';
 import classes from './frame.module.css';
+import { LaterWords } from './later-words';
 
 const FindDialog = dynamic(() => import('@/ui/find/find-dialog').then((loaded) => loaded.FindDialog), { ssr: false });
 const HelpHere = dynamic(() => import('@/ui/help/help-here').then((loaded) => loaded.HelpHere), { ssr: false });
@@ -37,8 +38,15 @@ export function FarTools({ unread, help }: { unread: number; help: string }) {
       <button type="button" className={classes.tool} onClick={() => setOpen('help')}>
         {t('help')}
       </button>
-      {open === 'find' ? <FindDialog close={() => setOpen(null)} /> : null}
-      {open === 'help' ? <HelpHere help={help} close={() => setOpen(null)} /> : null}
+      {open === null ? null : (
+        <LaterWords>
+          {open === 'find' ? (
+            <FindDialog close={() => setOpen(null)} />
+          ) : (
+            <HelpHere help={help} close={() => setOpen(null)} />
+          )}
+        </LaterWords>
+      )}
     </>
   );
 }

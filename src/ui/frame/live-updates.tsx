@@ -7,6 +7,7 @@ import { LIMIT_EVENT, type LimitTold } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './frame.module.css';
+import { LaterWords } from './later-words';
 import { waitForScreens } from './patient-fetch';
 
 const SETTLE = 250;
@@ -14,16 +15,24 @@ const AGAIN = 4000;
 
 const SAYS_LIMIT = 20_000;
 
+interface Limit {
+  readonly what: string;
+  readonly minutes: number;
+}
+
+function LimitSays({ what, minutes }: Limit) {
+  const t = useTranslations('told');
+  return <>{t(keyOr(t.has, `limit-${what}`, 'limit-too-fast'), { minutes })}</>;
+}
+
 /** What was refused now and goes on later, as it was last told; `null` when that has been said for long enough. */
-function useLimit(): { readonly words: string; readonly minutes: number } | null {
-  const t = useTranslations('frame');
-  const [limit, setLimit] = useState<{ words: string; minutes: number } | null>(null);
+function useLimit(): Limit | null {
+  const [limit, setLimit] = useState<Limit | null>(null);
   useEffect(() => {
     let gone: ReturnType<typeof setTimeout> | undefined;
     const tell = (event: Event) => {
       const { what, seconds } = (event as CustomEvent<LimitTold>).detail;
-      const words = keyOr(t.has, `limit-${what}`, 'limit-too-fast');
-      setLimit({ words, minutes: Math.max(1, Math.ceil(seconds / 60)) });
+      setLimit({ what, minutes: Math.max(1, Math.ceil(seconds / 60)) });
       clearTimeout(gone);
       gone = setTimeout(() => setLimit(null), SAYS_LIMIT);
     };
@@ -32,7 +41,7 @@ function useLimit(): { readonly words: string; readonly minutes: number } | null
       window.removeEventListener(LIMIT_EVENT, tell);
       clearTimeout(gone);
     };
-  }, [t]);
+  }, []);
   return limit;
 }
 
@@ -97,9 +106,11 @@ export function LiveUpdates({ from }: { readonly from: string }) {
         ? t('away')
         : crowded
           ? t('too-many-open')
-          : limit
-            ? t(limit.words as 'limit-bytes', { minutes: limit.minutes })
-            : null}
+          : limit && (
+              <LaterWords>
+                <LimitSays {...limit} />
+              </LaterWords>
+            )}
     </p>
   );
 }

@@ -9,11 +9,11 @@ import classes from './page-turn.module.css';
 const isPlain = (event: MouseEvent): boolean =>
   event.button === 0 && !event.defaultPrevented && !event.metaKey && !event.ctrlKey && !event.shiftKey && !event.altKey;
 
-/** The place that a click leads to, by the nearest link that names one; `null` where it leads nowhere of ours. */
-function placeOf(event: MouseEvent): string | null {
-  const link = event.target instanceof Element ? event.target.closest('a[data-place]') : null;
-  if (!link || (link.getAttribute('target') ?? '_self') !== '_self' || link.hasAttribute('download')) return null;
-  return link.getAttribute('href');
+/** The nearest link to a place that was clicked; `null` where it leads nowhere of ours. */
+function placeOf(event: MouseEvent): HTMLAnchorElement | null {
+  const link = event.target instanceof Element ? event.target.closest<HTMLAnchorElement>('a[href^="/"]') : null;
+  const leaves = !link || link.hasAttribute('download') || link.target !== '' || link.pathname.startsWith('/api/');
+  return leaves ? null : link;
 }
 
 /**
@@ -26,10 +26,16 @@ export function PageTurn() {
   const [pending, start] = useTransition();
   useEffect(() => {
     const turn = (event: MouseEvent) => {
-      const place = isPlain(event) ? placeOf(event) : null;
-      if (place === null) return;
+      const link = isPlain(event) ? placeOf(event) : null;
+      if (link === null) return;
       event.preventDefault();
-      start(() => router.push(place));
+      const address = link.getAttribute('href') ?? '/';
+      // A fold is no page of its own: what was scrolled to stays, and Back leads to the page before.
+      start(() =>
+        link.matches('[data-fold], [aria-expanded]')
+          ? router.replace(address, { scroll: false })
+          : router.push(address),
+      );
     };
     document.addEventListener('click', turn);
     return () => document.removeEventListener('click', turn);

@@ -10,6 +10,7 @@ import { keyOr } from '@/ui/common/key-or';
 import { useReadingSettings } from '@/ui/common/reading-settings';
 import { READING_CHOICES } from '@/ui/common/reading-style';
 import { sendUnsaved } from '@/ui/common/unsaved';
+import { LaterWords } from './later-words';
 import classes from './person-menu.module.css';
 
 const SCHEMES = ['light', 'dark', 'auto'] as const;
@@ -114,7 +115,9 @@ export function PersonMenu({ name, teaching }: { name: string; teaching: boolean
           </fieldset>
           <fieldset>
             <legend>{t('reading')}</legend>
-            <ReadingChoices />
+            <LaterWords>
+              <ReadingChoices />
+            </LaterWords>
           </fieldset>
           <a href={addressOf({ at: teaching ? 'asides' : 'receipts' })}>{t(teaching ? 'asides' : 'receipts')}</a>
           <a href={addressOf({ at: 'password' })}>{t('password')}</a>

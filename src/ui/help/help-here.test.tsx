@@ -16,7 +16,7 @@ test.each(['en', 'ar'] as const)('the guide of the screen opens over it, with wh
   const close = () => {
     closed += 1;
   };
-  const page = await screens.draw(() => <HelpHere help="Ms Quill" close={close} />, null, locale);
+  const page = await screens.draw(() => <HelpHere help="Ms Quill" close={close} />, 'over', locale);
   const sheet = within(page.getByRole('dialog'));
   expect(sheet.getByText(/Ms Quill/)).toBeTruthy();
   expect(sheet.getAllByRole('heading').length).toBeGreaterThan(0);

@@ -23,7 +23,7 @@ interface DemoPerson {
 export function SignInScreen({ school, help, people }: { school: string; help: string; people: DemoPerson[] }) {
   const t = useTranslations('sign-in');
   const frame = useTranslations('frame');
-  const device = useTranslations('device');
+  const keeper = useTranslations('keeper');
   const locale = localeOf(useLocale());
   const [forgotten, setForgotten] = useState(false);
   const [userName, setUserName] = useState('');
@@ -85,7 +85,7 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
         <section className={classes.form} aria-labelledby="sign-in-title">
           <h1 id="sign-in-title">{forgotten ? t('new-password') : t('title')}</h1>
           <p className="soft">{school}</p>
-          {locked ? <p role="note">{device('locked')}</p> : null}
+          {locked ? <p role="note">{keeper('locked')}</p> : null}
           <form onSubmit={submit}>
             <TextInput
               label={t('user-name')}

@@ -7,7 +7,7 @@ import { useRefresh } from '@/ui/common/use-refresh';
 
 /** Puts an item off to tomorrow, or brings it back. */
 export function NotToday({ assignment, title, off }: { assignment: string; title: string; off: boolean }) {
-  const t = useTranslations('today');
+  const t = useTranslations('not-today');
   const refresh = useRefresh();
   const [busy, setBusy] = useState(false);
   const [failed, setFailed] = useState(false);

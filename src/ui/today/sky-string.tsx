@@ -1,12 +1,8 @@
 import { useTranslations } from 'next-intl';
-import type { StringLayout } from '@/core/plan/string-layout';
+import { STRING_SIZES, type StringLayout } from '@/core/plan/string-layout';
 import type { WorkItem } from '@/server/reading/work/work-list';
-import { Kite } from '@/ui/common/kite';
-import { PlaceLink } from '@/ui/common/place-link';
-import { hueOf } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
-import { SkyScroll } from './sky-scroll';
-import classes from './sky-string.module.css';
+import { type HungKite, SkyView } from './sky-view';
 
 interface Props {
   readonly layout: StringLayout;
@@ -18,77 +14,67 @@ interface Props {
 /** From so many minutes on a day says how much it carries. */
 const HEAVY = 60;
 
+/** To a tenth of a pixel: nobody sees more, and every digit is sent. */
+const px = (value: number): number => Math.round(value * 10) / 10;
+
+/** How far the handles of a curve lie from its ends, as a share of its width, for it to run as half a wave. */
+const HANDLE = 0.3642;
+
+/** The line as a path: from the middle of each day to that of the next as half a wave, which is how it was laid. */
+function pathOf({ line, width }: StringLayout): string {
+  const day = STRING_SIZES.day;
+  const middles = line.filter(({ x }) => x % day === day / 2);
+  const [first, ...rest] = middles;
+  if (!first) return '';
+  // Each curve but the first takes the handle at its beginning from the one before, mirrored.
+  const curves = rest.map(({ x, y }, i) => {
+    const begin = i === 0 ? `C${px(first.x + HANDLE * day)} ${px(first.y)} ` : 'S';
+    return `${begin}${px(x - HANDLE * day)} ${px(y)} ${px(x)} ${px(y)}`;
+  });
+  const [start, end] = [line[0] ?? first, line.at(-1) ?? first];
+  return `M0 ${px(start.y)}L${px(first.x)} ${px(first.y)}${curves.join('')}L${width} ${px(end.y)}`;
+}
+
 /** The String: days as ticks, now in red, and every kite below its due time on a thread as long as its work. */
 export function SkyString({ layout, items, zone, now }: Props) {
   const t = useTranslations('string');
+  const state = useTranslations('state');
   const times = useTimes(zone);
   const { width, height } = layout;
+  const kites = layout.kites.flatMap(({ id, x, lineY, thread, side, strands }): readonly HungKite[] => {
+    const item = items.get(id);
+    if (!item) return [];
+    return [
+      {
+        id,
+        title: item.title,
+        weave: item.weave,
+        state: item.state,
+        when: times.moment(item.dueAt ?? now, now),
+        length: times.length(item.minutes),
+        x: px(side === 'after' ? x - 14 : width - x - 14),
+        y: px(lineY + thread - 5),
+        ...(side === 'before' ? { before: true } : {}),
+        thread: strands.map(({ from, to }) => `M${px(x)} ${px(lineY + from)}v${px(to - from)}`).join(''),
+      },
+    ];
+  });
+  const days = layout.days.map(({ at, x, y, today, minutes }) => ({
+    x: px(x),
+    y: px(y),
+    word: times.tick(at),
+    ...(today ? { today } : {}),
+    ...(minutes >= HEAVY ? { load: times.length(minutes) } : {}),
+  }));
   return (
-    <SkyScroll label={t('label')} to={layout.now.x} earlier={t('earlier')} later={t('later')} back={t('back')}>
-      <div className={classes.sky} style={{ inlineSize: width, blockSize: height }}>
-        <svg className={classes.drawn} width={width} height={height} aria-hidden="true">
-          <polyline points={layout.line.map(({ x, y }) => `${x},${y}`).join(' ')} className={classes.line} />
-          {layout.days.map(({ at, x, y }) => (
-            <path key={at} d={`M${x} ${y - 5}v10`} className={classes.line} />
-          ))}
-          {layout.kites.map(({ id, x, lineY, strands }) => (
-            <path
-              key={id}
-              d={strands.map(({ from, to }) => `M${x} ${lineY + from}v${to - from}`).join('')}
-              className={classes.hanging}
-            />
-          ))}
-          <circle cx={layout.now.x} cy={layout.now.y} r="5.5" className={classes.now} />
-        </svg>
-        {layout.days.map(({ at, x, y, today, minutes }) => (
-          <span
-            key={at}
-            aria-hidden="true"
-            className={`${classes.day} ${today ? classes.today : ''}`}
-            style={{ insetInlineStart: x + 6, insetBlockStart: y - 30 }}
-          >
-            {times.tick(at)}
-            {minutes >= HEAVY ? <span className={classes.load}> {times.length(minutes)}</span> : null}
-          </span>
-        ))}
-        <span
-          aria-hidden="true"
-          className={`${classes.day} ${classes.nowWord}`}
-          style={{ insetInlineStart: layout.now.x + 9, insetBlockStart: layout.now.y + 4 }}
-        >
-          {t('now', { clock: times.clock(now) })}
-        </span>
-        <ol className={classes.kites} aria-label={t('list')}>
-          {layout.kites.map(({ id, x, lineY, thread, side }) => {
-            const item = items.get(id);
-            if (!item) return null;
-            return (
-              <li
-                key={id}
-                data-side={side}
-                style={
-                  side === 'after'
-                    ? { insetInlineStart: x - 14, insetBlockStart: lineY + thread - 5 }
-                    : { insetInlineEnd: width - x - 14, insetBlockStart: lineY + thread - 5 }
-                }
-              >
-                <PlaceLink to={{ at: 'desk', assignment: id }} className={classes.kite}>
-                  <Kite state={item.state} labelled color={hueOf(item.weave)} />
-                  <span>
-                    <span className={item.state === 'overdue' ? 'plum' : undefined}>
-                      <bdi>{item.title}</bdi>
-                    </span>
-                    <small className="soft">
-                      <span className="visually-hidden">{times.moment(item.dueAt ?? now, now)}, </span>
-                      {times.length(item.minutes)}
-                    </small>
-                  </span>
-                </PlaceLink>
-              </li>
-            );
-          })}
-        </ol>
-      </div>
-    </SkyScroll>
+    <SkyView
+      size={[width, height]}
+      line={pathOf(layout)}
+      now={{ x: px(layout.now.x), y: px(layout.now.y), word: t('now', { clock: times.clock(now) }) }}
+      days={days}
+      kites={kites}
+      states={Object.fromEntries(kites.map((kite) => [kite.state, state(kite.state)]))}
+      words={{ label: t('label'), list: t('list'), earlier: t('earlier'), later: t('later'), back: t('back') }}
+    />
   );
 }

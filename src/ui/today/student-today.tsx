@@ -67,11 +67,15 @@ function First({ ranked, today, zone, now }: { ranked: Ranked<WorkItem>; today: 
           {t('about', { length: times.length(item.minutes) })}
         </p>
         <p>
-          {reason(ranked)}{' '}
-          {item.state === 'under-way' && item.steps > 1
-            ? t('stopped', { step: Math.min(item.stepsDone + 1, item.steps), steps: item.steps })
-            : null}{' '}
-          {today.emptyAnswers === null ? null : t('answers-left', { n: today.emptyAnswers })}
+          {[
+            reason(ranked),
+            item.state === 'under-way' && item.steps > 1
+              ? t('stopped', { step: Math.min(item.stepsDone + 1, item.steps), steps: item.steps })
+              : '',
+            today.emptyAnswers === null ? '' : t('answers-left', { n: today.emptyAnswers }),
+          ]
+            .filter((said) => said !== '')
+            .join(' ')}
         </p>
       </div>
       <div className={classes.acts}>
@@ -116,28 +120,50 @@ function ItemRow({
   );
 }
 
-function Fold({ word, items, className, zone, now, act }: FoldProps) {
+/** The folds below what to do next, in their order. */
+const FOLDS = ['overdue', 'more', 'put-off', 'later', 'done', 'closed', 'before'] as const;
+type FoldName = (typeof FOLDS)[number];
+
+/** Which folds are open, by what stands in the address. */
+const foldsIn = (said: string): ReadonlySet<FoldName> => {
+  const names = new Set(said.split(' '));
+  return new Set(FOLDS.filter((name) => names.has(name)));
+};
+
+/** A fold: shut, nothing of it is on the page. It is a link, so that the server draws what is in it when it is opened. */
+function Fold({ name, items, open, zone, now, act }: FoldProps) {
+  const t = useTranslations('today');
   const line = useStateLine(useTimes(zone), now);
   if (items.length === 0) return null;
+  const isOpen = open.has(name);
+  const others = FOLDS.filter((one) => (one === name ? !isOpen : open.has(one)));
   return (
-    <details className={classes.fold}>
-      <summary className={className}>{word}</summary>
-      <ul className={classes.rows}>
-        {items.slice(0, 30).map((item) => (
-          <ItemRow key={item.id} item={item} says={line(item)} zone={zone} now={now} act={act?.(item)} />
-        ))}
-      </ul>
-    </details>
+    <div className={classes.fold} {...(isOpen ? { 'data-open': '' } : {})}>
+      <PlaceLink
+        to={{ at: 'unfolded', open: others }}
+        {...(name === 'overdue' ? { className: 'plum' } : {})}
+        aria-expanded={isOpen}
+      >
+        {t(`fold-${name}`, { n: items.length })}
+      </PlaceLink>
+      {isOpen ? (
+        <ul className={classes.rows}>
+          {items.slice(0, 30).map((item) => (
+            <ItemRow key={item.id} item={item} says={line(item)} zone={zone} now={now} act={act?.(item)} />
+          ))}
+        </ul>
+      ) : null}
+    </div>
   );
 }
 
 interface FoldProps {
-  readonly word: string;
+  readonly name: FoldName;
+  readonly open: ReadonlySet<FoldName>;
   readonly items: readonly WorkItem[];
-  readonly className?: string;
   readonly zone: string;
   readonly now: number;
-  readonly act?: (item: WorkItem) => ReactNode;
+  readonly act: ((item: WorkItem) => ReactNode) | undefined;
 }
 
 /** What lessons there are today, in order. */
@@ -151,7 +177,7 @@ function LessonsToday({ lessons }: { lessons: Today['lessons'] }) {
         {lessons.map((lesson) => (
           <li key={lesson.number}>
             <span className="num">{lesson.starts}</span>
-            <Sail weave={lesson.weave} size={16} />
+            <Sail weave={lesson.weave} />
             <PlaceLink to={{ at: 'class', class: lesson.class_id }}>
               <bdi>{lesson.class_name}</bdi>
             </PlaceLink>
@@ -163,14 +189,32 @@ function LessonsToday({ lessons }: { lessons: Today['lessons'] }) {
   );
 }
 
+interface Props {
+  readonly today: Today;
+  /** The folds that are open, by their names. */
+  readonly unfolded: string;
+  readonly zone: string;
+  readonly now: number;
+}
+
 /** The student's first screen: what is due when, what to do next and why, and what came in. */
-export function StudentToday({ today, zone, now }: { today: Today; zone: string; now: number }) {
+export function StudentToday({ today, unfolded, zone, now }: Props) {
   const t = useTranslations('today');
   const news = useTranslations('news');
   const times = useTimes(zone);
   const reason = useReason(times, now);
   const [first, ...rest] = today.next;
   const overdue = today.folds.overdue.length;
+  const open = foldsIn(unfolded);
+  const { putOff, ...others } = today.folds;
+  const folded: Record<FoldName, readonly WorkItem[]> = {
+    ...others,
+    'put-off': putOff,
+    more: rest.slice(4).map(({ item }) => item),
+  };
+  const acts: Partial<Record<FoldName, (item: WorkItem) => ReactNode>> = {
+    'put-off': (item) => <NotToday assignment={item.id} title={item.title} off={false} />,
+  };
   return (
     <main className={classes.main} id="main">
       <div className={classes.head}>
@@ -202,50 +246,9 @@ export function StudentToday({ today, zone, now }: { today: Today; zone: string;
             ))}
           </ul>
           <div className={classes.folds}>
-            <Fold
-              word={t('fold-overdue', { n: overdue })}
-              items={today.folds.overdue}
-              className="plum"
-              zone={zone}
-              now={now}
-            />
-            <Fold
-              word={t('fold-more', { n: Math.max(0, rest.length - 4) })}
-              items={rest.slice(4).map(({ item }) => item)}
-              zone={zone}
-              now={now}
-            />
-            <Fold
-              word={t('fold-put-off', { n: today.folds.putOff.length })}
-              items={today.folds.putOff}
-              zone={zone}
-              now={now}
-              act={(item) => <NotToday assignment={item.id} title={item.title} off={false} />}
-            />
-            <Fold
-              word={t('fold-later', { n: today.folds.later.length })}
-              items={today.folds.later}
-              zone={zone}
-              now={now}
-            />
-            <Fold
-              word={t('fold-done', { n: today.folds.done.length })}
-              items={today.folds.done}
-              zone={zone}
-              now={now}
-            />
-            <Fold
-              word={t('fold-closed', { n: today.folds.closed.length })}
-              items={today.folds.closed}
-              zone={zone}
-              now={now}
-            />
-            <Fold
-              word={t('fold-before', { n: today.folds.before.length })}
-              items={today.folds.before}
-              zone={zone}
-              now={now}
-            />
+            {FOLDS.map((name) => (
+              <Fold key={name} name={name} items={folded[name]} open={open} zone={zone} now={now} act={acts[name]} />
+            ))}
           </div>
         </section>
         <section aria-labelledby="lately">
@@ -258,7 +261,7 @@ export function StudentToday({ today, zone, now }: { today: Today; zone: string;
                 {event.back ? (
                   <Kite state={event.anotherGo ? 'another-go' : 'handed-back'} labelled />
                 ) : (
-                  <Sail weave={event.weave} size={20} />
+                  <Sail weave={event.weave} />
                 )}
                 <div>
                   <PlaceLink to={event.place}>

@@ -12,7 +12,7 @@ function Rows({ items, zone, now }: { items: readonly TeacherItem[]; zone: strin
     <ul className={classes.rows}>
       {items.map((item) => (
         <li key={item.id} className={classes.row}>
-          <Sail weave={item.weave} size={20} />
+          <Sail weave={item.weave} />
           <div>
             <PlaceLink to={{ at: 'marking', assignment: item.id }} className={classes.title}>
               <bdi>{item.title}</bdi>
@@ -29,13 +29,25 @@ function Rows({ items, zone, now }: { items: readonly TeacherItem[]; zone: strin
   );
 }
 
+interface Props {
+  readonly items: readonly TeacherItem[];
+  /** Everything that waits for marks, and not only the first of it. */
+  readonly whole: boolean;
+  readonly zone: string;
+  readonly now: number;
+}
+
+/** So much of what waits for marks is drawn at first: what is further down is asked for. */
+const FIRST = 20;
+
 /** The teacher's first screen: what waits for marks, and what is coming in. */
-export function TeacherToday({ items, zone, now }: { items: readonly TeacherItem[]; zone: string; now: number }) {
+export function TeacherToday({ items, whole, zone, now }: Props) {
   const t = useTranslations('teaching');
   const times = useTimes(zone);
   const byDue = items.toSorted((a, b) => (a.dueAt ?? 0) - (b.dueAt ?? 0));
   const toMark = byDue.filter((item) => item.toMark > 0);
   const coming = byDue.filter((item) => item.toMark === 0 && item.dueAt !== null && item.dueAt > now);
+  const shown = whole ? toMark : toMark.slice(0, FIRST);
   const waiting = toMark.reduce((sum, item) => sum + item.toMark, 0);
   return (
     <main className={classes.main} id="main">
@@ -47,7 +59,12 @@ export function TeacherToday({ items, zone, now }: { items: readonly TeacherItem
         <section aria-labelledby="to-mark">
           <h2 id="to-mark">{t('to-mark')}</h2>
           {toMark.length === 0 ? <p className={classes.empty}>{t('none-to-mark')}</p> : null}
-          <Rows items={toMark} zone={zone} now={now} />
+          <Rows items={shown} zone={zone} now={now} />
+          {shown.length === toMark.length ? null : (
+            <PlaceLink to={{ at: 'unfolded', open: ['to-mark'] }} className={classes.rest} data-fold="">
+              {t('rest', { n: toMark.length - shown.length })}
+            </PlaceLink>
+          )}
         </section>
         <section aria-labelledby="coming">
           <h2 id="coming">{t('coming')}</h2>

@@ -11,5 +11,6 @@ export const placeOf = (chosen: Chosen): Place => ({
     state: chosen.state === 'to-do' ? null : chosen.state,
     kind: chosen.takes,
     week: chosen.week === null ? null : String(chosen.week),
+    whole: chosen.whole ? '1' : null,
   },
 });

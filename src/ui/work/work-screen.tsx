@@ -33,12 +33,17 @@ function SortHead({ sort, chosen, end }: { sort: Sort; chosen: Chosen; end?: boo
   );
 }
 
+/** So many rows are drawn at first: what is further down is asked for. */
+const FIRST_ROWS = 60;
+
 /** All work across classes as one table, from the same list as Today and the Class line. */
 export function WorkScreen({ table, chosen, classes: list, zone, now }: Props) {
   const t = useTranslations('work');
   const state = useTranslations('state');
   const kinds = useTranslations('class');
   const times = useTimes(zone);
+  const rows = chosen.whole ? table.rows : table.rows.slice(0, FIRST_ROWS);
+  const hidden = table.rows.length - rows.length;
   return (
     <main className={classes.main} id="main">
       <div className={classes.head}>
@@ -81,7 +86,7 @@ export function WorkScreen({ table, chosen, classes: list, zone, now }: Props) {
             </tr>
           </thead>
           <tbody>
-            {table.rows.map((item) => (
+            {rows.map((item) => (
               <tr key={item.id} data-state={item.state}>
                 <td className={item.state === 'overdue' ? 'plum' : undefined}>
                   {item.dueAt === null ? '' : times.moment(item.dueAt, now)}
@@ -108,6 +113,11 @@ export function WorkScreen({ table, chosen, classes: list, zone, now }: Props) {
             ))}
           </tbody>
         </table>
+      )}
+      {hidden === 0 ? null : (
+        <PlaceLink to={placeOf({ ...chosen, whole: true })} className={classes.rest} data-fold="">
+          {t('rest', { n: hidden })}
+        </PlaceLink>
       )}
     </main>
   );

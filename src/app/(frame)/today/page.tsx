@@ -12,12 +12,15 @@ export async function generateMetadata(): Promise<Metadata> {
   return { title: (await getTranslations('frame'))('today') };
 }
 
-export default async function TodayPage() {
+export default async function TodayPage({ searchParams }: { searchParams: Promise<Record<string, unknown>> }) {
   const { db, person, school, now } = await enter('PAGE /today');
+  const { open } = await searchParams;
+  const unfolded = typeof open === 'string' ? open : '';
   if (person.role === 'teacher') {
+    const items = await teacherWork(db, person, null, now);
     return (
       <Words of="(frame)/today">
-        <TeacherToday items={await teacherWork(db, person, null, now)} zone={school.zone} now={now} />
+        <TeacherToday items={items} whole={unfolded === 'to-mark'} zone={school.zone} now={now} />
       </Words>
     );
   }
@@ -26,7 +29,7 @@ export default async function TodayPage() {
   if (toMeasure !== null) after(() => measureWork(db, person, toMeasure));
   return (
     <Words of="(frame)/today">
-      <StudentToday today={today} zone={school.zone} now={now} />
+      <StudentToday today={today} unfolded={unfolded} zone={school.zone} now={now} />
     </Words>
   );
 }
