@@ -171,6 +171,26 @@ test('a language that is chosen stays, before and after signing in', async ({ co
   await expect(page.locator('html')).toHaveAttribute('dir', 'rtl');
   await page.getByRole('button', { name: 'Dao Nguyen' }).click();
   await expect(page.getByRole('heading', { name: 'افعل الآن' })).toBeVisible();
+  await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
+  // An English sentence stands in an Arabic screen as it would in an English one: its full stop at its right.
+  const ends = await page
+    .locator('.ProseMirror p', { hasText: /\w\.$/ })
+    .first()
+    .evaluate((paragraph) => {
+      const words = document.createTreeWalker(paragraph, NodeFilter.SHOW_TEXT).nextNode() as Text;
+      const edge = (from: number) => {
+        const range = document.createRange();
+        range.setStart(words, from);
+        range.setEnd(words, from + 1);
+        return range.getBoundingClientRect();
+      };
+      const line = edge(words.length - 1);
+      const before = edge(words.length - 2);
+      return { line: line.left, before: before.left, same: Math.abs(line.top - before.top) < 2 };
+    });
+  expect(ends.same).toBe(true);
+  expect(ends.line).toBeGreaterThan(ends.before);
+  await page.goto(`${school.url}/today`);
   await page.getByRole('button', { name: 'Dao N.' }).click();
   await page.getByRole('button', { name: 'English' }).click();
   await expect(page.getByRole('heading', { name: 'Do next' })).toBeVisible();
@@ -184,6 +204,14 @@ test('by keyboard alone: to the content, along the String, into the work, and fr
   await page.goto(`${school.url}/today`);
   await page.keyboard.press('Tab');
   await expect(page.getByRole('link', { name: 'To the content' })).toBeFocused();
+  // Past the String with two keys more, and to what comes after it without looking for it.
+  await page.getByRole('link', { name: 'To what to do next' }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('article').getByRole('link', { name: /Begin|Go on/ })).toBeFocused();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(page.locator('[data-next] a').nth(1)).toBeFocused();
   const strings = page.getByRole('region', { name: 'The String' });
   await strings.focus();
   const before = await strings.evaluate((box) => box.scrollLeft);

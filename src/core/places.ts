@@ -33,7 +33,14 @@ export type Place =
   | { readonly at: 'unfolded'; readonly open: readonly string[] }
   /** All work, narrowed and sorted. */
   | { readonly at: 'chosen-work'; readonly chosen: Query }
-  | { readonly at: 'class'; readonly class: ClassId | string; readonly order?: string; readonly show?: string }
+  | {
+      readonly at: 'class';
+      readonly class: ClassId | string;
+      readonly order?: string;
+      readonly show?: string;
+      /** One unit of it by itself. */
+      readonly unit?: string | null;
+    }
   | { readonly at: 'material'; readonly class: ClassId | string; readonly material: string }
   | {
       readonly at: 'desk';
@@ -74,7 +81,7 @@ export function addressOf(place: Place): string {
     case 'chosen-work':
       return `/work${said('?', place.chosen)}`;
     case 'class':
-      return `/classes/${place.class}${said('?', { order: place.order, show: place.show })}`;
+      return `/classes/${place.class}${said('?', { order: place.order, show: place.show, unit: place.unit })}`;
     case 'material':
       return `/classes/${place.class}/materials/${place.material}`;
     case 'desk':

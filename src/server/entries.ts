@@ -22,6 +22,7 @@ export const PERMISSIONS = {
   'GET /api/find': 'signed-in',
   'GET /api/materials/[material]/file': 'material-reader',
   'GET /api/materials/[material]/captions': 'material-reader',
+  'GET /api/materials/[material]/export': 'material-reader',
   'GET /api/materials/[material]/chapters/[chapter]': 'material-reader',
   'GET /api/materials/[material]/parts/[part]': 'material-reader',
   'POST /api/materials/[material]/place': 'material-reader',

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId } from '@/core/ids';
 import { newsTo, OWN_NEWS } from '@/core/kinds/event';
-import { bigNumber, eventName, id, instant } from './columns';
+import { bigNumber, eventName, id, instant, maybeInstant } from './columns';
 import { made, type Queryable, rows, time } from './database';
 
 /** One thing that is new to somebody. */
@@ -21,6 +21,8 @@ const news = z.object({
   another_go: z.boolean(),
   earned: z.number().nullable(),
   points: z.number().nullable(),
+  /** When the work is due for this person; `null` for what has no due time, or none of their own. */
+  due_at: maybeInstant,
   unread: z.boolean(),
 });
 
@@ -66,6 +68,7 @@ export const newsFor = (personId: PersonId, most: number, now: Instant) =>
        e.data->>'material' AS material_id, e.data->>'announcement' AS announcement_id, e.student_id, s.name AS student,
        coalesce(a.title, t.title, n.title, '') AS title, a.points,
        coalesce((e.data->>'anotherGo')::boolean, false) AS another_go, b.earned - b.lost_late AS earned,
+       a.due_at + x.minutes * interval '1 minute' AS due_at,
        (e.id > p.news_from AND r.event_id IS NULL) AS unread
      FROM mine e JOIN class c ON c.id = e.class_id JOIN person p ON p.id = $1
      LEFT JOIN assignment a ON a.id = e.assignment_id
@@ -74,6 +77,7 @@ export const newsFor = (personId: PersonId, most: number, now: Instant) =>
      LEFT JOIN person s ON s.id = e.student_id
      LEFT JOIN LATERAL (SELECT earned, lost_late FROM hand_back k WHERE k.hand_in_id = e.data->>'handIn'
        ORDER BY k.at DESC LIMIT 1) b ON e.kind IN ('handed-back', 'amended')
+     LEFT JOIN extra_time x ON x.assignment_id = e.assignment_id AND x.student_id = $1
      LEFT JOIN news_read r ON r.person_id = $1 AND r.event_id = e.id
      ORDER BY e.id DESC`,
     [personId, most, time(now), ...KINDS],

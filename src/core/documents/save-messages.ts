@@ -1,13 +1,13 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 
 /**
  * What browser and server say to each other on the save socket. Binary content is base64. `n` numbers a
  * browser's updates, so that an answer can be told from another.
  */
 export const fromBrowser = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('join'), document: z.string().max(64), vector: z.string() }),
-  z.object({ kind: z.literal('leave'), document: z.string().max(64) }),
-  z.object({ kind: z.literal('update'), document: z.string().max(64), n: z.number().int(), update: z.string() }),
+  z.object({ kind: z.literal('join'), document: z.string().check(z.maxLength(64)), vector: z.string() }),
+  z.object({ kind: z.literal('leave'), document: z.string().check(z.maxLength(64)) }),
+  z.object({ kind: z.literal('update'), document: z.string().check(z.maxLength(64)), n: z.int(), update: z.string() }),
   /** Are you there? */
   z.object({ kind: z.literal('beat') }),
 ]);
@@ -22,7 +22,7 @@ export const fromServer = z.discriminatedUnion('kind', [
     editable: z.boolean(),
   }),
   z.object({ kind: z.literal('saved'), document: z.string(), n: z.number(), at: z.number() }),
-  z.object({ kind: z.literal('refused'), document: z.string(), n: z.number().nullable(), code: z.string() }),
+  z.object({ kind: z.literal('refused'), document: z.string(), n: z.nullable(z.number()), code: z.string() }),
   /** Another device of the same person typed. */
   z.object({ kind: z.literal('changed'), document: z.string(), update: z.string() }),
   /** The work was handed in, taken back or handed back. */

@@ -287,6 +287,7 @@ test('material that was removed gives neither chapters, captions nor parts', asy
   for (const entry of [
     'GET /api/materials/[material]/chapters/[chapter]',
     'GET /api/materials/[material]/captions',
+    'GET /api/materials/[material]/export',
     'GET /api/materials/[material]/parts/[part]',
     'GET /api/materials/[material]/file',
   ] as const) {

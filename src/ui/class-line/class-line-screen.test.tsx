@@ -13,13 +13,13 @@ beforeAll(async () => {
 });
 afterAll(() => screens.end());
 
-async function openAs(id: string, of: string) {
+async function openAs(id: string, of: string, order: 'course' | 'newest' = 'course', unit: string | null = null) {
   await screens.signIn(id);
   const person = await screens.school.person(id);
   return screens.draw(async () => {
-    const chosen = { order: 'course', chip: 'all' } as const;
+    const chosen = { order, chip: 'all' } as const;
     const line = await classLine(screens.school.db, person, of as ClassId, chosen, Date.now());
-    return <ClassLineScreen line={line} order="course" chip="all" zone="Europe/Lisbon" now={Date.now()} />;
+    return <ClassLineScreen line={line} order={order} chip="all" unit={unit} zone="Europe/Lisbon" now={Date.now()} />;
   }, 'all');
 }
 
@@ -89,4 +89,38 @@ test('joining by a code: a wrong one keeps what was typed, the right one opens t
   await page.hand.type(box, 'stry-2468');
   await page.hand.click(page.getByRole('button', { name: 'Join' }));
   await waitFor(() => expect(screens.went).toContain('/classes/stories'));
+});
+
+test('what was said to the class stands at the top of its unit, what was posted and what is due are told apart', async () => {
+  const page = await openAs('s-imke', 'weather');
+  const imke = await screens.school.person('s-imke');
+  const chosen = { order: 'course', chip: 'all' } as const;
+  const line = await classLine(screens.school.db, imke, 'weather' as ClassId, chosen, Date.now());
+  const said = line.units.filter(({ entries }) => entries.some(({ kind }) => kind === 'announcement'));
+  expect(said.length).toBeGreaterThan(0);
+  for (const { entries } of said) {
+    const kinds = entries.map(({ kind }) => kind === 'announcement');
+    expect(kinds).toEqual([...kinds].sort((a, b) => Number(b) - Number(a)));
+  }
+  const row = page.getByRole('link', { name: 'Reading the cloud ladder' }).closest('li');
+  expect(row?.textContent).toMatch(/due (today|tomorrow|\w+day) \d/);
+  page.leave();
+  const newest = await openAs('s-imke', 'weather', 'newest');
+  const rows = newest.getAllByRole('listitem').filter((one) => one.textContent?.includes('posted'));
+  expect(rows.length).toBeGreaterThan(10);
+});
+
+test('a unit stands by itself under an address of its own; one that is done is folded away to it', async () => {
+  const page = await openAs('s-imke', 'weather');
+  const heads = page.getAllByRole('heading', { level: 2 }).flatMap((head) => within(head).queryAllByRole('link'));
+  expect(heads.length).toBeGreaterThan(1);
+  const address = new URL(heads[0]?.getAttribute('href') ?? '', 'http://school');
+  const unit = address.searchParams.get('unit') ?? '';
+  expect([address.pathname, unit === '']).toEqual(['/classes/weather', false]);
+  page.leave();
+  const alone = await openAs('s-imke', 'weather', 'course', unit);
+  expect(alone.getAllByRole('heading', { level: 2 })).toHaveLength(1);
+  expect(alone.getByRole('link', { name: 'All of the class' }).getAttribute('href')).toBe(
+    '/classes/weather?order=course&show=all',
+  );
 });

@@ -38,45 +38,51 @@ function Knots({ done, of }: { done: number; of: number }) {
   );
 }
 
-function Unit({ unit, ...shown }: { unit: ClassLine['units'][number] } & Shown) {
+/** What stands in the columns of a list, above it. */
+function Heads({ newest }: { newest: boolean }) {
+  const t = useTranslations('class');
+  return (
+    <div className={classes.heads} aria-hidden="true">
+      <span>{t('head-takes')}</span>
+      <span>{t('head-length')}</span>
+      <span>{t(newest ? 'head-posted' : 'head-due')}</span>
+    </div>
+  );
+}
+
+function Unit({
+  unit,
+  alone,
+  place,
+  ...shown
+}: { unit: ClassLine['units'][number]; alone: boolean; place: Place } & Shown) {
   const times = useTimes(shown.zone);
   const t = useTranslations('class');
-  const finished = unit.of > 0 && unit.done === unit.of;
-  const head = (
-    <>
-      <h2>
-        <bdi>{unit.title}</bdi>
-        {unit.starts_at !== null && unit.ends_at !== null ? (
-          <small>{times.span(unit.starts_at, unit.ends_at)}</small>
-        ) : null}
-      </h2>
-      {unit.of > 0 ? <Knots done={unit.done} of={unit.of} /> : null}
-    </>
-  );
-  const list = (
-    <ul className={classes.list}>
-      {unit.entries.map((entry) => (
-        <Row key={entry.id} entry={entry} {...shown} />
-      ))}
-    </ul>
-  );
   if (unit.entries.length === 0) return null;
-  if (!finished) {
-    return (
-      <section>
-        <div className={classes.unit}>{head}</div>
-        {list}
-      </section>
-    );
-  }
+  // What is done and past is folded away: its name leads to it, by itself.
+  const finished = !alone && unit.of > 0 && unit.done === unit.of;
   return (
-    <details className={classes.finished}>
-      <summary className={classes.unit}>
-        {head}
-        <span className="visually-hidden">{t('all-done')}</span>
-      </summary>
-      {list}
-    </details>
+    <section className={finished ? classes.finished : undefined}>
+      <div className={classes.unit}>
+        <h2>
+          <PlaceLink to={place}>
+            <bdi>{unit.title}</bdi>
+          </PlaceLink>
+          {unit.starts_at !== null && unit.ends_at !== null ? (
+            <small>{times.span(unit.starts_at, unit.ends_at)}</small>
+          ) : null}
+        </h2>
+        {unit.of > 0 ? <Knots done={unit.done} of={unit.of} /> : null}
+        {finished ? <span className="visually-hidden">{t('all-done')}</span> : null}
+      </div>
+      {finished ? null : (
+        <ul className={classes.list}>
+          {unit.entries.map((entry) => (
+            <Row key={entry.id} entry={entry} {...shown} />
+          ))}
+        </ul>
+      )}
+    </section>
   );
 }
 
@@ -84,25 +90,32 @@ interface Props {
   readonly line: ClassLine;
   readonly order: 'course' | 'newest';
   readonly chip: Chip;
+  /** The unit that is shown by itself; `null` for all of the class. */
+  readonly unit: string | null;
   readonly zone: string;
   readonly now: number;
 }
 
 /** One class as one list, in one of two orders. */
-export function ClassLineScreen({ line, order, chip, zone, now }: Props) {
+export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Props) {
   const t = useTranslations('class');
   const times = useTimes(zone);
   const found = line.class;
   if (!found) return null;
-  const here = (to: { order?: string; show?: string }): Place => ({
+  const here = (to: { order?: string; show?: string; unit?: string | null }): Place => ({
     at: 'class',
     class: found.id,
     order,
     show: chip,
+    ...(only === null ? {} : { unit: only }),
     ...to,
   });
-  const shown: Shown = { classId: found.id, zone, now };
-  const entries = order === 'newest' ? line.newest : line.loose;
+  const newest = order === 'newest';
+  const shown: Shown = { classId: found.id, newest, zone, now };
+  const one = only === null ? undefined : line.units.find(({ id }) => id === only);
+  const units = one ? [one] : line.units;
+  const inOne = newest && one ? line.newest.filter(({ unitId }) => unitId === one.id) : null;
+  const entries = inOne ?? (newest ? line.newest : one ? [] : line.loose);
   const next = nextLesson(line.lessons, now, zone);
   return (
     <>
@@ -147,10 +160,20 @@ export function ClassLineScreen({ line, order, chip, zone, now }: Props) {
             ))}
           </nav>
         </div>
-        {order === 'course' ? line.units.map((unit) => <Unit key={unit.id} unit={unit} {...shown} />) : null}
+        {one ? (
+          <p>
+            <PlaceLink to={here({ unit: null })}>{t('whole-class')}</PlaceLink>
+          </p>
+        ) : null}
+        {line.newest.length > 0 ? <Heads newest={newest} /> : null}
+        {newest
+          ? null
+          : units.map((unit) => (
+              <Unit key={unit.id} unit={unit} alone={one !== undefined} place={here({ unit: unit.id })} {...shown} />
+            ))}
         {entries.length > 0 ? (
           <>
-            {order === 'course' ? <h2 className={classes.loose}>{t('loose')}</h2> : null}
+            {newest ? null : <h2 className={classes.loose}>{t('loose')}</h2>}
             <ul className={classes.list}>
               {entries.map((entry) => (
                 <Row key={entry.id} entry={entry} {...shown} />

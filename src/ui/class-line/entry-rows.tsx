@@ -12,11 +12,33 @@ import { SortMark } from './sort-mark';
 
 export interface Shown {
   readonly classId: string;
+  /** The newest come first: each says when it was posted. */
+  readonly newest: boolean;
   readonly zone: string;
   readonly now: number;
 }
 
-function WorkRow({ entry, zone, now }: { entry: EntryOf<'work'> } & Shown) {
+/** When it is due, or among the newest, when it was posted: in words, so that one is not taken for the other. */
+function When({
+  dueAt,
+  postedAt,
+  newest,
+  zone,
+  now,
+}: {
+  dueAt: number | null;
+  postedAt: number;
+  newest: boolean;
+  zone: string;
+  now: number;
+}) {
+  const t = useTranslations('class');
+  const times = useTimes(zone);
+  if (newest) return t('posted-when', { when: times.moment(postedAt, now) });
+  return dueAt === null ? '' : t('due-when', { when: times.moment(dueAt, now) });
+}
+
+function WorkRow({ entry, newest, zone, now }: { entry: EntryOf<'work'> } & Shown) {
   const t = useTranslations('class');
   const times = useTimes(zone);
   const line = useStateLine(times, now);
@@ -30,7 +52,10 @@ function WorkRow({ entry, zone, now }: { entry: EntryOf<'work'> } & Shown) {
           <bdi>{item.title}</bdi>
         </PlaceLink>
         <NewMark unread={entry.news.length > 0} />
-        <div className={item.state === 'overdue' ? 'plum' : 'soft'}>{line(item)}</div>
+        <div className={item.state === 'overdue' ? 'plum' : 'soft'}>
+          {line(item)}
+          {newest && item.dueAt !== null ? ` · ${t('due-when', { when: times.moment(item.dueAt, now) })}` : ''}
+        </div>
       </div>
       <span className={classes.takes}>
         {t(`takes-${item.takes}`)}
@@ -38,7 +63,7 @@ function WorkRow({ entry, zone, now }: { entry: EntryOf<'work'> } & Shown) {
       </span>
       <span className={classes.length}>{times.length(item.minutes)}</span>
       <span className={`${classes.when} ${soon ? 'amber' : ''} ${item.state === 'overdue' ? 'plum' : ''}`}>
-        {item.dueAt === null ? '' : times.moment(item.dueAt, now)}
+        <When dueAt={item.dueAt} postedAt={entry.postedAt} newest={newest} zone={zone} now={now} />
       </span>
     </li>
   );
@@ -68,9 +93,8 @@ function useMaterialLine(zone: string, now: number) {
 const isSoon = (dueAt: number | null, now: number): boolean =>
   dueAt !== null && dueAt > now && dueAt - now < 36 * 3_600_000;
 
-function TeachingRow({ entry, zone, now }: { entry: EntryOf<'teaching'> } & Shown) {
+function TeachingRow({ entry, newest, zone, now }: { entry: EntryOf<'teaching'> } & Shown) {
   const t = useTranslations('teaching');
-  const times = useTimes(zone);
   const { item } = entry;
   return (
     <li className={classes.row}>
@@ -85,7 +109,9 @@ function TeachingRow({ entry, zone, now }: { entry: EntryOf<'teaching'> } & Show
       </div>
       <span />
       <span />
-      <span className={classes.when}>{item.dueAt === null ? '' : times.moment(item.dueAt, now)}</span>
+      <span className={classes.when}>
+        <When dueAt={item.dueAt} postedAt={entry.postedAt} newest={newest} zone={zone} now={now} />
+      </span>
     </li>
   );
 }
@@ -105,14 +131,15 @@ function MaterialRow({ entry, classId, zone, now }: { entry: EntryOf<'material'>
       </div>
       <span />
       <span className={classes.length}>{times.length(entry.minutes)}</span>
-      <span className={`${classes.when} soft`}>{times.moment(entry.postedAt, now)}</span>
+      <span className={`${classes.when} soft`}>
+        <When dueAt={null} postedAt={entry.postedAt} newest zone={zone} now={now} />
+      </span>
     </li>
   );
 }
 
 function AnnouncementRow({ entry, classId, zone, now }: { entry: EntryOf<'announcement'> } & Shown) {
   const t = useTranslations('class');
-  const times = useTimes(zone);
   return (
     <li className={classes.row} data-unread={entry.news.length > 0 || undefined}>
       <SortMark sort="announcement" />
@@ -142,7 +169,9 @@ function AnnouncementRow({ entry, classId, zone, now }: { entry: EntryOf<'announ
       </div>
       <span />
       <span className={classes.length} />
-      <span className={`${classes.when} soft`}>{times.moment(entry.postedAt, now)}</span>
+      <span className={`${classes.when} soft`}>
+        <When dueAt={null} postedAt={entry.postedAt} newest zone={zone} now={now} />
+      </span>
     </li>
   );
 }

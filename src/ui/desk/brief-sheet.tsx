@@ -20,7 +20,7 @@ export function Rules({ view, times }: { view: DeskView; times: Times }) {
       <dt>{t('due')}</dt>
       <dd>
         {dueAt === null ? t('no-due') : times.exact(dueAt)}
-        {view.extraMinutes > 0 ? ` ${t('extra', { by: times.length(view.extraMinutes) })}` : ''}
+        {view.extraMinutes > 0 ? ` ${t('extra')}` : ''}
       </dd>
       <dt>{t('late')}</dt>
       <dd>

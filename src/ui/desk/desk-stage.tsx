@@ -1,6 +1,7 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
+import { useEffect, useRef } from 'react';
 import { standsBeside } from '@/core/kinds/step';
 import type { DeskView } from '@/server/reading/desk/desk';
 import type { DeskPiece } from '@/server/reading/desk/pieces';
@@ -38,6 +39,11 @@ export function PiecePane({ piece, lang, close }: { piece: DeskPiece; lang: stri
 export function HandInPane({ view, joy, times }: { view: DeskView; joy: boolean; times: Times }) {
   const t = useTranslations('desk');
   const { next } = view;
+  const head = useRef<HTMLHeadingElement>(null);
+  // What came of it is what one goes on with: by key, and in a voice.
+  useEffect(() => {
+    if (joy) head.current?.focus();
+  }, [joy]);
   return (
     <Pane label={t('receipts')}>
       <div className={classes.paneBody}>
@@ -46,7 +52,9 @@ export function HandInPane({ view, joy, times }: { view: DeskView; joy: boolean;
             {t('joy')}
           </p>
         ) : null}
-        <h2>{t('receipts')}</h2>
+        <h2 ref={head} tabIndex={-1}>
+          {t('receipts')}
+        </h2>
         <ReceiptList receipts={view.receipts} times={times} />
         {view.receipts.length > 0 && view.takes !== 'tick' ? (
           <p>

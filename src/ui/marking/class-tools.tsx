@@ -12,6 +12,8 @@ import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
+import { useTimes } from '@/ui/common/times';
+import { sendUnsaved } from '@/ui/common/unsaved';
 import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './marking-tools.module.css';
 import { useShownName } from './shown-name';
@@ -147,9 +149,10 @@ function HandBackMarked({ view, close }: { view: MarkingView; close: () => void 
 }
 
 /** More time for one student. */
-function ExtraTime({ view, close }: { view: MarkingView; close: () => void }) {
+function ExtraTime({ view, zone, now, close }: { view: MarkingView; zone: string; now: number; close: () => void }) {
   const t = useTranslations('class-tools');
   const refresh = useRefresh();
+  const times = useTimes(zone);
   const named = view.students.filter(({ name }) => name !== null);
   const [who, setWho] = useState(named.find(({ key }) => key === view.open?.student.key)?.key ?? named[0]?.key ?? '');
   const [hours, setHours] = useState<number>((named.find(({ key }) => key === who)?.extraMinutes ?? 0) / 60);
@@ -191,6 +194,9 @@ function ExtraTime({ view, close }: { view: MarkingView; close: () => void }) {
         max={1440}
         step={1}
       />
+      {view.dueAt === null ? null : (
+        <p role="status">{t('extra-due', { when: times.moment(view.dueAt + Math.round(hours * 60) * 60_000, now) })}</p>
+      )}
       <p role="alert" className={classes.problem}>
         {problem ? t('broke') : null}
       </p>
@@ -207,7 +213,7 @@ function ExtraTime({ view, close }: { view: MarkingView; close: () => void }) {
 type Tool = 'missing' | 'back' | 'extra' | 'spread';
 
 /** What a teacher does with the whole class's work. */
-export function ClassTools({ view }: { view: MarkingView }) {
+export function ClassTools({ view, zone, now }: { view: MarkingView; zone: string; now: number }) {
   const t = useTranslations('class-tools');
   const refresh = useRefresh();
   const [tool, setTool] = useState<Tool | null>(null);
@@ -222,11 +228,19 @@ export function ClassTools({ view }: { view: MarkingView }) {
     if (!answer.ok) setUnnamed(!next);
     refresh();
   };
+  const open = async (name: Tool) => {
+    // What was marked a moment ago counts, too.
+    if (name === 'back') {
+      await sendUnsaved(4000);
+      refresh();
+    }
+    setTool(name);
+  };
   const tools: readonly Tool[] = ['back', 'missing', 'extra', ...(view.spread ? (['spread'] as const) : [])];
   return (
     <div className={classes.tools}>
       {tools.map((name) => (
-        <button key={name} type="button" className="quiet" onClick={() => setTool(name)}>
+        <button key={name} type="button" className="quiet" onClick={() => void open(name)}>
           {t(`tool-${name}`)}
         </button>
       ))}
@@ -252,7 +266,7 @@ export function ClassTools({ view }: { view: MarkingView }) {
             </div>
             {tool === 'missing' ? <WriteToMissing view={view} close={close} /> : null}
             {tool === 'back' ? <HandBackMarked view={view} close={close} /> : null}
-            {tool === 'extra' ? <ExtraTime view={view} close={close} /> : null}
+            {tool === 'extra' ? <ExtraTime view={view} zone={zone} now={now} close={close} /> : null}
             {tool === 'spread' && view.spread ? <SpreadChart spread={view.spread} /> : null}
           </Modal.Body>
         </Modal.Content>

@@ -31,10 +31,12 @@ interface TextProps {
   readonly lang: string;
   readonly remarks: readonly Annotation[];
   readonly choose: (words: ChosenWords) => void;
+  /** Told when nothing in this text is selected any more. */
+  readonly letGo: () => void;
 }
 
 /** A text as it was handed in, with the words that were remarked on. Selecting words chooses them. */
-function HandedInText({ sha256, written, lang, remarks, choose }: TextProps) {
+function HandedInText({ sha256, written, lang, remarks, choose, letGo }: TextProps) {
   const root = useRef<HTMLDivElement>(null);
   const text = useMemo(() => anchorText(runsOf(written)), [written]);
   const highlights = useMemo(() => {
@@ -44,16 +46,17 @@ function HandedInText({ sha256, written, lang, remarks, choose }: TextProps) {
       return found ? [{ id: remark.id, start: found.start, end: found.end }] : [];
     });
   }, [remarks, sha256, text, lang]);
-  const latest = useRef(choose);
-  latest.current = choose;
   useEffect(() => {
+    let own = false;
     const look = () => {
       const found = root.current && selectedWords(root.current);
-      if (found) latest.current({ piece: sha256, text, ...found });
+      if (found) choose({ piece: sha256, text, ...found });
+      else if (own) letGo();
+      own = Boolean(found);
     };
     document.addEventListener('selectionchange', look);
     return () => document.removeEventListener('selectionchange', look);
-  }, [sha256, text]);
+  }, [sha256, text, choose, letGo]);
   return (
     <div ref={root}>
       <DocumentMarked written={written} lang={lang} highlights={highlights} />
@@ -67,6 +70,7 @@ interface Props {
   readonly now: number;
   readonly remarks: readonly Annotation[];
   readonly choose: (words: ChosenWords) => void;
+  readonly letGo: () => void;
   /** The words that are chosen, and the way to where one says something about them. */
   readonly chosen: ChosenWords | null;
   readonly say: (() => void) | null;
@@ -93,7 +97,7 @@ function SinceBefore({ view }: { view: MarkingView }) {
 }
 
 /** The hand-in as the student saw it, or with what changed since the one before. */
-export function HandedIn({ view, zone, now, remarks, choose, chosen, say }: Props) {
+export function HandedIn({ view, zone, now, remarks, choose, letGo, chosen, say }: Props) {
   const t = useTranslations('marking');
   const times = useTimes(zone);
   const shownName = useShownName();
@@ -147,6 +151,7 @@ export function HandedIn({ view, zone, now, remarks, choose, chosen, say }: Prop
                   lang={view.class.locale}
                   remarks={remarks}
                   choose={choose}
+                  letGo={letGo}
                 />
               ) : piece.address ? (
                 <div className={classes.piece}>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { type ChosenWords, HandedIn } from './handed-in';
 import { MarkingSide } from './marking-side';
@@ -11,7 +11,15 @@ import { useMarking } from './use-marking';
 export function MarkingBody({ view, zone, now }: { view: MarkingView; zone: string; now: number }) {
   const marking = useMarking(view);
   const [chosen, setChosen] = useState<ChosenWords | null>(null);
+  // The way to the field is there for as long as it is needed: not once it was gone, and not after the words were let go.
+  const [offered, setOffered] = useState(false);
+  const choose = useCallback((words: ChosenWords) => {
+    setChosen(words);
+    setOffered(true);
+  }, []);
+  const letGo = useCallback(() => setOffered(false), []);
   const say = () => {
+    setOffered(false);
     const field = document.getElementById(REMARK_FIELD);
     field?.scrollIntoView({ block: 'center' });
     field?.focus();
@@ -23,8 +31,9 @@ export function MarkingBody({ view, zone, now }: { view: MarkingView; zone: stri
         zone={zone}
         now={now}
         remarks={marking.remarks}
-        choose={setChosen}
-        chosen={chosen}
+        choose={choose}
+        letGo={letGo}
+        chosen={offered ? chosen : null}
         say={marking.waits || marking.amendable ? say : null}
       />
       <MarkingSide view={view} marking={marking} chosen={chosen} zone={zone} now={now} />

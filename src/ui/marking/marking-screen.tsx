@@ -39,7 +39,7 @@ export function MarkingScreen({ view, zone, now }: Props) {
           {view.dueAt === null ? '' : t('due', { when: times.moment(view.dueAt, now) })} · {t('keys')}
         </p>
       </div>
-      <ClassTools view={view} />
+      <ClassTools view={view} zone={zone} now={now} />
       <div className={classes.columns}>
         <StudentsList view={view} zone={zone} now={now} />
         {view.open ? (

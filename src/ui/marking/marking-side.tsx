@@ -114,6 +114,11 @@ function Marks({ view, marking, chosen, zone }: Omit<Props, 'now'>) {
           {t('other-marks', { name, at: times.clock(at) })}
         </p>
       ))}
+      {marking.startFromBefore ? (
+        <p>
+          <QuietButton onClick={marking.startFromBefore}>{t('from-before')}</QuietButton>
+        </p>
+      ) : null}
       {view.rubric.map((criterion) => (
         <CriterionMarks
           key={criterion.id}

@@ -52,7 +52,11 @@ export function StudentsList({ view, zone, now }: Props) {
                   {student.handedInAt === null ? '' : `, ${times.moment(student.handedInAt, now)}`}
                   {student.lateBy > 0 ? `, ${t('late-by', { by: times.late(student.lateBy) })}` : ''}
                   {student.draft === 'none' || student.list !== 'waiting' ? '' : `, ${t(`draft-${student.draft}`)}`}
-                  {student.extraMinutes > 0 ? `, ${t('extra', { by: times.length(student.extraMinutes) })}` : ''}
+                  {student.extraMinutes === 0
+                    ? ''
+                    : view.dueAt === null
+                      ? `, ${t('extra', { by: times.length(student.extraMinutes) })}`
+                      : `, ${t('extra-due', { when: times.moment(view.dueAt + student.extraMinutes * 60_000, now) })}`}
                 </small>
               </span>
             </PlaceLink>

@@ -8,6 +8,7 @@ import { isWithTeacher } from '@/core/work/standing';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { post } from '@/ui/common/client-request';
 import { draftKey } from '@/ui/common/kept-draft';
+import { holdsUnsaved } from '@/ui/common/unsaved';
 import { useRefresh } from '@/ui/common/use-refresh';
 
 const SETTLE = 500;
@@ -62,6 +63,13 @@ export function useMarking(view: MarkingView) {
       }
     : null;
   const begin = from ?? back;
+  // What an earlier go was given, by criteria that are still there: to start from.
+  const before = receipt !== undefined && last !== undefined && last.handIn !== receipt.id ? last : null;
+  const earlier: readonly Mark[] = (before?.result.byCriterion ?? []).flatMap(({ criterion, won, comment }) =>
+    view.rubric.some(({ id, points }) => id === criterion.id && (won ?? 0) <= points)
+      ? [{ criterionId: criterion.id, points: won, comment }]
+      : [],
+  );
   const [marks, setMarks] = useState<readonly Mark[]>(() =>
     view.rubric.map(
       ({ id }) => begin?.marks.find((one) => one.criterionId === id) ?? { criterionId: id, points: null, comment: '' },
@@ -97,16 +105,28 @@ export function useMarking(view: MarkingView) {
     setKeptAt(null);
     const said = { marks, general, remarks, sound };
     localStorage.setItem(draftKey(local), JSON.stringify(said));
-    const timer = setTimeout(async () => {
+    const send = async () => {
       const answer = await post<{ at: number }>(`/api/hand-ins/${receiptId}/draft`, {
         ...said,
         rubric: view.rubricVersion,
       });
-      if (!answer.ok || own !== latest.current) return;
-      localStorage.removeItem(draftKey(local));
-      setKeptAt(answer.at);
-    }, SETTLE);
-    return () => clearTimeout(timer);
+      if (answer.ok && own === latest.current) {
+        localStorage.removeItem(draftKey(local));
+        setKeptAt(answer.at);
+      }
+      return answer.ok;
+    };
+    const timer = setTimeout(send, SETTLE);
+    // Whoever needs it at once need not wait for it to settle.
+    const sent = holdsUnsaved(async () => {
+      clearTimeout(timer);
+      sent();
+      return send();
+    });
+    return () => {
+      clearTimeout(timer);
+      sent();
+    };
   }, [marks, general, remarks, sound, receiptId, local, view.rubricVersion]);
 
   const touching =
@@ -145,6 +165,16 @@ export function useMarking(view: MarkingView) {
     change: touching((mark: Mark) =>
       setMarks((before) => before.map((one) => (one.criterionId === mark.criterionId ? mark : one))),
     ),
+    /** Takes over the marks of the go before; `null` where there are none, or where marking has begun. */
+    startFromBefore:
+      earlier.length > 0 && marks.every(({ points, comment }) => points === null && comment === '')
+        ? () => {
+            touched.current = true;
+            setMarks((now) =>
+              now.map((one) => earlier.find(({ criterionId }) => criterionId === one.criterionId) ?? one),
+            );
+          }
+        : null,
     general,
     setGeneral: touching(setGeneral),
     remarks,

@@ -16,16 +16,17 @@ interface Props extends Following {
   readonly body: DocNode;
   readonly reading: Reading;
   readonly lang: string;
+  readonly take: string | null;
 }
 
 /** A text with pictures, with how long it takes, how hard it is, and a voice that reads it. */
-export function TextView({ body, reading, lang, ...following }: Props) {
+export function TextView({ body, reading, lang, take, ...following }: Props) {
   const t = useTranslations('material');
   const box = useRef<HTMLElement>(null);
   const end = useScrolled(box, reading.minutes, following);
   return (
     <>
-      <MaterialTools>
+      <MaterialTools take={take}>
         <ReadingLine reading={reading} />
         <ReadAloud text={box} lang={lang} />
       </MaterialTools>

@@ -73,6 +73,7 @@ export function NewsList({ groups, newest, zone, now }: Props) {
                   student: one.student,
                   grade: one.earned ?? 0,
                   points: one.points ?? 0,
+                  when: times.moment(one.dueAt ?? one.at, now),
                 })}
                 when={times.ago(one.at, now)}
                 sight={sight}

@@ -2,7 +2,7 @@
 
 import { PasswordInput, TextInput } from '@mantine/core';
 import { useLocale, useTranslations } from 'next-intl';
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { addressOf } from '@/core/places';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
@@ -32,6 +32,8 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [wait, setWait] = useState(0);
+  const first = useRef<HTMLInputElement>(null);
+  useEffect(() => first.current?.focus(), []);
   const { inLine, inTurn } = useTurn();
   const locked = useClearedDevice();
   const later = (seconds: number) =>
@@ -88,6 +90,7 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
           {locked ? <p role="note">{keeper('locked')}</p> : null}
           <form onSubmit={submit}>
             <TextInput
+              ref={first}
               label={t('user-name')}
               size="md"
               value={userName}

@@ -9,6 +9,7 @@ import { Sail } from '@/ui/common/sail';
 import { useStateLine } from '@/ui/common/state-line';
 import { type Times, useTimes } from '@/ui/common/times';
 import { sayingOf } from '@/ui/kinds/event';
+import { NextByKey } from './next-by-key';
 import { NotToday } from './not-today';
 import { SkyString } from './sky-string';
 import classes from './today.module.css';
@@ -78,7 +79,7 @@ function First({ ranked, today, zone, now }: { ranked: Ranked<WorkItem>; today: 
             .join(' ')}
         </p>
       </div>
-      <div className={classes.acts}>
+      <div className={classes.acts} data-next="">
         <PlaceLink to={{ at: 'desk', assignment: item.id }} className={classes.go} aria-describedby="do-next">
           {go}
         </PlaceLink>
@@ -105,7 +106,7 @@ function ItemRow({
   return (
     <li className={classes.row}>
       <Kite state={item.state} labelled />
-      <div>
+      <div {...(act ? { 'data-next': '' } : {})}>
         <PlaceLink to={{ at: 'desk', assignment: item.id }} className={classes.title}>
           <bdi>{item.title}</bdi>
         </PlaceLink>{' '}
@@ -224,10 +225,16 @@ export function StudentToday({ today, unfolded, zone, now }: Props) {
           {overdue > 0 ? t('overdue', { n: overdue }) : null}
         </p>
       </div>
+      <a className="skip" href="#do-next">
+        {t('skip')}
+      </a>
+      <NextByKey />
       <SkyString layout={today.layout} items={today.onString} zone={zone} now={now} />
       <div className={classes.columns}>
         <section aria-labelledby="do-next">
-          <h2 id="do-next">{t('do-next')}</h2>
+          <h2 id="do-next" tabIndex={-1}>
+            {t('do-next')}
+          </h2>
           {first ? (
             <First ranked={first} today={today} zone={zone} now={now} />
           ) : (
@@ -270,6 +277,7 @@ export function StudentToday({ today, unfolded, zone, now }: Props) {
                       student: event.student,
                       grade: event.earned ?? 0,
                       points: event.points ?? 0,
+                      when: times.moment(event.dueAt ?? event.at, now),
                     })}
                   </PlaceLink>
                   {event.unread ? <span className="visually-hidden">{t('unread')}</span> : null}

@@ -1,9 +1,9 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { FILE_KINDS, type FileKind } from '../../formats/file-kinds';
 import { counted, range } from './counted';
 import type { AskKind } from './kind';
 
-const typed = range.extend({ types: z.array(z.enum(FILE_KINDS)) });
+const typed = z.extend(range, { types: z.array(z.enum(FILE_KINDS)) });
 
 /** So many files of some kinds, told by their bytes; of any kind where none is named. Links are no files. */
 export const files: AskKind<z.output<typeof typed>> = {

@@ -1,11 +1,11 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { termEntries, termsMet } from '../../asks/terms';
 import { isAddress } from '../../text/address';
 import { linksOf, listItems } from '../../text/document-json';
 import type { Asked, AskKind, Measured } from './kind';
 
 /** From so many on, up to so many; `null` is no upper limit. */
-export const range = z.object({ min: z.number(), max: z.number().nullable() });
+export const range = z.object({ min: z.number(), max: z.nullable(z.number()) });
 type Range = z.output<typeof range>;
 
 /** An ask about how many there are of something. */
@@ -21,7 +21,7 @@ export const counted = (measure: (asked: Asked) => Measured): AskKind<Range> => 
 
 /** Where nothing more is said of an ask. */
 export type Nothing = unknown;
-export const nothing: z.ZodType<Nothing> = z.object({});
+export const nothing: z.core.$ZodType<Nothing> = z.object({});
 
 /** An ask about something that is there or is not. */
 export const present = (measure: (asked: Asked) => boolean): AskKind<Nothing> => ({
@@ -56,7 +56,7 @@ export const links = counted(({ node, inPlace, files }) => {
   return { found: new Set(all).size - new Set(broken).size, details: broken };
 });
 
-const withTerms = range.extend({ terms: z.array(z.string()) });
+const withTerms = z.extend(range, { terms: z.array(z.string()) });
 
 /** Words, each with its meaning: these, or where none are named, so many of the student's choice. */
 export const terms: AskKind<z.output<typeof withTerms>> = {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { FileKind } from '../../formats/file-kinds';
 import { files, pages } from './attached';
 import { items, links, present, sentences, terms, words } from './counted';
@@ -46,17 +46,23 @@ export const isAskName = (value: unknown): value is AskName => typeof value === 
 const kindOf = (ask: Ask): AskKind<Ask> => ASKS[ask.kind] as unknown as AskKind<Ask>;
 
 /** An ask as it is stored, whichever kind it is of. */
-export const storedAsk = z
-  .looseObject({ id: z.string(), place: z.string().nullable(), bars: z.boolean(), kind: z.custom<AskName>(isAskName) })
-  .transform((ask, context): Ask => {
-    const settings = ASKS[ask.kind].settings.safeParse(ask);
+export const storedAsk = z.pipe(
+  z.looseObject({
+    id: z.string(),
+    place: z.nullable(z.string()),
+    bars: z.boolean(),
+    kind: z.custom<AskName>(isAskName),
+  }),
+  z.transform((ask, context): Ask => {
+    const settings = z.safeParse(ASKS[ask.kind].settings as z.core.$ZodType<unknown>, ask);
     if (settings.success) {
       const { id, place, bars, kind } = ask;
       return { id, place, bars, kind, ...(settings.data as object) } as Ask;
     }
-    context.addIssue({ code: 'custom', message: `the settings of ${ask.kind} are not there` });
+    context.issues.push({ code: 'custom', input: ask, message: `the settings of ${ask.kind} are not there` });
     return z.NEVER;
-  });
+  }),
+);
 
 export const measure = (ask: Ask, asked: Asked): Measured => kindOf(ask).measure(ask, asked);
 export const rangeOf = (ask: Ask) => kindOf(ask).range(ask);

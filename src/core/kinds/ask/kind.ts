@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import type { CheckedFile, Problem } from '@/core/asks/checked';
 import type { Measures } from '../../asks/measures';
 import type { FileKind } from '../../formats/file-kinds';
@@ -33,7 +33,7 @@ export interface Measured {
 /** A kind of measurable thing that a brief can ask for. */
 export interface AskKind<Settings> {
   /** What a teacher says of it besides where it is asked and whether it bars. */
-  readonly settings: z.ZodType<Settings>;
+  readonly settings: z.core.$ZodType<Settings>;
   /** From how many on it is met, and up to how many; `null` is no upper limit. */
   readonly range: (settings: Settings) => { readonly min: number; readonly max: number | null };
   readonly measure: (settings: Settings, asked: Asked) => Measured;

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { StepId } from '../../ids';
 import { type Agreements, TAKES, type Takes } from '../../work/rules';
 import type { DocumentName } from '../document';
@@ -55,7 +55,7 @@ const stepKind = (name: StepName): StepKind<SettingsOf<StepName>> => STEPS[name]
 
 /** The settings of a step as they are stored; throws where they are none of its kind. */
 export const readSettings = (name: StepName, settings: unknown): SetStep =>
-  ({ kind: name, settings: stepKind(name).settings.parse(settings) }) as SetStep;
+  ({ kind: name, settings: z.parse(stepKind(name).settings, settings) }) as SetStep;
 
 /** Of the steps of an assignment, those that are agreed to before anything else, and those that can be done before that. */
 export function agreementsOf(steps: readonly { readonly id: StepId; readonly kind: StepName }[]): Agreements {

@@ -1,11 +1,11 @@
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import type { Takes } from '../../work/rules';
 import type { DocumentName } from '../document';
 
 /** A kind of thing to do in an assignment. */
 export interface StepKind<Settings> {
   /** What a teacher says of one besides its title and minutes. */
-  readonly settings: z.ZodType<Settings>;
+  readonly settings: z.core.$ZodType<Settings>;
   /** The kind of document that is made from its starter; `null` where nothing is written. */
   readonly needs: DocumentName | null;
   /** When it is done: once the student has told so (a fact), or as soon as its document has been opened. */

@@ -26,7 +26,13 @@ interface Media {
 
 /** What there is to see of a material. `unshown`: it can only be downloaded. `broken`: it says why. */
 export type MaterialContent =
-  | { readonly kind: 'text'; readonly body: Doc; readonly reading: Reading }
+  | {
+      readonly kind: 'text';
+      readonly body: Doc;
+      readonly reading: Reading;
+      /** Where it is taken away from, in an open format; `null` for what is taken away elsewhere. */
+      readonly take: string | null;
+    }
   | { readonly kind: 'pdf'; readonly file: FileView }
   | { readonly kind: 'slides'; readonly file: FileView }
   | { readonly kind: 'image'; readonly file: FileView; readonly alt: string }
@@ -153,7 +159,12 @@ export const linkContent = (address: string, body: Doc = { type: 'doc' }): Mater
 const SERVED: {
   readonly [Kind in MaterialKind]: (material: Material, person: Person, lang: string) => Promise<MaterialContent>;
 } = {
-  text: async ({ body }, _person, lang) => ({ kind: 'text', body, reading: measureReading(body, lang) }),
+  text: async ({ id, body }, _person, lang) => ({
+    kind: 'text',
+    body,
+    reading: measureReading(body, lang),
+    take: `/api/materials/${id}/export`,
+  }),
   link: async ({ address, body }) => linkContent(address ?? '', body),
   pdf: ofFile(FILES.pdf),
   slides: ofFile(FILES.slides),

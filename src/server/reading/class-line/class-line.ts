@@ -125,6 +125,10 @@ export async function classLine(
     news: newsOf(id),
   });
   const posted = (at: { posted_at: Instant }) => at.posted_at <= now;
+  const unitAt = (at: Instant): string | null =>
+    asked.units.find(
+      ({ starts_at, ends_at }) => starts_at !== null && ends_at !== null && at >= starts_at && at < ends_at,
+    )?.id ?? null;
   const own = role === 'teacher' ? [] : await workOf(db, person, classId, now);
   const work: Entry[] =
     role === 'teacher'
@@ -156,8 +160,9 @@ export async function classLine(
       title: note.title,
       body: note.body,
       author: note.author,
-      unitId: note.unit_id,
-      position: 1000,
+      // At the top of its unit, or of the one in whose time it was posted.
+      unitId: note.unit_id ?? unitAt(note.posted_at),
+      position: -1,
       postedAt: note.posted_at,
       news: newsOf(note.id),
       attachments: (asked.carried.get(note.id) ?? []).map(({ id, title, kind }) => ({ id, title, kind })),
@@ -170,7 +175,9 @@ export async function classLine(
     const items = own.filter((item) => item.unitId === unit.id);
     return {
       ...unit,
-      entries: shown.filter((entry) => entry.unitId === unit.id).sort((a, b) => a.position - b.position),
+      entries: shown
+        .filter((entry) => entry.unitId === unit.id)
+        .sort((a, b) => a.position - b.position || b.postedAt - a.postedAt),
       done: items.filter((item) => isDone(item.state)).length,
       of: items.length,
     };

@@ -9,6 +9,7 @@ import { findClass } from '@/store/classes';
 import { type Queryable, read } from '@/store/database';
 import { findDocument } from '@/store/documents';
 import { filePath } from '@/store/files';
+import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import type { PlacedPicture } from '@/workshop/exporting';
 import { type Unread, writtenIn } from './stored-documents';
@@ -36,19 +37,61 @@ export async function makeExports(
   document: { readonly id: DocumentId; readonly title: string; readonly lang: string },
   formats: readonly ExportFormat[],
 ): Promise<{ readonly ok: true; readonly made: readonly Uint8Array[] } | Unread> {
-  const read = await writtenIn(db, person.id, document.id);
-  if (!read.ok) return read;
-  const { title, lang } = document;
-  const pictures = await picturesOf(db, person, read.written);
-  const done = await workshop().do(person.id, 'exportDocument', {
-    written: read.written,
-    formats,
-    title,
-    lang,
-    pictures,
-  });
+  const stored = await writtenIn(db, person.id, document.id);
+  return stored.ok ? makeFiles(db, person, { ...document, written: stored.written }, formats) : stored;
+}
+
+/** What is written, with what it is called, in some open formats. */
+async function makeFiles(
+  db: Queryable,
+  person: Person,
+  { title, lang, written }: { readonly title: string; readonly lang: string; readonly written: Written },
+  formats: readonly ExportFormat[],
+): Promise<{ readonly ok: true; readonly made: readonly Uint8Array[] } | Unread> {
+  const pictures = await picturesOf(db, person, written);
+  const done = await workshop().do(person.id, 'exportDocument', { written, formats, title, lang, pictures });
   if (!done.ok) return done;
   return done.made ? { ok: true, made: done.made } : { ok: false, code: 'too-intricate' };
+}
+
+const GONE = () => Response.json({ ok: false, code: 'gone' }, { status: 404 });
+
+/** A file to take away, within what a person may in an hour. */
+async function download(
+  db: Queryable,
+  person: Person,
+  title: string,
+  format: ExportFormat,
+  make: () => ReturnType<typeof makeFiles>,
+): Promise<Response> {
+  const much = await use(db, person.id, 'exports', 1, Date.now());
+  if (much) return Response.json(much, { status: 429 });
+  const exported = await make();
+  if (!exported.ok) return Response.json(exported, { status: 409 });
+  const name = `${title.replace(/[\\/:*?"<>|]/g, ' ').trim() || 'document'}.${format}`;
+  return new Response(new Uint8Array(exported.made[0] ?? []), {
+    headers: {
+      'content-type': EXPORT_FORMATS[format],
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'cache-control': 'no-store',
+      'content-security-policy': "sandbox; default-src 'none'",
+    },
+  });
+}
+
+/** A text that a teacher gave, to take away in an open format. The caller has decided that they may. */
+export async function exportMaterial(
+  db: Queryable,
+  person: Person,
+  materialId: string,
+  format: ExportFormat,
+): Promise<Response> {
+  const material = await findMaterial(db, materialId);
+  const at = material && (await read(db, findClass(material.class_id)));
+  if (!material || !at || material.kind !== 'text') return GONE();
+  const written: Written = { kind: 'text', content: material.body };
+  const given = { title: material.title, lang: at.locale, written };
+  return download(db, person, material.title, format, () => makeFiles(db, person, given, [format]));
 }
 
 /** A document to take away in an open format, as a download. The caller has decided that they may. */
@@ -59,20 +102,8 @@ export async function exportDocument(
   format: ExportFormat,
 ): Promise<Response> {
   const found = await findDocument(db, documentId);
-  if (!found) return Response.json({ ok: false, code: 'gone' }, { status: 404 });
+  if (!found) return GONE();
   const at = found.class_id === null ? null : await read(db, findClass(found.class_id));
   const document = { id: documentId, title: found.title, lang: at?.locale ?? 'en' };
-  const much = await use(db, person.id, 'exports', 1, Date.now());
-  if (much) return Response.json(much, { status: 429 });
-  const exported = await makeExports(db, person, document, [format]);
-  if (!exported.ok) return Response.json(exported, { status: 409 });
-  const name = `${found.title.replace(/[\\/:*?"<>|]/g, ' ').trim() || 'document'}.${format}`;
-  return new Response(new Uint8Array(exported.made[0] ?? []), {
-    headers: {
-      'content-type': EXPORT_FORMATS[format],
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-      'cache-control': 'no-store',
-      'content-security-policy': "sandbox; default-src 'none'",
-    },
-  });
+  return download(db, person, found.title, format, () => makeExports(db, person, document, [format]));
 }

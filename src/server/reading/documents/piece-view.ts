@@ -41,7 +41,7 @@ async function contentOf(person: Person, file: FileView, sha256: string): Promis
       if (size > LARGEST_TEXT) return { kind: 'unshown', file };
       const done = await workshop().do(person.id, 'textFile', { path: filePath(filesFolder(), sha256) });
       if (!done.ok || done.made === 'too-intricate') return { kind: 'broken', why: 'too-intricate', file };
-      return { kind: 'text', ...done.made };
+      return { kind: 'text', take: null, ...done.made };
     }
     default:
       return { kind: 'unshown', file };

@@ -23,6 +23,8 @@ export interface NewsLine {
   readonly anotherGo: boolean;
   readonly earned: number | null;
   readonly points: number | null;
+  /** When it is due for whoever was given more time. */
+  readonly dueAt: Instant | null;
 }
 
 export interface NewsGroup {
@@ -61,6 +63,7 @@ const lineOf = (news: News, asTeacher: boolean): NewsLine => ({
   anotherGo: news.another_go,
   earned: news.earned,
   points: news.points,
+  dueAt: news.due_at,
 });
 
 /** What is new to a person, line by line. */

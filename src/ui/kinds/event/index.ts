@@ -15,6 +15,7 @@ export type NewsSaying =
   | 'aside-written'
   | 'amended'
   | 'extra-time'
+  | 'extra-time-due'
   | 'remark-answered';
 
 /** Which of them says what happened. */
@@ -34,7 +35,7 @@ export const EVENT_LINES: Readonly<Record<EventName, Saying | null>> = {
   'aside-written': () => 'aside-written',
   'aside-changed': null,
   amended: () => 'amended',
-  'extra-time': () => 'extra-time',
+  'extra-time': ({ dueAt }) => (dueAt === null ? 'extra-time' : 'extra-time-due'),
   'remark-answered': () => 'remark-answered',
 };
 

@@ -62,7 +62,7 @@ const Media = ({ content, lang, following }: Shown<'video' | 'audio'>) => (
 /** Each kind of content, in place; what cannot be shown says so and offers the download. */
 const VIEWS: { readonly [Of in Kind]: ComponentType<Shown<Of>> } = {
   text: ({ content, lang, following }) => (
-    <TextView body={content.body} reading={content.reading} lang={lang} {...following} />
+    <TextView body={content.body} reading={content.reading} take={content.take} lang={lang} {...following} />
   ),
   pdf: ({ content, following }) => <PdfView file={content.file} oneByOne={false} {...following} />,
   slides: ({ content, following }) => <PdfView file={content.file} oneByOne {...following} />,

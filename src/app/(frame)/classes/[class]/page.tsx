@@ -15,6 +15,7 @@ interface Props {
 const chosen = z.object({
   order: z.enum(['course', 'newest']).catch('course'),
   show: z.enum(CHIPS).catch('all'),
+  unit: z.string().max(64).nullable().catch(null),
 });
 
 /** Asked once for the page and for its title. */
@@ -24,8 +25,8 @@ const asked = cache(async (classId: string, order: 'course' | 'newest', chip: Ch
 });
 
 async function shown({ params, searchParams }: Props) {
-  const { order, show } = chosen.parse(await searchParams);
-  return { ...(await asked((await params).class, order, show)), order, show };
+  const { order, show, unit } = chosen.parse(await searchParams);
+  return { ...(await asked((await params).class, order, show)), order, show, unit };
 }
 
 export async function generateMetadata(props: Props): Promise<Metadata> {
@@ -33,10 +34,10 @@ export async function generateMetadata(props: Props): Promise<Metadata> {
 }
 
 export default async function ClassPage(props: Props) {
-  const { line, zone, now, order, show } = await shown(props);
+  const { line, zone, now, order, show, unit } = await shown(props);
   return (
     <Words of="(frame)/classes/[class]">
-      <ClassLineScreen line={line} order={order} chip={show} zone={zone} now={now} />
+      <ClassLineScreen line={line} order={order} chip={show} unit={unit} zone={zone} now={now} />
     </Words>
   );
 }
