@@ -207,13 +207,13 @@ test('from elsewhere: a paste from an office program, a DOCX read in; back to ho
     { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'ريح غربية 7 words' }] }] },
     'From home',
   );
-  await page.getByText('Download', { exact: true }).click();
+  await page.getByText('Files', { exact: true }).click();
   await page
-    .locator('input[aria-label="Read in a file …"]')
+    .locator('input[aria-label="Put in words from a file …"]')
     .setInputFiles({ name: 'home.docx', mimeType: 'application/octet-stream', buffer: Buffer.from(docx) });
   await expect(answer).toContainText('ريح غربية 7 words');
   await page
-    .locator('input[aria-label="Read in a file …"]')
+    .locator('input[aria-label="Put in words from a file …"]')
     .setInputFiles({ name: 'no.docx', mimeType: 'application/octet-stream', buffer: Buffer.from('PK\u0003\u0004') });
   await expect(page.getByRole('alert').getByText(/cannot be read|no text that can be read/)).toBeVisible();
   await saved(page);
@@ -235,7 +235,7 @@ test('from elsewhere: a paste from an office program, a DOCX read in; back to ho
   await saved(page);
 
   // What the browser prints to a file is a sound PDF that gives its text.
-  await page.getByText('Download', { exact: true }).click();
+  await page.getByText('Files', { exact: true }).click();
   await page.getByRole('link', { name: 'Print, or PDF' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Keanu');
   // Answers are drawn once they have been looked through.

@@ -85,8 +85,7 @@ test('a text with headings, emphasis, colours, lists, a table and a link; it sta
     ['Plain text', 'txt'],
   ] as const) {
     const coming = page.waitForEvent('download');
-    if (!(await page.getByRole('link', { name }).isVisible()))
-      await page.getByText('Download', { exact: true }).click();
+    if (!(await page.getByRole('link', { name }).isVisible())) await page.getByText('Files', { exact: true }).click();
     await page.getByRole('link', { name }).click();
     const download = await coming;
     expect(download.suggestedFilename()).toBe(`Answer the questions, Keanu P..${end}`);

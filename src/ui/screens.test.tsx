@@ -1,11 +1,14 @@
 import { addressOf } from '@/core/places';
 import { measureReading } from '@/core/text/reading';
+import { STATES } from '@/core/work/standing';
 import type { Lesson } from '@/store/classes';
 import { Timetable } from './class-line/timetable';
+import { useRoom } from './common/room';
 import { GUIDES, guideAt } from './help/guides';
 import { ReadingLine } from './material/reading-line';
 import { columnName } from './material/sheet-view';
 import { rendered, words } from './rendered';
+import { Welcome } from './today/welcome';
 import { placeOf } from './work/work-address';
 
 const lesson = (weekday: number, number: number, name: string): Lesson => ({
@@ -113,4 +116,23 @@ test('the address of a choice holds what differs from the usual, and nothing els
       placeOf({ ...usual, sort: 'points', down: true, classId: 'weather', state: 'all', takes: 'tick', week: 0 }),
     ),
   ).toBe('/work?sort=points&down=1&class=weather&state=all&kind=tick&week=0');
+});
+
+test('a newcomer is told what this is, what to do first and whom to ask, and what each of the nine kites says', () => {
+  const student = rendered(<Welcome teaching={false} help="Ms Quill in the school office" />);
+  expect(words(student)).toMatch(/where your school work is.*“Do next”.*ask Ms Quill in the school office/);
+  for (const state of STATES) expect(student).toContain(`href="#kite-${state}"`);
+  const teacher = rendered(<Welcome teaching help="Ms Quill" />, 'ar');
+  expect(words(teacher)).toContain('Ms Quill');
+  expect(teacher).not.toContain('#kite-');
+});
+
+const Said = ({ room }: { room: string }) => useRoom()(room);
+
+test('a room with a number is a room, and a place with a name is called by it', () => {
+  expect(['5', 'B12', 'the boat shed'].map((room) => words(rendered(<Said room={room} />)))).toEqual([
+    'room 5',
+    'room B12',
+    'the boat shed',
+  ]);
 });

@@ -25,7 +25,7 @@ async function openAs(id: string, of: string, order: 'course' | 'newest' = 'cour
 
 test('a student sees who is in the class and when its teachers answer, and no code', async () => {
   const page = await openAs('s-imke', 'weather');
-  await page.hand.click(page.getByRole('button', { name: '25 people' }));
+  await page.hand.click(page.getByRole('button', { name: 'Who is in it: 25' }));
   const sheet = within(await page.findByRole('dialog'));
   expect(sheet.getAllByText(/Answers messages/).length).toBeGreaterThan(0);
   expect(sheet.queryByRole('button', { name: 'Make a password code' })).toBeNull();
@@ -34,7 +34,7 @@ test('a student sees who is in the class and when its teachers answer, and no co
 
 test('a teacher makes a code, and the student who forgot the password gets in with it, and with no other', async () => {
   const staff = await openAs('t-kerr', 'maths');
-  await staff.hand.click(staff.getByText('25 people'));
+  await staff.hand.click(staff.getByText('Who is in it: 25'));
   const sheet = within(await staff.findByRole('dialog'));
   const row = within(sheet.getByText('Abena Mensah').closest('li') as HTMLElement);
   await staff.hand.click(row.getByRole('button', { name: 'Make a password code' }));
@@ -62,7 +62,7 @@ test('a teacher makes a code, and the student who forgot the password gets in wi
 
 test('a new invite code takes the place of the old one, and says so beforehand', async () => {
   const page = await openAs('t-bello', 'weather');
-  await page.hand.click(page.getByText('25 people'));
+  await page.hand.click(page.getByText('Who is in it: 25'));
   const sheet = within(await page.findByRole('dialog'));
   const shown = () =>
     sheet.getByRole('heading', { name: /code/i }).closest('section')?.querySelector('strong')?.textContent;

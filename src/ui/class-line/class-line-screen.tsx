@@ -4,6 +4,7 @@ import type { Place } from '@/core/places';
 import { CHIPS, type Chip } from '@/core/work/chips';
 import type { ClassLine } from '@/server/reading/class-line/class-line';
 import { PlaceLink } from '@/ui/common/place-link';
+import { useRoom } from '@/ui/common/room';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import classes from './class-line.module.css';
@@ -86,6 +87,12 @@ function Unit({
   );
 }
 
+/** A teacher narrows the class by what waits for them. */
+const chipWord = (chip: Chip, teaching: boolean) =>
+  teaching && (chip === 'to-do' || chip === 'handed-in' || chip === 'handed-back')
+    ? (`teaching-${chip}` as const)
+    : (`chip-${chip}` as const);
+
 interface Props {
   readonly line: ClassLine;
   readonly order: 'course' | 'newest';
@@ -100,6 +107,7 @@ interface Props {
 export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Props) {
   const t = useTranslations('class');
   const times = useTimes(zone);
+  const room = useRoom();
   const found = line.class;
   if (!found) return null;
   const here = (to: { order?: string; show?: string; unit?: string | null }): Place => ({
@@ -128,7 +136,7 @@ export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Pr
               <bdi>{found.name}</bdi>
             </h1>
             <p className="soft">
-              {t('with', { teachers: found.teachers.join(', '), room: found.room })}
+              {t('with', { teachers: found.teachers.join(', '), room: room(found.room) })}
               {found.ended_at === null ? null : ` · ${t('ended', { when: times.heading(found.ended_at) })}`}
               {next ? ` · ${t('next-lesson', { when: times.moment(next, now) })}` : null}
             </p>
@@ -155,7 +163,7 @@ export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Pr
           <nav className={classes.chips} aria-label={t('narrow')}>
             {CHIPS.map((key) => (
               <PlaceLink key={key} to={here({ show: key })} aria-current={key === chip ? 'true' : undefined}>
-                {t(`chip-${key}`, { n: line.counts[key] })}
+                {t(chipWord(key, line.role === 'teacher'), { n: line.counts[key] })}
               </PlaceLink>
             ))}
           </nav>

@@ -1,6 +1,7 @@
 import { useTranslations } from 'next-intl';
 import type { Lesson, SchoolClass } from '@/store/classes';
 import { PlaceLink } from '@/ui/common/place-link';
+import { useRoom } from '@/ui/common/room';
 import { Sail } from '@/ui/common/sail';
 import classes from './class-line.module.css';
 import { JoinClass } from './join-class';
@@ -10,6 +11,7 @@ type Listed = SchoolClass & { readonly open: number | null };
 
 function ClassRows({ list }: { list: readonly Listed[] }) {
   const t = useTranslations('class');
+  const room = useRoom();
   return (
     <ul className={classes.list}>
       {list.map((found) => (
@@ -19,7 +21,7 @@ function ClassRows({ list }: { list: readonly Listed[] }) {
             <PlaceLink to={{ at: 'class', class: found.id }} className={classes.title}>
               <bdi>{found.name}</bdi>
             </PlaceLink>
-            <div className="soft">{t('with', { teachers: found.teachers.join(', '), room: found.room })}</div>
+            <div className="soft">{t('with', { teachers: found.teachers.join(', '), room: room(found.room) })}</div>
           </div>
           <span className="soft">{found.open === null ? '' : t('open', { n: found.open })}</span>
         </li>

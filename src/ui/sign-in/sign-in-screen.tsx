@@ -87,6 +87,7 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
         <section className={classes.form} aria-labelledby="sign-in-title">
           <h1 id="sign-in-title">{forgotten ? t('new-password') : t('title')}</h1>
           <p className="soft">{school}</p>
+          {forgotten ? null : <p>{t('what')}</p>}
           {locked ? <p role="note">{keeper('locked')}</p> : null}
           <form onSubmit={submit}>
             <TextInput

@@ -5,6 +5,7 @@ import type { studentToday } from '@/server/reading/today/today';
 import type { WorkItem } from '@/server/reading/work/work-list';
 import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
+import { useRoom } from '@/ui/common/room';
 import { Sail } from '@/ui/common/sail';
 import { useStateLine } from '@/ui/common/state-line';
 import { type Times, useTimes } from '@/ui/common/times';
@@ -13,6 +14,7 @@ import { NextByKey } from './next-by-key';
 import { NotToday } from './not-today';
 import { SkyString } from './sky-string';
 import classes from './today.module.css';
+import { KiteLegend, Welcome } from './welcome';
 
 type Today = Awaited<ReturnType<typeof studentToday>>;
 
@@ -122,7 +124,7 @@ function ItemRow({
 }
 
 /** The folds below what to do next, in their order. */
-const FOLDS = ['overdue', 'more', 'put-off', 'later', 'done', 'closed', 'before'] as const;
+const FOLDS = ['overdue', 'more', 'put-off', 'later', 'done', 'closed', 'before', 'kites'] as const;
 type FoldName = (typeof FOLDS)[number];
 
 /** Which folds are open, by what stands in the address. */
@@ -135,7 +137,7 @@ const foldsIn = (said: string): ReadonlySet<FoldName> => {
 function Fold({ name, items, open, zone, now, act }: FoldProps) {
   const t = useTranslations('today');
   const line = useStateLine(useTimes(zone), now);
-  if (items.length === 0) return null;
+  if (items.length === 0 && name !== 'kites') return null;
   const isOpen = open.has(name);
   const others = FOLDS.filter((one) => (one === name ? !isOpen : open.has(one)));
   return (
@@ -147,7 +149,8 @@ function Fold({ name, items, open, zone, now, act }: FoldProps) {
       >
         {t(`fold-${name}`, { n: items.length })}
       </PlaceLink>
-      {isOpen ? (
+      {isOpen && name === 'kites' ? <KiteLegend /> : null}
+      {isOpen && items.length > 0 ? (
         <ul className={classes.rows}>
           {items.slice(0, 30).map((item) => (
             <ItemRow key={item.id} item={item} says={line(item)} zone={zone} now={now} act={act?.(item)} />
@@ -170,6 +173,7 @@ interface FoldProps {
 /** What lessons there are today, in order. */
 function LessonsToday({ lessons }: { lessons: Today['lessons'] }) {
   const t = useTranslations('today');
+  const room = useRoom();
   if (lessons.length === 0) return null;
   return (
     <>
@@ -182,7 +186,7 @@ function LessonsToday({ lessons }: { lessons: Today['lessons'] }) {
             <PlaceLink to={{ at: 'class', class: lesson.class_id }}>
               <bdi>{lesson.class_name}</bdi>
             </PlaceLink>
-            <span className="soft">{t('room', { room: lesson.room })}</span>
+            <span className="soft">{room(lesson.room)}</span>
           </li>
         ))}
       </ol>
@@ -194,12 +198,14 @@ interface Props {
   readonly today: Today;
   /** The folds that are open, by their names. */
   readonly unfolded: string;
+  /** Whom to ask, as the school says it. */
+  readonly help: string;
   readonly zone: string;
   readonly now: number;
 }
 
 /** The student's first screen: what is due when, what to do next and why, and what came in. */
-export function StudentToday({ today, unfolded, zone, now }: Props) {
+export function StudentToday({ today, unfolded, help, zone, now }: Props) {
   const t = useTranslations('today');
   const news = useTranslations('news');
   const times = useTimes(zone);
@@ -212,6 +218,7 @@ export function StudentToday({ today, unfolded, zone, now }: Props) {
     ...others,
     'put-off': putOff,
     more: rest.slice(4).map(({ item }) => item),
+    kites: [],
   };
   const acts: Partial<Record<FoldName, (item: WorkItem) => ReactNode>> = {
     'put-off': (item) => <NotToday assignment={item.id} title={item.title} off={false} />,
@@ -229,6 +236,7 @@ export function StudentToday({ today, unfolded, zone, now }: Props) {
         {t('skip')}
       </a>
       <NextByKey />
+      {today.newcomer ? <Welcome teaching={false} help={help} /> : null}
       <SkyString layout={today.layout} items={today.onString} zone={zone} now={now} />
       <div className={classes.columns}>
         <section aria-labelledby="do-next">

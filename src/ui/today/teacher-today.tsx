@@ -4,6 +4,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import classes from './today.module.css';
+import { Welcome } from './welcome';
 
 function Rows({ items, zone, now }: { items: readonly TeacherItem[]; zone: string; now: number }) {
   const t = useTranslations('teaching');
@@ -33,6 +34,8 @@ interface Props {
   readonly items: readonly TeacherItem[];
   /** Everything that waits for marks, and not only the first of it. */
   readonly whole: boolean;
+  /** Whom to ask, as the school says it. */
+  readonly help: string;
   readonly zone: string;
   readonly now: number;
 }
@@ -41,7 +44,7 @@ interface Props {
 const FIRST = 20;
 
 /** The teacher's first screen: what waits for marks, and what is coming in. */
-export function TeacherToday({ items, whole, zone, now }: Props) {
+export function TeacherToday({ items, whole, help, zone, now }: Props) {
   const t = useTranslations('teaching');
   const times = useTimes(zone);
   const byDue = items.toSorted((a, b) => (a.dueAt ?? 0) - (b.dueAt ?? 0));
@@ -55,6 +58,7 @@ export function TeacherToday({ items, whole, zone, now }: Props) {
         <h1>{times.heading(now)}</h1>
         <p className="soft">{t('waiting', { n: waiting })}</p>
       </div>
+      {items.every(({ handedBack }) => handedBack === 0) ? <Welcome teaching help={help} /> : null}
       <div className={classes.columns}>
         <section aria-labelledby="to-mark">
           <h2 id="to-mark">{t('to-mark')}</h2>

@@ -20,7 +20,7 @@ export default async function TodayPage({ searchParams }: { searchParams: Promis
     const items = await teacherWork(db, person, null, now);
     return (
       <Words of="(frame)/today">
-        <TeacherToday items={items} whole={unfolded === 'to-mark'} zone={school.zone} now={now} />
+        <TeacherToday items={items} whole={unfolded === 'to-mark'} help={school.help} zone={school.zone} now={now} />
       </Words>
     );
   }
@@ -29,7 +29,7 @@ export default async function TodayPage({ searchParams }: { searchParams: Promis
   if (toMeasure !== null) after(() => measureWork(db, person, toMeasure));
   return (
     <Words of="(frame)/today">
-      <StudentToday today={today} unfolded={unfolded} zone={school.zone} now={now} />
+      <StudentToday today={today} unfolded={unfolded} help={school.help} zone={school.zone} now={now} />
     </Words>
   );
 }

@@ -110,3 +110,18 @@ test('a teacher’s work has a line for each assignment of their classes, counte
     expect(item.toMark).toBe(students.filter(({ state }) => state.startsWith('handed-in')).length);
   }
 });
+
+test('who has begun nothing yet is a newcomer, until they begin', async () => {
+  expect((await studentToday(school.db, imke, ZONE, now)).newcomer).toBe(false);
+  await school.db.run(`
+    INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash)
+      SELECT 'new', id, 'New Person', 'N. P.', 'newperson', 'student', '' FROM school;
+    INSERT INTO membership (person_id, class_id, role) VALUES ('new', 'weather', 'student');`);
+  const person = await school.person('new');
+  expect((await studentToday(school.db, person, ZONE, now)).newcomer).toBe(true);
+  await school.db.query(
+    `INSERT INTO event (at, kind, class_id, assignment_id, student_id, actor_id)
+     VALUES (now(), 'edited', 'weather', 'cloud-ladder', 'new', 'new')`,
+  );
+  expect((await studentToday(school.db, person, ZONE, now)).newcomer).toBe(false);
+});

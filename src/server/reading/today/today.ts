@@ -3,7 +3,7 @@ import type { ClassId, Instant } from '@/core/ids';
 import { doNext, folds, minutesBefore } from '@/core/plan/do-next';
 import { layString, stringSpan } from '@/core/plan/string-layout';
 import { rulesFor } from '@/core/work/rules';
-import { isToDo, listOfCourse, type WorkState } from '@/core/work/standing';
+import { isToDo, listOfCourse, type State, type WorkState } from '@/core/work/standing';
 import { newsLines } from '@/server/reading/news/news';
 import { type WorkItem, workItems, workQueries } from '@/server/reading/work/work-list';
 import { classesOf, type Lesson, lessonsOf } from '@/store/classes';
@@ -15,6 +15,9 @@ import type { Person } from '@/store/people';
 import { assignmentsFor } from '@/store/work';
 
 const SHOWN_NEWS = 6;
+
+/** The states of work that nobody has begun. */
+const UNTOUCHED: ReadonlySet<State> = new Set(['opens-later', 'not-started', 'overdue', 'closed']);
 
 /** Everything that a student's Today shows. */
 export async function studentToday(db: Queryable, student: Person, zone: string, now: Instant) {
@@ -47,6 +50,8 @@ export async function studentToday(db: Queryable, student: Person, zone: string,
     emptyAnswers: measure?.fresh ? measure.empty_answers : null,
     /** What has to be measured before that is known. */
     toMeasure: measure?.fresh ? null : written,
+    /** Nothing has been begun yet: whoever looks has just come. */
+    newcomer: items.every(({ state, stepsDone: done, before }) => done === 0 && (before || UNTOUCHED.has(state))),
     minutes: minutesBefore(items, until),
     until,
     folds: folds(items, now),
