@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import makeTemplate from '../scripts/jest-template.mjs';
 import { buildIfNeeded } from '../scripts/prepare.mjs';
+import { auditFigures } from './audit';
 import { doingFigures } from './doing';
 import { type Figure, line } from './figures';
 import { eventFigures, findFigures, pdfFigures, stringFigures } from './find-work';
@@ -28,6 +29,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   'sign-in': signInFigures,
   statements: statementFigures,
   quick: quickFigures,
+  audit: auditFigures,
   pages: () => pageFigures(25),
   'pages-400': () => pageFigures(50),
 };

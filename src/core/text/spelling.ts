@@ -1,4 +1,5 @@
 import nspell from 'nspell';
+import { Likeness } from './likeness';
 import { shortParts } from './short-parts';
 import { trimmedEnd } from './trimmed';
 
@@ -69,10 +70,17 @@ export function wordsToSpell(text: string): readonly Misspelling[] {
  * @param aff the affix file, as text
  * @param dic the word list, as text
  * @param own words that are taken besides
+ * @param usual the usual words of the language, the most frequent first; none where none are known
  */
-export function makeSpeller(aff: string, dic: string, own: Iterable<string> = []): Speller {
+export function makeSpeller(
+  aff: string,
+  dic: string,
+  own: Iterable<string> = [],
+  usual: readonly string[] = [],
+): Speller {
   const spell = nspell({ aff, dic });
   for (const word of own) spell.add(word);
+  const likeness = new Likeness(usual);
   const known = new Map<string, boolean>();
   const correct = (word: string): boolean => {
     let verdict = known.get(word);
@@ -84,7 +92,7 @@ export function makeSpeller(aff: string, dic: string, own: Iterable<string> = []
   };
   return {
     misspellings: (text) => wordsToSpell(text).filter(({ word }) => !correct(word)),
-    suggest: (word) => spell.suggest(word).slice(0, MOST_SUGGESTIONS),
+    suggest: (word) => likeness.ranked(word, spell.suggest(word), correct).slice(0, MOST_SUGGESTIONS),
     learn: (word) => {
       spell.add(word);
       known.clear();

@@ -1,0 +1,100 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import lighthouse, { desktopConfig } from 'lighthouse';
+import { School } from '../e2e/school';
+import type { Figure } from './figures';
+
+const CHROMIUM = process.env.KITE_CHROMIUM ?? '/usr/bin/chromium';
+
+/** A browser that an audit can steer, on a port of its own. */
+async function browser(): Promise<{ readonly port: number; readonly end: () => void }> {
+  const folder = mkdtempSync(join(tmpdir(), 'kite-audit-'));
+  const started = spawn(
+    CHROMIUM,
+    [
+      '--headless',
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-dev-shm-usage',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--no-first-run',
+      `--user-data-dir=${folder}`,
+      '--remote-debugging-port=0',
+      'about:blank',
+    ],
+    { stdio: ['ignore', 'ignore', 'pipe'] },
+  );
+  const port = await new Promise<number>((resolve, reject) => {
+    started.stderr?.on('data', (data: Buffer) => {
+      const found = /DevTools listening on ws:\/\/[^:]+:(\d+)\//.exec(String(data));
+      if (found) resolve(Number(found[1]));
+    });
+    started.once('exit', () => reject(new Error('the browser ended')));
+  });
+  return {
+    port,
+    end() {
+      started.removeAllListeners('exit');
+      started.kill();
+      rmSync(folder, { recursive: true, force: true, maxRetries: 5 });
+    },
+  };
+}
+
+/** What the audit asks of each screen: the score for speed on a desk and on a slowed phone, in hundredths. */
+const SCREENS = [
+  { name: 'today', path: '/today', desktop: 100, mobile: 95 },
+  { name: 'class-line', path: '/classes/weather', desktop: 100, mobile: 95 },
+  { name: 'work', path: '/work', desktop: 100, mobile: 95 },
+  { name: 'desk', path: '/desk/cloud-ladder', desktop: 95, mobile: 88 },
+] as const;
+
+/** An audit of the main screens in a browser, signed in, by Lighthouse (Apache 2.0): at its desktop and its slowed mobile setting. */
+export async function auditFigures(): Promise<Figure[]> {
+  const school = await School.open();
+  const audited = await browser();
+  const figures: Figure[] = [];
+  try {
+    const signedIn = await fetch(`${school.url}/api/sign-in/demo`, {
+      method: 'POST',
+      headers: { origin: school.url, 'content-type': 'application/json' },
+      body: JSON.stringify({ person: 's-imke' }),
+    });
+    const Cookie = signedIn.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+    for (const { name, path, ...least } of SCREENS) {
+      for (const form of ['desktop', 'mobile'] as const) {
+        const flags = {
+          port: audited.port,
+          onlyCategories: ['performance'],
+          extraHeaders: { Cookie },
+          output: 'json' as const,
+        };
+        const result = await lighthouse(school.url + path, flags, form === 'desktop' ? desktopConfig : undefined);
+        const audits = result?.lhr.audits ?? {};
+        const score = (result?.lhr.categories.performance?.score ?? 0) * 100;
+        const blocking = audits['total-blocking-time']?.numericValue ?? Number.NaN;
+        const shift = audits['cumulative-layout-shift']?.numericValue ?? Number.NaN;
+        const largest = audits['largest-contentful-paint']?.numericValue ?? Number.NaN;
+        const failed = Object.values(audits)
+          .filter((audit) => audit.score !== null && audit.score < 0.9 && audit.scoreDisplayMode !== 'informative')
+          .map(({ id, displayValue }) => `${id}${displayValue ? ` (${displayValue})` : ''}`);
+        console.log(
+          `# ${name}, ${form}: ${score.toFixed(0)}, largest after ${largest.toFixed(0)} ms, blocking ${blocking.toFixed(0)} ms, shift ${shift.toFixed(3)}; ${failed.join(', ')}`,
+        );
+        const of = `audit-${name}-${form}`;
+        figures.push({ name: of, value: score, unit: 'of 100', budget: least[form], bound: 'least' });
+        figures.push({ name: `${of}-blocking`, value: blocking, unit: 'ms', budget: 200, bound: 'most' });
+        figures.push({ name: `${of}-shift`, value: shift, unit: '', budget: 0.02, bound: 'most' });
+      }
+    }
+    return figures;
+  } finally {
+    audited.end();
+    await school.end();
+    school.remove();
+  }
+}
