@@ -9,7 +9,7 @@ import type { Figure } from './figures';
 const CHROMIUM = process.env.KITE_CHROMIUM ?? '/usr/bin/chromium';
 
 /** A browser that an audit can steer, on a port of its own. */
-async function browser(): Promise<{ readonly port: number; readonly end: () => void }> {
+async function browser(): Promise<{ readonly port: number; readonly end: () => Promise<void> }> {
   const folder = mkdtempSync(join(tmpdir(), 'kite-audit-'));
   const started = spawn(
     CHROMIUM,
@@ -37,10 +37,13 @@ async function browser(): Promise<{ readonly port: number; readonly end: () => v
   });
   return {
     port,
-    end() {
+    async end() {
       started.removeAllListeners('exit');
+      const gone = new Promise((resolve) => started.once('exit', resolve));
       started.kill();
-      rmSync(folder, { recursive: true, force: true, maxRetries: 5 });
+      await gone;
+      // Its helpers may still be putting things away.
+      rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 100 });
     },
   };
 }
@@ -93,7 +96,7 @@ export async function auditFigures(): Promise<Figure[]> {
     }
     return figures;
   } finally {
-    audited.end();
+    await audited.end();
     await school.end();
     school.remove();
   }

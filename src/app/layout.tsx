@@ -1,4 +1,4 @@
-import '@mantine/core/styles.css';
+import '@/ui/common/library-styles';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/literata';
 import '@fontsource-variable/readex-pro';
