@@ -113,9 +113,9 @@ test('remarks on words: made, shown beside them, done and answered one by one, s
       await level.click();
     await staff.getByLabel('A general word').fill('There it is.');
     await staff.getByRole('button', { name: 'Hand back', exact: true }).click();
-    await staff.getByRole('button', { name: 'Amend what was handed back' }).click();
+    await staff.getByRole('button', { name: 'Change the marks' }).click();
     await staff.getByRole('group', { name: 'Whole sentences' }).getByLabel('Points').fill('7.5');
-    await staff.getByRole('button', { name: 'Amend', exact: true }).click();
+    await staff.getByRole('button', { name: 'Send the change' }).click();
     await expect(staff.getByText('97.5 of 100').first()).toBeVisible();
     await page.goto(`${school.url}/desk/cloud-ladder#sheet=feedback`);
     const sheet = page.getByRole('complementary', { name: 'Feedback' });

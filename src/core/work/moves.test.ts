@@ -47,7 +47,7 @@ const ALLOWED: Record<State, readonly MoveKind[]> = {
   'under-way': ['open', 'edit', 'do-step', 'hand-in'],
   'handed-in': ['open', 'take-back', 'hand-back'],
   'handed-in-late': ['open', 'take-back', 'hand-back'],
-  'handed-back': ['open'],
+  'handed-back': ['open', 'ask-again'],
   'another-go': ['open', 'edit', 'do-step', 'hand-in'],
   overdue: ['open', 'edit', 'do-step', 'hand-in'],
   closed: ['open'],
@@ -158,6 +158,18 @@ describe('the nine states', () => {
     expect(standing([], waiting, CLOSES + 1).state).toBe('closed');
   });
 
+  test('another go can be asked for of what has come back for good, and of nothing else', () => {
+    const back = [handedIn(12 * DAY), handedBack(14 * DAY, false)];
+    const asked = makeMove(back, { kind: 'ask-again' }, 30 * DAY, { ...rules, goes: 1 });
+    expect(asked).toMatchObject({ ok: true, fact: { kind: 'handed-back', anotherGo: true } });
+    if (!asked.ok) throw new Error('it was refused');
+    // Long after the closing time, and with the one go used up, it can be handed in once more.
+    expect(standing(asked.facts, rules, 31 * DAY).state).toBe('another-go');
+    expect(allowedMoves(asked.facts, 31 * DAY, { ...rules, goes: 1 })).toContain('hand-in');
+    for (const facts of [[], [handedIn(12 * DAY)], [...back, handedBack(15 * DAY, true)]])
+      expect(makeMove(facts, { kind: 'ask-again' }, 30 * DAY, rules)).toMatchObject({ code: 'not-handed-in' });
+  });
+
   test('with one go, what is handed in stays; a go that is asked for comes on top', () => {
     const once: Rules = { ...rules, goes: 1 };
     const facts = [handedIn(12 * DAY)];
@@ -194,6 +206,7 @@ const anyMove = fc.oneof(
     { kind: 'tick-off', handIn: 'c' as HandInId },
     { kind: 'hand-back', anotherGo: false },
     { kind: 'hand-back', anotherGo: true },
+    { kind: 'ask-again' },
   ),
 );
 

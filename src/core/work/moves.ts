@@ -12,9 +12,20 @@ export type Move =
   | { readonly kind: 'hand-in'; readonly handIn: HandInId; readonly pieces: number; readonly begunAt?: Instant | null }
   | { readonly kind: 'tick-off'; readonly handIn: HandInId; readonly begunAt?: Instant | null }
   | { readonly kind: 'take-back' }
-  | { readonly kind: 'hand-back'; readonly anotherGo: boolean };
+  | { readonly kind: 'hand-back'; readonly anotherGo: boolean }
+  /** The teacher asks for another go of what has come back for good. */
+  | { readonly kind: 'ask-again' };
 
-export const MOVE_KINDS = ['open', 'edit', 'do-step', 'hand-in', 'tick-off', 'take-back', 'hand-back'] as const;
+export const MOVE_KINDS = [
+  'open',
+  'edit',
+  'do-step',
+  'hand-in',
+  'tick-off',
+  'take-back',
+  'hand-back',
+  'ask-again',
+] as const;
 export type MoveKind = (typeof MOVE_KINDS)[number];
 
 /** Why a move cannot be made: a code for the words, and the time the words speak of, where there is one. */
@@ -106,6 +117,8 @@ function refusal(facts: Facts, move: Move, now: Instant, rules: Rules): Refusal 
     case 'hand-back':
       if (isWithTeacher(state)) return null;
       return refuse(state === 'handed-back' ? 'already-handed-back' : 'not-handed-in');
+    case 'ask-again':
+      return state === 'handed-back' ? null : refuse('not-handed-in');
   }
 }
 
@@ -124,6 +137,8 @@ function factOf(move: Move, at: Instant, counts: Instant): Fact {
       return { kind: 'taken-back', at };
     case 'hand-back':
       return { kind: 'handed-back', at, anotherGo: move.anotherGo };
+    case 'ask-again':
+      return { kind: 'handed-back', at, anotherGo: true };
   }
 }
 
@@ -148,6 +163,7 @@ const probes = ({ agreements }: Rules): Record<MoveKind, Move> => ({
   'tick-off': { kind: 'tick-off', handIn: '' as HandInId },
   'take-back': { kind: 'take-back' },
   'hand-back': { kind: 'hand-back', anotherGo: false },
+  'ask-again': { kind: 'ask-again' },
 });
 
 /** The kinds of move that would be accepted now. */

@@ -26,6 +26,7 @@ import { read } from '@/store/database';
 import { factsOf } from '@/store/events';
 import { allReceiptsOf, findReceipt, piecesOf, receiptsOf } from '@/store/hand-ins';
 import { handBacksOf } from '@/store/marking';
+import { newsFor } from '@/store/news';
 import { findSchool, type Person } from '@/store/people';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
 
@@ -252,7 +253,9 @@ describe('two at once', () => {
     expect([one, other].find(({ ok }) => !ok)).toMatchObject({ code: 'already-handed-back' });
     const left = one.ok ? kerr : teacher;
     expect((await markingDesk(school.db, left, LADDER, 's-abena', now))?.open?.draft).not.toBeNull();
-    expect(await amend(school.db, left, { ...second, general: 'Together.' }, now + 3)).toMatchObject({ ok: true });
+    expect(await amend(school.db, left, { ...second, general: 'Together.', askAgain: false }, now + 3)).toMatchObject({
+      ok: true,
+    });
     const abena = await school.person('s-abena');
     const view = await desk(school.db, abena, LADDER, now + 4);
     expect(view?.feedback).toHaveLength(2);
@@ -261,6 +264,18 @@ describe('two at once', () => {
       false,
       true,
     ]);
+    // Afterwards another go can be asked for, once; the student hears of it and can hand in again.
+    const again = { ...second, general: 'Once more, please.', askAgain: true };
+    expect(await amend(school.db, left, again, now + 5)).toMatchObject({ ok: true });
+    const asked = await desk(school.db, abena, LADDER, now + 6);
+    expect(asked).toMatchObject({ state: 'another-go' });
+    expect(asked?.moves).toContain('hand-in');
+    expect(asked?.feedback[0]).toMatchObject({ general: 'Once more, please.', anotherGo: true });
+    expect((await read(school.db, newsFor(abena.id, 1, now + 6)))[0]).toMatchObject({
+      kind: 'handed-back',
+      another_go: true,
+    });
+    expect(await amend(school.db, left, again, now + 7)).toMatchObject({ code: 'not-handed-in' });
   });
 
   test('marks by a rubric that was changed meanwhile are not taken, and nothing is lost', async () => {

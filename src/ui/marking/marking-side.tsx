@@ -207,7 +207,14 @@ export function MarkingSide({ view, marking, chosen, zone, now }: Props) {
           <h2>{t('handed-back')}</h2>
           <FeedbackView feedback={open.feedback} times={times} now={now} />
           {marking.amendable && !amending ? (
-            <QuietButton onClick={() => setAmending(true)}>{t('begin-amending')}</QuietButton>
+            <div className={classes.moves}>
+              <QuietButton onClick={() => setAmending(true)}>{t('begin-amending')}</QuietButton>
+              {marking.askAgain ? (
+                <QuietButton onClick={marking.askAgain} disabled={marking.busy}>
+                  {t('another-go')}
+                </QuietButton>
+              ) : null}
+            </div>
           ) : null}
         </section>
       ) : null}

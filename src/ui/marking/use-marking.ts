@@ -186,6 +186,8 @@ export function useMarking(view: MarkingView) {
     busy,
     handBack: (anotherGo: boolean) => finish('hand-back', { anotherGo }),
     amend: () => finish('amend', {}),
+    /** Asks for another go of what has come back for good; `null` where it has not. */
+    askAgain: open.student.state === 'handed-back' ? () => finish('amend', { askAgain: true }) : null,
   };
 }
 

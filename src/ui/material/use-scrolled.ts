@@ -24,9 +24,11 @@ export function useScrolled(box: RefObject<HTMLElement | null>, minutes: number,
     const mark = end.current;
     if (!scrolls || !mark) return;
     const way = () => scrolls.scrollHeight - scrolls.clientHeight;
-    if (start.current > 0.03 && start.current < 0.97) scrolls.scrollTop = start.current * way();
     const follow = () => latest.current.moved(way() > 0 ? Math.min(1, Math.abs(scrolls.scrollTop) / way()) : 0);
     scrolls.addEventListener('scroll', follow, { passive: true });
+    // Whoever scrolled before the page was awake is where they are, and not where they once left off.
+    if (scrolls.scrollTop !== 0) follow();
+    else if (start.current > 0.03 && start.current < 0.97) scrolls.scrollTop = start.current * way();
     const readyAt = Date.now() + Math.min(AT_MOST, minutes * 60_000 * SHARE);
     let timer: ReturnType<typeof setTimeout> | undefined;
     const watch = new IntersectionObserver(([entry]) => {

@@ -174,12 +174,13 @@ export async function handBack(db: Database, teacher: Person, given: HandBack, n
 
 /**
  * Amends what was handed back. The earlier marks stay and can be read; the newest count. Only what came back last
- * can be amended, and only while the student has not handed in again.
+ * can be amended, and only while the student has not handed in again. With it another go can be asked for of what has come
+ * back for good.
  */
 export async function amend(
   db: Database,
   teacher: Person,
-  given: Omit<HandBack, 'anotherGo'>,
+  { askAgain, ...given }: Omit<HandBack, 'anotherGo'> & { readonly askAgain: boolean },
   now: Instant,
 ): Promise<Outcome> {
   return db.transaction(async (tx): Promise<Outcome> => {
@@ -191,11 +192,22 @@ export async function amend(
     const { state } = standing(facts, assignment.rules, now);
     if (last?.hand_in_id !== given.handInId || (state !== 'handed-back' && state !== 'another-go'))
       return { ok: false, code: 'not-handed-in', at: null };
-    const back = { ...given, anotherGo: last.another_go };
+    const moved = askAgain ? makeMove(facts, { kind: 'ask-again' }, now, assignment.rules) : null;
+    if (moved && !moved.ok) return moved;
+    const back = { ...given, anotherGo: askAgain || last.another_go };
     const grade = (await noSound(tx, teacher, given)) ?? gradeOf(back, found);
     if ('ok' in grade) return grade;
     await addHandBack(tx, { ...back, ...grade, id: newId(), teacherId: teacher.id, at: now, rubric, amends: last.id });
-    await tellMembers(tx, teacher, assignment, members, now, { kind: 'amended', data: { handIn: given.handInId } });
+    await tellMembers(
+      tx,
+      teacher,
+      assignment,
+      members,
+      now,
+      askAgain
+        ? { kind: 'handed-back', data: { handIn: given.handInId, anotherGo: true } }
+        : { kind: 'amended', data: { handIn: given.handInId } },
+    );
     return { ok: true, ...grade };
   });
 }

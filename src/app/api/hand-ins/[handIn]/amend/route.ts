@@ -6,5 +6,9 @@ import { route } from '@/server/http/route';
 export const POST = route(
   'POST /api/hand-ins/[handIn]/amend',
   ({ db, person, params, body, now }) => amend(db, person, { handInId: params.handIn, ...body }, now),
-  marksBody.extend({ rubric: z.string().max(64).nullable().default(null) }),
+  marksBody.extend({
+    rubric: z.string().max(64).nullable().default(null),
+    /** Another go is asked for with it. */
+    askAgain: z.boolean().default(false),
+  }),
 );
