@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import lighthouse, { desktopConfig } from 'lighthouse';
 import { School } from '../e2e/school';
 import type { Figure } from './figures';
+import { session } from './session';
 
 const CHROMIUM = process.env.KITE_CHROMIUM ?? '/usr/bin/chromium';
 
@@ -62,12 +63,7 @@ export async function auditFigures(): Promise<Figure[]> {
   const audited = await browser();
   const figures: Figure[] = [];
   try {
-    const signedIn = await fetch(`${school.url}/api/sign-in/demo`, {
-      method: 'POST',
-      headers: { origin: school.url, 'content-type': 'application/json' },
-      body: JSON.stringify({ person: 's-imke' }),
-    });
-    const Cookie = signedIn.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+    const Cookie = await session(school, 's-imke');
     for (const { name, path, ...least } of SCREENS) {
       for (const form of ['desktop', 'mobile'] as const) {
         const flags = {

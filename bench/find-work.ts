@@ -15,6 +15,7 @@ import { findPerson, type Person } from '@/store/people';
 import { openPglite } from '@/store/pglite-driver';
 import { School } from '../e2e/school';
 import { type Figure, median } from './figures';
+import { session } from './session';
 
 const HOUR = 3_600_000;
 
@@ -85,15 +86,6 @@ export async function findFigures(): Promise<Figure[]> {
     await db.close();
     rmSync(folder, { recursive: true, force: true });
   }
-}
-
-async function session(school: School, person: string): Promise<string> {
-  const answer = await fetch(`${school.url}/api/sign-in/demo`, {
-    method: 'POST',
-    headers: { origin: school.url, 'content-type': 'application/json' },
-    body: JSON.stringify({ person }),
-  });
-  return answer.headers.getSetCookie()[0]?.split(';')[0] ?? '';
 }
 
 const STREAMS = 200;

@@ -4,6 +4,7 @@ import { migrate } from '@/store/migrate';
 import { openPglite } from '@/store/pglite-driver';
 import { School } from '../e2e/school';
 import { type Figure, median } from './figures';
+import { session } from './session';
 
 const ROUNDS = 25;
 const CLASSES = 8;
@@ -44,15 +45,6 @@ async function fill(folder: string, students: number, assignments: number): Prom
   await db.close();
 }
 
-async function session(school: School): Promise<string> {
-  const answer = await fetch(`${school.url}/api/sign-in/demo`, {
-    method: 'POST',
-    headers: { origin: school.url, 'content-type': 'application/json' },
-    body: JSON.stringify({ person: 's5' }),
-  });
-  return answer.headers.getSetCookie()[0]?.split(';')[0] ?? '';
-}
-
 /** Server time of the three screens in a school of 1,000 against one of 24, asked in turns in one run. */
 export async function pageFigures(assignments: number): Promise<Figure[]> {
   const schools: School[] = [];
@@ -64,7 +56,7 @@ export async function pageFigures(assignments: number): Promise<Figure[]> {
     schools.push(school);
   }
   try {
-    const cookies = await Promise.all(schools.map(session));
+    const cookies = await Promise.all(schools.map((school) => session(school, 's5')));
     const figures: Figure[] = [];
     const pages = { today: '/today', work: '/work?state=all', 'class-line': '/classes/c0-0', desk: '/desk/c0-0-a4' };
     for (const [name, path] of Object.entries(pages)) {
@@ -101,12 +93,7 @@ export async function pageFigures(assignments: number): Promise<Figure[]> {
 export async function scriptFigures(): Promise<Figure[]> {
   const school = await School.open();
   try {
-    const signedIn = await fetch(`${school.url}/api/sign-in/demo`, {
-      method: 'POST',
-      headers: { origin: school.url, 'content-type': 'application/json' },
-      body: JSON.stringify({ person: 's-imke' }),
-    });
-    const cookie = signedIn.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+    const cookie = await session(school, 's-imke');
     // Beside a page that shows next to nothing: how much more a screen loads, in kB.
     const routes = {
       bare: ['/receipts', null],

@@ -6,6 +6,7 @@ import { openPglite } from '@/store/pglite-driver';
 import { PAGES, type PageAsked, type Sent, statementsOf } from '@/testing/page-queries';
 import { School } from '../e2e/school';
 import { type Figure, median } from './figures';
+import { session } from './session';
 
 const ROUNDS = 40;
 const CLIENTS = 20;
@@ -96,15 +97,6 @@ async function yearSchool(): Promise<School> {
   await db.run(YEAR);
   await db.close();
   return school;
-}
-
-async function session(school: School, person: string): Promise<string> {
-  const answer = await fetch(`${school.url}/api/sign-in/demo`, {
-    method: 'POST',
-    headers: { origin: school.url, 'content-type': 'application/json' },
-    body: JSON.stringify({ person }),
-  });
-  return answer.headers.getSetCookie()[0]?.split(';')[0] ?? '';
 }
 
 async function page(school: School, path: string, cookie: string): Promise<string> {

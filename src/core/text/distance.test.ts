@@ -13,4 +13,8 @@ test.each([
 ])('%s and %s are %d apart', (a, b, slips) => {
   expect(distance(a, b)).toBe(slips);
   expect(distance(b, a)).toBe(slips);
+  for (const most of [1, 2, 3]) {
+    const bounded = distance(a, b, most);
+    expect(slips <= most ? bounded === slips : bounded > most).toBe(true);
+  }
 });

@@ -1,9 +1,12 @@
 /**
  * How many slips lie between two words: letters changed, added, left out, or swapped with their neighbour
  * (the restricted edit distance of Damerau 1964 and Levenshtein 1966). Cost: the product of the lengths.
+ *
+ * @param most of words that lie further apart nothing more is asked: anything above it may come back
  */
-export function distance(a: string, b: string): number {
+export function distance(a: string, b: string, most = Number.POSITIVE_INFINITY): number {
   const [from, to] = [[...a], [...b]];
+  if (Math.abs(from.length - to.length) > most) return most + 1;
   let before: number[] = [];
   let row = Array.from({ length: to.length + 1 }, (_, j) => j);
   for (let i = 1; i <= from.length; i += 1) {
@@ -16,6 +19,7 @@ export function distance(a: string, b: string): number {
       }
       next.push(least);
     }
+    if (Math.min(...next) > most) return most + 1;
     before = row;
     row = next;
   }

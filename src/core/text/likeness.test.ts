@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import nspell from 'nspell';
-import { Likeness, lettersApart } from './likeness';
+import { Likeness } from './likeness';
 import { makeSpeller } from './spelling';
 
 const part = (name: string, file: string) => readFileSync(`node_modules/${name}/${file}`, 'utf8');
@@ -26,20 +26,6 @@ test.each([
 
 test('a name is suggested where one was begun', () => {
   expect(speller.suggest('Lodnon')[0]).toBe('London');
-});
-
-// "A Technique for Computer Detection and Correction of Spelling Errors" (Damerau, 1964): one slip each.
-test.each([
-  ['word', 'word', 0],
-  ['wrod', 'word', 1],
-  ['wordd', 'word', 1],
-  ['wrd', 'word', 1],
-  ['wond', 'word', 1],
-  ['ca', 'abc', 3],
-  ['', 'abc', 3],
-])('%s and %s are %d apart', (a, b, apart) => {
-  expect(lettersApart(a, b)).toBe(apart);
-  expect(lettersApart(b, a)).toBe(apart);
 });
 
 // The list of common misspellings of @cspell/dict-en-common-misspellings (CC BY-SA 4.0, from Wikipedia and others).

@@ -1,4 +1,5 @@
 import { doubleMetaphone } from 'double-metaphone';
+import { distance } from './distance';
 
 /**
  * How much each unlikeness counts: a letter, a word that is written as it is heard, a sound, how seldom the word is used,
@@ -8,34 +9,6 @@ const WEIGHTS = { letters: 1, heard: 0.5, sounds: 0.9, seldom: 2.2, first: 0.6, 
 
 /** Further away than so many letters, words that sound otherwise too are no candidates. */
 const MOST_LETTERS = 2;
-
-/**
- * In how many places two words differ: a letter too many, too few, another one, or two that changed places (the distance of
- * Damerau and Levenshtein, where no place is changed twice).
- *
- * @param most where it is larger, anything above `most` may come back
- */
-export function lettersApart(a: string, b: string, most = Number.POSITIVE_INFINITY): number {
-  if (Math.abs(a.length - b.length) > most) return most + 1;
-  let before: number[] = [];
-  let last = Array.from({ length: b.length + 1 }, (_, j) => j);
-  for (let i = 1; i <= a.length; i += 1) {
-    const row = [i];
-    let least = i;
-    for (let j = 1; j <= b.length; j += 1) {
-      const same = a[i - 1] === b[j - 1];
-      let cost = Math.min((last[j] ?? 0) + 1, (row[j - 1] ?? 0) + 1, (last[j - 1] ?? 0) + (same ? 0 : 1));
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
-        cost = Math.min(cost, (before[j - 2] ?? 0) + 1);
-      row.push(cost);
-      least = Math.min(least, cost);
-    }
-    if (least > most) return most + 1;
-    before = last;
-    last = row;
-  }
-  return last[b.length] ?? 0;
-}
 
 /**
  * A word as somebody would write it who writes what is heard: no letter twice, no silent e, `igh` as `i`, `ph` as `f`, the
@@ -109,7 +82,7 @@ export class Likeness {
       const sounds = own[0] === codes[0] || own[0] === codes[1];
       // Two slips change four letters at most: of most words nothing more need be looked at.
       if (!sounds && bits(letters ^ others) > 2 * MOST_LETTERS) return false;
-      return lettersApart(small, one.toLowerCase(), sounds ? 4 : MOST_LETTERS) <= (sounds ? 4 : MOST_LETTERS);
+      return distance(small, one.toLowerCase(), sounds ? 4 : MOST_LETTERS) <= (sounds ? 4 : MOST_LETTERS);
     });
     const candidates = new Set([...given, ...alike.map((one) => one.word).filter((one) => one !== word && taken(one))]);
     // A name is meant where one was begun, and else only where nothing else is like it.
@@ -118,8 +91,8 @@ export class Likeness {
       const like = candidate.toLowerCase();
       const [sound] = doubleMetaphone(like);
       return (
-        WEIGHTS.letters * Math.min(lettersApart(small, like), WEIGHTS.heard + lettersApart(heard, asHeard(like))) +
-        WEIGHTS.sounds * lettersApart(codes[0], sound) +
+        WEIGHTS.letters * Math.min(distance(small, like), WEIGHTS.heard + distance(heard, asHeard(like))) +
+        WEIGHTS.sounds * distance(codes[0], sound) +
         WEIGHTS.seldom * this.seldom(candidate) +
         WEIGHTS.first * (like[0] === small[0] ? 0 : 1) +
         WEIGHTS.named * named(candidate)

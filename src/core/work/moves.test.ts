@@ -213,19 +213,25 @@ const anyMove = fc.oneof(
 /** A life of a piece of work: moves with hours between them, each tried, the accepted ones kept. */
 const life = fc.array(fc.record({ move: anyMove, after: fc.integer({ min: 0, max: 5 * 24 }) }), { maxLength: 25 });
 
+/** What is left of a life under some rules: its facts, and when it ended. */
+function lived(moves: readonly { readonly move: Move; readonly after: number }[], rules: Rules) {
+  let facts: Facts = [];
+  let now = 0;
+  for (const { move, after } of moves) {
+    now += after * HOUR;
+    const outcome = makeMove(facts, move, now, rules);
+    if (outcome.ok) facts = outcome.facts;
+  }
+  return { facts, now };
+}
+
 describe('whatever happens to a piece of work', () => {
   test('it is on the list that its course names, without any of its times', () => {
     const turns: ReadonlySet<string> = new Set(TURNS);
     const begins: ReadonlySet<string> = new Set(BEGINS);
     fc.assert(
       fc.property(anyRules, life, fc.integer({ min: 0, max: 40 }), (anyOf, moves, day) => {
-        let facts: Facts = [];
-        let now = 0;
-        for (const { move, after } of moves) {
-          now += after * HOUR;
-          const outcome = makeMove(facts, move, now, anyOf);
-          if (outcome.ok) facts = outcome.facts;
-        }
+        const { facts, now } = lived(moves, anyOf);
         const course = {
           begun: facts.some(({ kind }) => begins.has(kind)),
           turns: facts.flatMap((fact): Turn[] =>
@@ -274,13 +280,7 @@ describe('whatever happens to a piece of work', () => {
   test('a hand-in, once accepted, is never lost to the passing of time', () => {
     fc.assert(
       fc.property(anyRules, life, fc.integer({ min: 0, max: 60 }), (anyOf, moves, later) => {
-        let facts: Facts = [];
-        let now = 0;
-        for (const { move, after } of moves) {
-          now += after * HOUR;
-          const outcome = makeMove(facts, move, now, anyOf);
-          if (outcome.ok) facts = outcome.facts;
-        }
+        const { facts, now } = lived(moves, anyOf);
         fc.pre(facts.some(({ kind }) => kind === 'handed-in'));
         expect(['closed', 'opens-later', 'not-started']).not.toContain(standing(facts, anyOf, now + later * DAY).state);
       }),
