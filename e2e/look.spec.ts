@@ -45,7 +45,7 @@ const SCREENS: { name: string; path: string; who: string | null; ready?: string;
     name: 'Desk, feedback',
     path: '/desk/ten-mornings#sheet=feedback',
     who: 's-imke',
-    ready: '.answer',
+    ready: 'aside q',
     coloured: true,
   },
   { name: 'Desk, receipts', path: '/desk/storm-words#step=hand-in', who: 's-imke' },
