@@ -105,7 +105,7 @@ const NODES: Visitor<ReactNode> = {
   question: (node) => {
     const { number, text } = attrsOf(node);
     return (
-      <h2 className={classes.question}>
+      <h2 className={`${classes.question} question`}>
         <span className="num">{number}</span> {text}
       </h2>
     );
@@ -129,7 +129,7 @@ const Node = ({ node }: { node: DocNode }): ReactNode => visit(node, NODES, unde
 /** A document to be read: no caret, no tool bar. */
 export function DocumentView({ document, lang }: { document: DocNode; lang: string }) {
   return (
-    <div className={classes.text} lang={lang} dir="auto">
+    <div className={`${classes.text} read-text`} lang={lang} dir="auto">
       {children(document)}
     </div>
   );

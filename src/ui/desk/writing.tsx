@@ -26,6 +26,7 @@ import { TypingLine } from './typing-line';
 import { onPhone } from './use-seen';
 import { useSessionState } from './use-sessions';
 import { WithinLimits } from './within-limits';
+import './things-in-text.css';
 import classes from './writing.module.css';
 import type { SpellingSettings } from './writing-help';
 import { type Panel, WritingTools } from './writing-tools';

@@ -7,14 +7,15 @@ import { Kite } from '@/ui/common/kite';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useRoom } from '@/ui/common/room';
 import { Sail } from '@/ui/common/sail';
-import { useStateLine } from '@/ui/common/state-line';
 import { type Times, useTimes } from '@/ui/common/times';
 import { sayingOf } from '@/ui/kinds/event';
+import { FOLDS, Fold, type FoldName, foldsIn } from './fold';
+import { ItemRow, soonness } from './item-row';
 import { NextByKey } from './next-by-key';
 import { NotToday } from './not-today';
 import { SkyString } from './sky-string';
 import classes from './today.module.css';
-import { KiteLegend, Welcome } from './welcome';
+import { Welcome } from './welcome';
 
 type Today = Awaited<ReturnType<typeof studentToday>>;
 
@@ -34,11 +35,6 @@ function useReason(times: Times, now: number) {
     }
   };
 }
-
-const soonness = (item: WorkItem, now: number): string | undefined => {
-  if (item.state === 'overdue') return 'plum';
-  return item.dueAt !== null && item.dueAt - now < 36 * 3_600_000 ? 'amber' : undefined;
-};
 
 function First({ ranked, today, zone, now }: { ranked: Ranked<WorkItem>; today: Today; zone: string; now: number }) {
   const t = useTranslations('today');
@@ -89,85 +85,6 @@ function First({ ranked, today, zone, now }: { ranked: Ranked<WorkItem>; today: 
       </div>
     </article>
   );
-}
-
-function ItemRow({
-  item,
-  says,
-  zone,
-  now,
-  act,
-}: {
-  item: WorkItem;
-  says: ReactNode;
-  zone: string;
-  now: number;
-  act?: ReactNode;
-}) {
-  const times = useTimes(zone);
-  return (
-    <li className={classes.row}>
-      <Kite state={item.state} labelled />
-      <div {...(act ? { 'data-next': '' } : {})}>
-        <PlaceLink to={{ at: 'desk', assignment: item.id }} className={classes.title}>
-          <bdi>{item.title}</bdi>
-        </PlaceLink>{' '}
-        <bdi className="soft">{item.className}</bdi>
-        <div className="soft">{says}</div>
-      </div>
-      <span className={classes.end}>
-        <span className={soonness(item, now)}>{item.dueAt === null ? '' : times.moment(item.dueAt, now)}</span>
-        {act}
-      </span>
-    </li>
-  );
-}
-
-/** The folds below what to do next, in their order. */
-const FOLDS = ['overdue', 'more', 'put-off', 'later', 'done', 'closed', 'before', 'kites'] as const;
-type FoldName = (typeof FOLDS)[number];
-
-/** Which folds are open, by what stands in the address. */
-const foldsIn = (said: string): ReadonlySet<FoldName> => {
-  const names = new Set(said.split(' '));
-  return new Set(FOLDS.filter((name) => names.has(name)));
-};
-
-/** A fold: shut, nothing of it is on the page. It is a link, so that the server draws what is in it when it is opened. */
-function Fold({ name, items, open, zone, now, act }: FoldProps) {
-  const t = useTranslations('today');
-  const line = useStateLine(useTimes(zone), now);
-  if (items.length === 0 && name !== 'kites') return null;
-  const isOpen = open.has(name);
-  const others = FOLDS.filter((one) => (one === name ? !isOpen : open.has(one)));
-  return (
-    <div className={classes.fold} {...(isOpen ? { 'data-open': '' } : {})}>
-      <PlaceLink
-        to={{ at: 'unfolded', open: others }}
-        {...(name === 'overdue' ? { className: 'plum' } : {})}
-        aria-expanded={isOpen}
-      >
-        {t(`fold-${name}`, { n: items.length })}
-      </PlaceLink>
-      {isOpen && name === 'kites' ? <KiteLegend /> : null}
-      {isOpen && items.length > 0 ? (
-        <ul className={classes.rows}>
-          {items.slice(0, 30).map((item) => (
-            <ItemRow key={item.id} item={item} says={line(item)} zone={zone} now={now} act={act?.(item)} />
-          ))}
-        </ul>
-      ) : null}
-    </div>
-  );
-}
-
-interface FoldProps {
-  readonly name: FoldName;
-  readonly open: ReadonlySet<FoldName>;
-  readonly items: readonly WorkItem[];
-  readonly zone: string;
-  readonly now: number;
-  readonly act: ((item: WorkItem) => ReactNode) | undefined;
 }
 
 /** What lessons there are today, in order. */
