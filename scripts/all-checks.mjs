@@ -9,6 +9,7 @@ const missing = [
   ...['odt2txt', 'unzip', 'hunspell', 'qpdf'].filter((program) => !existsSync(`/usr/bin/${program}`)),
   ...(existsSync('/usr/bin/pdftotext') ? [] : ['poppler-utils']),
   ...(existsSync('/usr/bin/soffice') ? [] : ['libreoffice-writer-nogui']),
+  ...(existsSync('/usr/lib/libreoffice/program/libsmlo.so') ? [] : ['libreoffice-math-nogui']),
 ];
 
 let passed = 0;

@@ -33,7 +33,8 @@ export const JOBS = {
   book: slow(async () => (await import('./showing')).book),
   chapter: slow(async () => (await import('./showing')).chapter),
   bookPicture: slow(async () => (await import('./showing')).bookPicture),
-  exportDocument: slow(async () => (await import('./exporting')).exportDocument),
+  // Five hundred formulas, the most that a text may hold, are drawn in half of it.
+  exportDocument: { ...slow(async () => (await import('./exporting')).exportDocument), cpu: 12_000 },
   rowsPdf: slow(async () => (await import('./exporting')).rowsPdf),
 } as const;
 

@@ -15,6 +15,7 @@ import {
   TableRow,
   TextRun,
   WidthType,
+  XmlComponent,
 } from 'docx';
 import { isList, questionLine, wordsIn } from '../text/document-json';
 import {
@@ -28,6 +29,7 @@ import {
   visit,
 } from '../text/nodes';
 import { glowOnPaper, inkOnPaper } from '../text/tones';
+import { formulaOmml, type Omml } from './formula-omml';
 import { fitted, type Pictures } from './pictures-out';
 import { safeAddress } from './safe-address';
 
@@ -79,6 +81,22 @@ function run(node: TextNode, rightToLeft: boolean): ParagraphChild {
   return href ? new ExternalHyperlink({ link: href, children: [text] }) : text;
 }
 
+/** An element of a formula, put together as the package does its own. */
+class FormulaPart extends XmlComponent {
+  constructor({ name, val, inside }: Omml) {
+    super(name);
+    if (val !== undefined) this.root.push({ _attr: { 'm:val': val } } as never);
+    else if (name === 'm:t') this.root.push({ _attr: { 'xml:space': 'preserve' } } as never);
+    this.root.push(...inside.map((part) => (typeof part === 'string' ? part : new FormulaPart(part))));
+  }
+}
+
+/** A formula that an office program can change; one that cannot be read stays as it was typed. */
+function formula(tex: string): ParagraphChild {
+  const omml = formulaOmml(tex);
+  return omml ? (new FormulaPart(omml) as unknown as ParagraphChild) : new TextRun({ text: tex, italics: true });
+}
+
 const runs = (node: DocNode, rightToLeft: boolean): ParagraphChild[] =>
   contentOf(node).flatMap((child): ParagraphChild[] => {
     switch (child.type) {
@@ -87,7 +105,7 @@ const runs = (node: DocNode, rightToLeft: boolean): ParagraphChild[] =>
       case 'hardBreak':
         return [new TextRun({ break: 1 })];
       case 'formula':
-        return [new TextRun({ text: attrsOf(child).tex, italics: true })];
+        return [formula(attrsOf(child).tex)];
       default:
         return runs(child, rightToLeft);
     }
@@ -211,7 +229,7 @@ const levels = (format: (level: number) => { format: (typeof LevelFormat)[keyof 
   }));
 
 /**
- * A document as DOCX (ECMA-376): headings, lists, tables, links, emphasis, colours of the palette, and
+ * A document as DOCX (ECMA-376): headings, lists, tables, links, emphasis, colours of the palette, formulas, and
  * paragraphs from right to left where their first letter is.
  */
 export async function toDocx(doc: DocNode, title: string, pictures: Pictures = new Map()): Promise<Uint8Array> {

@@ -12,6 +12,7 @@ import {
 } from '../text/nodes';
 import { glowOnPaper, inkOnPaper } from '../text/tones';
 import { isRightToLeft } from './docx-out';
+import { formulaForFiles } from './formula-tree';
 import { fitted, type Picture, type Pictures } from './pictures-out';
 import { safeAddress } from './safe-address';
 
@@ -20,6 +21,7 @@ const PAGE = 600;
 const LEVELS = [1, 2, 3, 4, 5, 6] as const;
 
 const MIME = 'application/vnd.oasis.opendocument.text';
+const MIME_FORMULA = 'application/vnd.oasis.opendocument.formula';
 const NAMESPACES = [
   ['office', 'urn:oasis:names:tc:opendocument:xmlns:office:1.0'],
   ['text', 'urn:oasis:names:tc:opendocument:xmlns:text:1.0'],
@@ -85,6 +87,8 @@ class Styles {
 class Body {
   readonly styles = new Styles();
   readonly files = new Map<string, Picture>();
+  /** Formulas as MathML, by the name of the part that each is. */
+  readonly formulas = new Map<string, string>();
 
   constructor(private readonly pictures: Pictures) {}
 
@@ -102,7 +106,7 @@ class Body {
     horizontalRule: () => '<text:p text:style-name="R"/>',
     hardBreak: () => '<text:line-break/>',
     image: (node) => `<text:p text:style-name="P">${this.#picture(node)}</text:p>`,
-    formula: (node) => spaced(attrsOf(node).tex),
+    formula: (node) => this.#formula(attrsOf(node).tex),
     question: (node) => this.heading(spaced(questionLine(node)), questionLine(node), 2),
     answer: (node, style) => this.#inside(node, style),
     table: (node, style) => {
@@ -151,6 +155,16 @@ class Body {
     return href ? `<text:a xlink:type="simple" xlink:href="${xml(href)}">${words}</text:a>` : words;
   }
 
+  /** A formula that an office program can change (ODF part 3, 10.4.6.2); what cannot be read stays as it was typed. */
+  #formula(tex: string): string {
+    const math = formulaForFiles(tex);
+    if (math === null) return spaced(tex);
+    const name = `Object ${this.formulas.size + 1}`;
+    this.formulas.set(name, math);
+    // Without a size: a reader's own letters say how large it is.
+    return `<draw:frame draw:style-name="F" text:anchor-type="as-char"><draw:object xlink:href="./${name}" xlink:type="simple" xlink:show="embed" xlink:actuate="onLoad"/><svg:desc>${xml(tex)}</svg:desc></draw:frame>`;
+  }
+
   #picture(node: NodeOf<'image'>): string {
     const { src, alt } = attrsOf(node);
     const found = this.pictures.get(src);
@@ -180,11 +194,11 @@ const listLevels = (sign: (level: number) => string): string =>
     );
   }).join('');
 
-/** A document as OpenDocument text (ISO/IEC 26300, version 1.3): headings, lists, tables, links, emphasis and colours. */
+/** A document as OpenDocument text (ISO/IEC 26300, version 1.3): headings, lists, tables, links, emphasis, colours, formulas. */
 export function toOdt(doc: DocNode, title: string, pictures: Pictures = new Map()): Uint8Array {
   const writing = new Body(pictures);
   const body = writing.heading(spaced(title), title, 1) + writing.write(doc);
-  const { styles, files } = writing;
+  const { styles, files, formulas } = writing;
   const bullets = listLevels((level) => `<text:list-level-style-bullet text:level="${level}" text:bullet-char="•"/>`);
   const numbers = listLevels(
     (level) => `<text:list-level-style-number text:level="${level}" style:num-format="1" style:num-suffix="."/>`,
@@ -198,6 +212,7 @@ export function toOdt(doc: DocNode, title: string, pictures: Pictures = new Map(
     paragraphStyle('Q', 'fo:margin-left="1cm" fo:margin-bottom="0.2cm"'),
     paragraphStyle('B', 'fo:margin-bottom="0cm"', '<style:text-properties fo:font-weight="bold"/>'),
     paragraphStyle('R', 'fo:border-bottom="0.5pt solid #808080"'),
+    '<style:style style:name="F" style:family="graphic"><style:graphic-properties style:vertical-pos="middle" style:vertical-rel="text"/></style:style>',
     '<style:style style:name="C" style:family="table-cell"><style:table-cell-properties fo:border="0.5pt solid #808080" fo:padding="0.1cm"/></style:style>',
     `<text:list-style style:name="LB">${bullets}</text:list-style>`,
     `<text:list-style style:name="LN">${numbers}</text:list-style>`,
@@ -211,7 +226,7 @@ export function toOdt(doc: DocNode, title: string, pictures: Pictures = new Map(
       `<style:style style:name="Heading_20_${level}" style:display-name="Heading ${level}" style:family="paragraph" style:default-outline-level="${level}" style:class="text"><style:paragraph-properties fo:margin-top="0.4cm" fo:margin-bottom="0.2cm" fo:keep-with-next="always"/><style:text-properties fo:font-weight="bold" fo:font-size="${20 - 2 * level}pt"/></style:style>`,
   ).join('');
   const common = `<?xml version="1.0" encoding="UTF-8"?><office:document-styles ${NAMESPACES} office:version="1.3"><office:styles>${headings}</office:styles></office:document-styles>`;
-  const manifest = `<?xml version="1.0" encoding="UTF-8"?><manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3"><manifest:file-entry manifest:full-path="/" manifest:media-type="${MIME}" manifest:version="1.3"/><manifest:file-entry manifest:full-path="content.xml" manifest:media-type="text/xml"/><manifest:file-entry manifest:full-path="meta.xml" manifest:media-type="text/xml"/><manifest:file-entry manifest:full-path="styles.xml" manifest:media-type="text/xml"/>${[...files].map(([name, { type }]) => `<manifest:file-entry manifest:full-path="${name}" manifest:media-type="${type}"/>`).join('')}</manifest:manifest>`;
+  const manifest = `<?xml version="1.0" encoding="UTF-8"?><manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3"><manifest:file-entry manifest:full-path="/" manifest:media-type="${MIME}" manifest:version="1.3"/><manifest:file-entry manifest:full-path="content.xml" manifest:media-type="text/xml"/><manifest:file-entry manifest:full-path="meta.xml" manifest:media-type="text/xml"/><manifest:file-entry manifest:full-path="styles.xml" manifest:media-type="text/xml"/>${[...files].map(([name, { type }]) => `<manifest:file-entry manifest:full-path="${name}" manifest:media-type="${type}"/>`).join('')}${[...formulas.keys()].map((name) => `<manifest:file-entry manifest:full-path="${name}/" manifest:media-type="${MIME_FORMULA}" manifest:version="1.3"/><manifest:file-entry manifest:full-path="${name}/content.xml" manifest:media-type="text/xml"/>`).join('')}</manifest:manifest>`;
   const meta = `<?xml version="1.0" encoding="UTF-8"?><office:document-meta ${NAMESPACES} office:version="1.3"><office:meta><dc:title>${xml(title)}</dc:title></office:meta></office:document-meta>`;
   return zipSync({
     // The first entry, not compressed: by it the type is told (ODF part 2, 3.3).
@@ -220,6 +235,12 @@ export function toOdt(doc: DocNode, title: string, pictures: Pictures = new Map(
     'content.xml': strToU8(content),
     'meta.xml': strToU8(meta),
     'styles.xml': strToU8(common),
+    ...Object.fromEntries(
+      [...formulas].map(([name, math]) => [
+        `${name}/content.xml`,
+        strToU8(`<?xml version="1.0" encoding="UTF-8"?>${math}`),
+      ]),
+    ),
     ...Object.fromEntries([...files].map(([name, { bytes }]) => [name, [bytes, { level: 0 }] as const])),
   });
 }

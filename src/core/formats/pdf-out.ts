@@ -1,10 +1,14 @@
 import { isList, ownWords, questionLine } from '../text/document-json';
 import { attrsOf, contentOf, type DocNode, markOf, type NodeOf, type Visitor, visit } from '../text/nodes';
 import { glowOnPaper, inkOnPaper } from '../text/tones';
+import { drawFormula } from './formula-drawn';
 import type { Styled } from './pdf-lines';
 import { begin, type FontFile, type Paper, plain, type Style } from './pdf-paper';
 import { fitted, type Pictures } from './pictures-out';
 import { safeAddress } from './safe-address';
+
+/** The widest formula, in points: of larger ones the letters are smaller. */
+const WIDEST = 440;
 
 const HEADING_SIZE: Readonly<Record<number, number>> = { 1: 20, 2: 16, 3: 13.5 };
 
@@ -18,9 +22,20 @@ const styleOf = (node: DocNode, base: Style): Style => ({
   href: safeAddress(markOf(node, 'link')?.attrs?.href),
 });
 
+/** A sign that stands for a thing in a line (U+FFFC): it has no direction of its own. */
+const THING = '\ufffc';
+
+/** A formula that fits on a line, drawn; what cannot be read stands as it was typed. */
+function formulaOf(tex: string, base: Style): Styled<Style> {
+  const formula = drawFormula(tex);
+  if (!formula) return { text: tex, style: { ...base, italic: true } };
+  const size = Math.min(base.size, WIDEST / formula.width);
+  return { text: THING, style: { ...base, drawn: { formula, tex, size } } };
+}
+
 function runsOf(node: DocNode, base: Style): Styled<Style>[] {
   const own = ownWords(node);
-  if (node.type === 'formula') return [{ text: own, style: { ...base, italic: true } }];
+  if (node.type === 'formula') return [formulaOf(own, base)];
   if (own !== '') return [{ text: own, style: styleOf(node, base) }];
   return contentOf(node).flatMap((child) => runsOf(child, base));
 }
@@ -108,7 +123,7 @@ export const cell = (at: DocNode): Styled<Style>[] =>
 
 /**
  * A document as a PDF on A4 pages, with its fonts in it. What runs from right to left runs so here (UAX #9);
- * formulas stand as they were typed. Pictures are PNG or JPEG.
+ * formulas are drawn as shapes. Pictures are PNG or JPEG.
  */
 export async function toPdf(
   doc: DocNode,

@@ -1,5 +1,6 @@
-import { PDFDocument, type PDFFont, type PDFPage, PDFString, rgb } from '@cantoo/pdf-lib';
+import { PDFDocument, type PDFPage, PDFString, rgb } from '@cantoo/pdf-lib';
 import * as fontkit from 'fontkit';
+import { type Face, type PlacedFormula, putFormula } from './pdf-formula';
 import { linesOf, runsRightToLeft, type Styled } from './pdf-lines';
 
 /** A font file, and whether it is bold or slanted. */
@@ -17,6 +18,8 @@ export interface Style {
   readonly ink: string;
   readonly glow: string | null;
   readonly href: string | null;
+  /** Drawn instead of the letters, which then are one sign that stands for it. */
+  readonly drawn: PlacedFormula | null;
 }
 
 // A4 in points, with margins of 2 cm.
@@ -27,6 +30,8 @@ const MARGIN = 56.7;
 const BODY = 11;
 
 const LEADING = 1.45;
+/** So much of a line, in the size of its letters, is above where they stand. */
+const ABOVE = 1.1;
 
 const BLACK = '1d2630';
 
@@ -38,18 +43,12 @@ export const plain: Style = {
   ink: BLACK,
   glow: null,
   href: null,
+  drawn: null,
 };
 
 function colour(hex: string) {
   const part = (at: number) => Number.parseInt(hex.slice(at, at + 2), 16) / 255;
   return rgb(part(0), part(2), part(4));
-}
-
-interface Face {
-  readonly font: fontkit.Font;
-  readonly embedded: PDFFont;
-  readonly italic: boolean;
-  readonly bold: boolean;
 }
 
 async function facesOf(pdf: PDFDocument, files: readonly FontFile[]): Promise<readonly Face[]> {
@@ -90,7 +89,8 @@ export class Paper {
     return found;
   }
 
-  #widthOf(text: string, { size }: Style, font: number): number {
+  #widthOf(text: string, { size, drawn }: Style, font: number): number {
+    if (drawn) return drawn.formula.width * drawn.size;
     const key = `${font} ${text}`;
     let found = this.#widths.get(key);
     if (found === undefined) {
@@ -119,10 +119,26 @@ export class Paper {
     return linesOf(runs, this.#measure, width, rtl);
   }
 
+  /** How far a line reaches above and below where its letters stand. */
+  reach(
+    line: ReturnType<Paper['lines']>[number],
+    least = BODY * 0.8,
+  ): { readonly above: number; readonly below: number } {
+    const size = Math.max(least, ...line.stretches.map(({ style }) => style.size));
+    let [above, below] = [size * ABOVE, size * (LEADING - ABOVE)];
+    for (const { style } of line.stretches) {
+      if (!style.drawn) continue;
+      const { formula, size: em } = style.drawn;
+      above = Math.max(above, (formula.height - formula.depth) * em + 2);
+      below = Math.max(below, formula.depth * em + 2);
+    }
+    return { above, below };
+  }
+
   /** Draws one line with its top at a height, and gives the height that it took. */
   draw(line: ReturnType<Paper['lines']>[number], x: number, top: number, width: number, rtl: boolean): number {
-    const size = Math.max(BODY * 0.8, ...line.stretches.map(({ style }) => style.size));
-    const baseline = top - size * 1.1;
+    const { above, below } = this.reach(line);
+    const baseline = top - above;
     let at = rtl ? x + width - line.width : x;
     for (const { text, style, font } of line.stretches) {
       const wide = this.#widthOf(text, style, font);
@@ -131,7 +147,14 @@ export class Paper {
         const box = { x: at, y: baseline - style.size * 0.25, width: wide, height: style.size * 1.2 };
         this.#page.drawRectangle({ ...box, color: colour(style.glow) });
       }
-      if (face) {
+      if (style.drawn)
+        putFormula(
+          this.#page,
+          style.drawn,
+          { ink: style.ink, x: at, baseline },
+          (point) => this.faces[this.#fontOf(point, plain)],
+        );
+      else if (face) {
         this.#page.drawText(text, {
           x: at,
           y: baseline,
@@ -148,7 +171,7 @@ export class Paper {
       if (style.href) this.#link(style.href, [at, baseline - style.size * 0.25, at + wide, baseline + style.size]);
       at += wide;
     }
-    return size * LEADING;
+    return above + below;
   }
 
   #link(address: string, rectangle: readonly number[]): void {
@@ -169,8 +192,8 @@ export class Paper {
     const first = runs[0]?.style ?? plain;
     this.space(before);
     for (const [n, line] of this.lines(runs, width, rtl).entries()) {
-      const size = Math.max(first.size, ...line.stretches.map(({ style }) => style.size));
-      this.room(size * LEADING + (n === 0 ? first.size : 0));
+      const { above, below } = this.reach(line, first.size);
+      this.room(above + below + (n === 0 ? first.size : 0));
       const x = rtl ? MARGIN : MARGIN + indent;
       if (n === 0 && sign !== '') {
         const [mark] = this.lines([{ text: sign, style: plain }], 40, rtl);
@@ -203,10 +226,10 @@ export class Paper {
         return { width, rtl: own, lines: this.lines(cell, width - 2 * pad, own) };
       });
       const heightOf = ({ lines }: (typeof cells)[number]) =>
-        lines.reduce(
-          (sum, line) => sum + Math.max(BODY, ...line.stretches.map(({ style }) => style.size)) * LEADING,
-          0,
-        );
+        lines.reduce((sum, line) => {
+          const { above, below } = this.reach(line, BODY);
+          return sum + above + below;
+        }, 0);
       const height = Math.max(BODY * LEADING, ...cells.map(heightOf)) + 2 * pad;
       this.room(height);
       let x = rtl ? MARGIN + this.width : MARGIN;
