@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
 import type { Criterion, Mark } from '@/core/marks/rubric';
 import type { Annotation } from '@/core/remarks/annotation';
-import { annotation, criterion, id, instant, mark, maybeInstant } from './columns';
+import { annotation, bigNumber, criterion, id, instant, mark, maybeInstant } from './columns';
 import { json, type Queryable, row, rows, time } from './database';
 import { whose } from './hand-ins';
 
@@ -102,6 +102,34 @@ export const handBacksOf = (assignmentId: AssignmentId, studentId: PersonId) =>
      FROM hand_in h JOIN hand_back b ON b.hand_in_id = h.id JOIN person p ON p.id = b.teacher_id
      WHERE h.assignment_id = $1 AND ${whose('$2')} ORDER BY b.at DESC`,
     [assignmentId, studentId],
+  );
+
+const handBackOfPerson = handBack.extend({
+  assignment_id: id<AssignmentId>(),
+  assignment: z.string(),
+  class: z.string(),
+  receipt: bigNumber,
+  handed_in_at: instant,
+  late_by: bigNumber,
+  points: z.number().nullable(),
+  replies: z.array(z.object({ remark: z.string(), answer: z.string() })),
+});
+
+export type HandBackOfPerson = z.output<typeof handBackOfPerson>;
+
+/** Everything that ever came back to a student, with the receipt it is for and what was answered; the newest first. */
+export const handBacksOfPerson = (studentId: PersonId) =>
+  rows(
+    handBackOfPerson,
+    `SELECT b.id, b.hand_in_id, p.name AS teacher, b.at, b.another_go, b.rubric, b.marks, b.general, b.remarks, b.sound,
+       b.earned, b.lost_late, b.amends, a.id AS assignment_id, a.title AS assignment, c.name AS class, h.number AS receipt,
+       h.at AS handed_in_at, h.late_by, h.points,
+       coalesce((SELECT jsonb_agg(jsonb_build_object('remark', r.remark_id, 'answer', r.answer)) FROM remark_reply r
+                 WHERE r.hand_in_id = h.id), '[]') AS replies
+     FROM hand_in h JOIN hand_back b ON b.hand_in_id = h.id JOIN person p ON p.id = b.teacher_id
+     JOIN assignment a ON a.id = h.assignment_id JOIN class c ON c.id = a.class_id
+     WHERE ${whose('$1')} ORDER BY b.at DESC LIMIT 2000`,
+    [studentId],
   );
 
 /** May a recording be heard by somebody who has a hand-in? Only once it was handed back, unless they teach. */

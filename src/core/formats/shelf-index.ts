@@ -1,4 +1,5 @@
 import { html } from './html-out';
+import { ownPage, tableOf } from './own-page';
 
 /** One thing in the archive, as its page lists it. */
 export interface ListedItem {
@@ -14,30 +15,65 @@ export interface ListedItem {
   readonly at: number;
 }
 
-/** The page that says what is in an archive of a shelf: whole by itself, without a script or a style from elsewhere. */
-export function shelfIndex(name: string, items: readonly ListedItem[], made: Date): string {
-  const boards = [...new Set(items.map(({ board }) => board))];
-  const row = ({ title, assignment, path, address, at }: ListedItem) => {
-    const href = address ?? path?.split('/').map(encodeURIComponent).join('/');
-    const day = new Date(at).toISOString().slice(0, 10);
-    return `<tr><td><a href="${html(href ?? '')}" dir="auto">${html(title)}</a></td><td dir="auto">${html(assignment ?? '')}</td><td>${day}</td></tr>`;
-  };
-  const tables = boards.map(
-    (board) => `<h2 dir="auto">${html(board || 'Own documents')}</h2>
-<table><thead><tr><th>What</th><th>Made for</th><th>Last changed</th></tr></thead><tbody>
-${items
-  .filter((item) => item.board === board)
-  .map(row)
-  .join('\n')}
-</tbody></table>`,
-  );
-  return `<!doctype html>
-<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">
-<title>${html(name)}: Shelf</title>
-<style>body{font:17px/1.6 sans-serif;max-width:60rem;margin:2rem auto;padding:0 1rem}table{border-collapse:collapse;width:100%}th,td{text-align:start;padding:.3rem .6rem;border-bottom:1px solid #ccd}</style>
-</head><body><h1 dir="auto">${html(name)}: Shelf</h1>
-<p>Everything as it was on ${made.toISOString().slice(0, 10)}. Documents lie here as ODT, and beside each as a page (HTML).</p>
-${tables.join('\n')}
-</body></html>
-`;
+/** One receipt, as the page lists it. */
+export interface ListedReceipt {
+  readonly number: number;
+  readonly assignment: string;
+  readonly class: string;
+  readonly path: string;
+  readonly at: number;
+}
+
+/** What the page says, in the language of whoever takes the archive away. */
+export interface IndexWords {
+  readonly lang: string;
+  readonly title: string;
+  readonly says: string;
+  readonly own: string;
+  readonly what: string;
+  readonly madeFor: string;
+  readonly changed: string;
+  readonly receipts: string;
+  readonly receipt: string;
+  readonly class: string;
+  readonly at: string;
+  /** Leads to the list of marks; `null` where nothing came back. */
+  readonly marks: { readonly words: string; readonly path: string } | null;
+  readonly day: (at: number) => string;
+}
+
+const link = (path: string, words: string): string =>
+  `<a href="${html(path.split('/').map(encodeURIComponent).join('/'))}" dir="auto">${html(words)}</a>`;
+
+/** The page that says what is in an archive of a shelf. */
+export function shelfIndex(
+  words: IndexWords,
+  items: readonly ListedItem[],
+  receipts: readonly ListedReceipt[],
+): string {
+  const boards = [...new Set(items.map(({ board }) => board))].map((board) => {
+    const rows = items
+      .filter((item) => item.board === board)
+      .map(({ title, assignment, path, address, at }) => [
+        address === null ? link(path ?? '', title) : `<a href="${html(address)}" dir="auto">${html(title)}</a>`,
+        html(assignment ?? ''),
+        html(words.day(at)),
+      ]);
+    return `<h2 dir="auto">${html(board || words.own)}</h2>\n${tableOf([words.what, words.madeFor, words.changed], rows)}`;
+  });
+  const proofs = receipts.map(({ number, assignment, class: of, path, at }) => [
+    link(path, `${words.receipt} ${number}`),
+    html(assignment),
+    html(of),
+    html(words.day(at)),
+  ]);
+  const body = [
+    `<p>${html(words.says)}</p>`,
+    words.marks ? `<p>${link(words.marks.path, words.marks.words)}</p>` : '',
+    ...boards,
+    proofs.length > 0
+      ? `<h2>${html(words.receipts)}</h2>\n${tableOf([words.receipt, words.madeFor, words.class, words.at], proofs)}`
+      : '',
+  ];
+  return ownPage(words.lang, words.title, body.filter(Boolean).join('\n'));
 }

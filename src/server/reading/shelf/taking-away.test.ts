@@ -1,6 +1,9 @@
 import { execFileSync } from 'node:child_process';
-import { rmSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { read as readTable, utils } from '@e965/xlsx';
+import { strFromU8, unzipSync } from 'fflate';
 import * as Y from 'yjs';
 import { TEXT_FIELD } from '@/core/documents/text-document';
 import { newDocument } from '@/server/doing/documents/own-documents';
@@ -21,7 +24,7 @@ afterAll(async () => {
   await school.end();
 });
 
-const read = (name: string): string => execFileSync('unzip', ['-p', archive, name], { encoding: 'utf8' });
+const read = (name: string): string => strFromU8(unzipSync(readFileSync(archive))[name] ?? new Uint8Array());
 
 test('everything that is one’s own leaves as a sound archive with a list of it, each name once', async () => {
   const imke = await school.person('s-imke');
@@ -34,7 +37,7 @@ test('everything that is one’s own leaves as a sound archive with a list of it
     ydoc.getXmlFragment(TEXT_FIELD).push([paragraph]);
     await new Saving(school.db).save(imke.id, made.document, Y.encodeStateAsUpdate(ydoc));
   }
-  const answer = await takeAllAway(school.db, imke, Date.now());
+  const answer = await takeAllAway(school.db, imke, Date.now(), 'en');
   expect(answer.headers.get('content-disposition')).toContain('attachment');
   writeFileSync(archive, new Uint8Array(await answer.arrayBuffer()));
   // Info-ZIP's unzip, which is not ours, finds it sound.
@@ -52,7 +55,72 @@ test('everything that is one’s own leaves as a sound archive with a list of it
 
 test('nothing of anybody else is in it', async () => {
   const wren = await school.person('s-wren');
-  const answer = await takeAllAway(school.db, wren, Date.now());
+  const answer = await takeAllAway(school.db, wren, Date.now(), 'en');
   writeFileSync(archive, new Uint8Array(await answer.arrayBuffer()));
   expect(read('index.html')).not.toContain('My first splice');
+});
+
+const taken = async (id: string, locale = 'en'): Promise<readonly string[]> => {
+  const person = await school.person(id);
+  const answer = await takeAllAway(school.db, person, Date.now(), locale);
+  writeFileSync(archive, new Uint8Array(await answer.arrayBuffer()));
+  return Object.keys(unzipSync(readFileSync(archive)));
+};
+/** By what the database says, and not by what we make of it. */
+const asked = async (sql: string, ...params: unknown[]) =>
+  (await school.db.query(sql, params)).rows as Record<string, unknown>[];
+
+test('files are named by assignment and person, and the receipts are there, each as it was given', async () => {
+  const names = await taken('s-imke');
+  const receipts = await asked(
+    `SELECT h.number, h.fingerprint, a.title FROM hand_in h JOIN assignment a ON a.id = h.assignment_id
+     WHERE h.student_id = 's-imke' OR h.members @> ARRAY['s-imke']`,
+  );
+  expect(receipts.length).toBeGreaterThan(2);
+  for (const { number, fingerprint, title } of receipts) {
+    const name = names.find((one) => one.endsWith(`, Receipt ${number}.json`)) ?? '';
+    const safe = String(title)
+      .replace(/[\\/:*?"<>|]/g, ' ')
+      .replace(/\s+/g, ' ')
+      .replace(/[. ]+$/, '');
+    expect(name).toMatch(new RegExp(`^Receipts/${safe.slice(0, 40).replace(/[.+?()[\]]/g, '\\$&')}.*Imke`));
+    const kept = JSON.parse(read(name)) as { fingerprint: string; pieces: { sha256: string }[] };
+    expect(kept.fingerprint).toBe(fingerprint);
+    // Its fingerprint follows from its pieces: by Node's own hash, one a line.
+    const lines = kept.pieces.map(({ sha256 }) => `${sha256}\n`).join('');
+    expect(createHash('sha256').update(lines).digest('hex')).toBe(fingerprint);
+  }
+  const [copy] = await asked(
+    `SELECT a.title FROM document d JOIN assignment a ON a.id = d.assignment_id WHERE d.owner_id = 's-imke' AND d.removed_at IS NULL LIMIT 1`,
+  );
+  expect(
+    names.filter((name) => name.includes(`/${copy?.title}, Imke`) && name.endsWith('.odt')).length,
+  ).toBeGreaterThan(0);
+});
+
+test('every mark that came back stands in a table that another program reads, and in a page of its own', async () => {
+  const names = await taken('s-imke');
+  const table = names.find((name) => name.startsWith('Marks, ') && name.endsWith('.csv')) ?? '';
+  const workbook = readTable(Buffer.from(read(table)), { type: 'buffer' });
+  const rows = utils.sheet_to_json<Record<string, unknown>>(Object.values(workbook.Sheets)[0] ?? {});
+  const backs = await asked(
+    `SELECT h.number, b.earned, b.lost_late, a.title, b.general FROM hand_back b JOIN hand_in h ON h.id = b.hand_in_id
+     JOIN assignment a ON a.id = h.assignment_id WHERE h.student_id = 's-imke' OR h.members @> ARRAY['s-imke'] ORDER BY b.at DESC`,
+  );
+  expect(backs.length).toBeGreaterThan(1);
+  expect(rows.map((row) => [row.Receipt, row.Earned ?? null, row['Lost for lateness'], row.Assignment])).toEqual(
+    backs.map((back) => [Number(back.number), back.earned, back.lost_late, back.title]),
+  );
+  const pages = names.filter((name) => name.endsWith(', Feedback.html'));
+  expect(pages).toHaveLength(new Set(backs.map(({ title }) => title)).size);
+  const said = pages.map(read).join('\n').replaceAll('&quot;', '"').replaceAll('&amp;', '&');
+  for (const { general } of backs) expect(said).toContain(general);
+  const list = read('index.html');
+  for (const page of pages) expect(list).toContain(encodeURIComponent(page.split('/')[1] ?? ''));
+});
+
+test('whoever reads Arabic gets it in Arabic, from right to left', async () => {
+  const names = await taken('s-imke', 'ar');
+  expect(names.some((name) => name.startsWith('الإيصالات/'))).toBe(true);
+  expect(read('index.html')).toContain('<html lang="ar" dir="rtl">');
 });
