@@ -102,6 +102,8 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     fill: acts.fill,
     sessions,
     help,
+    check,
+    attach: attaching ? () => choose('pieces') : null,
     notes,
     marked,
     handle: words.arrive,

@@ -29,6 +29,19 @@ export function useFindingWords() {
   const where = ({ kind, number }: Finding): string =>
     'attached' in ASK_WORDS[kind] ? t('files') : number === null ? t('whole') : t('question', { number });
   const quoted = (list: readonly string[]) => format.list(list.slice(0, 5).map((one) => `“${one}”`));
+  /** How many files of which kinds an ask is for; `null` for one that is not about files. */
+  const fileAsked = (ask: Ask): { readonly n: string; readonly kinds: string } | null => {
+    const types = filesOf(ask);
+    if (types === null) return null;
+    const { min, max } = rangeOf(ask);
+    const n =
+      max === null
+        ? pieces('asked-least', { min })
+        : min === max
+          ? pieces('asked-exactly', { min })
+          : pieces('asked-range', { min, max });
+    return { n, kinds: fileKinds(types) };
+  };
   return {
     where,
     /** What is still to do about an unmet ask: "Question 3 needs one more sentence." */
@@ -52,19 +65,12 @@ export function useFindingWords() {
       const counted = t(words.note, { n: found, range: range(finding) });
       return 'endsOpen' in words && openEnd ? `${counted}${t('open-end')}` : counted;
     },
+    fileAsked,
     /** What the brief asks for in files, before any is there. */
     filesAsked: (asks: readonly Ask[]): readonly string[] =>
       asks.flatMap((ask) => {
-        const types = filesOf(ask);
-        if (types === null) return [];
-        const { min, max } = rangeOf(ask);
-        const n =
-          max === null
-            ? pieces('asked-least', { min })
-            : min === max
-              ? pieces('asked-exactly', { min })
-              : pieces('asked-range', { min, max });
-        return [pieces('asked', { n, kinds: fileKinds(types) })];
+        const asked = fileAsked(ask);
+        return asked ? [pieces('asked', asked)] : [];
       }),
     /** Which exactly; empty where there is nothing to name. */
     details: ({ kind, details }: Finding): string => {

@@ -178,6 +178,16 @@ const written = {
 const said = (of: DeskView, locale: 'en' | 'ar' = 'en') => words(rendered(<Shown of={of} />, locale));
 
 describe('the hand-in bar', () => {
+  test('work that opens at a time says when, and work that waits for other work says after what, and no time', () => {
+    expect(said(view('opens-later', [], { opensAt: NOW + 30 * HOUR }))).toBe('Opens tomorrow 16:42.');
+    const waitsFor = [
+      { id: 'a' as DeskView['id'], title: 'The ladder', done: false },
+      { id: 'b' as DeskView['id'], title: 'The rope', done: true },
+    ];
+    expect(said(view('opens-later', [], { opensAt: null, waitsFor }))).toBe('Opens after “The ladder”.');
+    expect(said(view('opens-later', [], { opensAt: NOW - HOUR, waitsFor }))).toBe('Opens after “The ladder”.');
+  });
+
   test('without a check one waits for it; where it cannot be had, one hands in all the same', () => {
     const button = (html: string) => /<button[^>]*>(?:(?!<\/button>).)*Hand in 2 pieces/s.exec(html)?.[0] ?? '';
     const of = view('under-way', ['hand-in']);

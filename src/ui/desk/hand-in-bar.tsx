@@ -1,6 +1,6 @@
 'use client';
 
-import { useTranslations } from 'next-intl';
+import { useFormatter, useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import type { Finding, ReadyCheck } from '@/core/asks/ready-check';
 import { lossIn } from '@/core/work/rules';
@@ -107,6 +107,19 @@ function Checked({ view, check, unchecked, safety, unfolded, unfold, jump }: Pro
   );
 }
 
+/** Its time has not come, or other work comes first: then no time is known. */
+function OpensWhen({ view: { opensAt, waitsFor }, times, now }: Pick<Props, 'view' | 'times' | 'now'>) {
+  const t = useTranslations('bar');
+  const format = useFormatter();
+  const missing = waitsFor.filter(({ done }) => !done).map(({ title }) => `“${title}”`);
+  return (
+    <p>
+      {opensAt !== null && opensAt > now ? `${t('opens', { when: times.moment(opensAt, now) })} ` : null}
+      {missing.length > 0 ? t('opens-after', { list: format.list(missing) }) : null}
+    </p>
+  );
+}
+
 function Bar({ says, children, label }: { says: ReactNode; children?: ReactNode; label: string }) {
   return (
     <section className={classes.bar} aria-label={label}>
@@ -127,7 +140,7 @@ export function HandInBar(props: Props) {
   const graded = latest && latest.earned !== null ? latest.earned - latest.lostLate : null;
 
   if (view.state === 'opens-later') {
-    return <Bar label={label} says={<p>{t('opens', { when: times.moment(view.opensAt ?? now, now) })}</p>} />;
+    return <Bar label={label} says={<OpensWhen view={view} times={times} now={now} />} />;
   }
   if (view.state === 'closed') {
     return (

@@ -98,6 +98,7 @@ export function Writing({
   editable,
   remarks = NO_REMARKS,
   handle,
+  above,
 }: EditorProps) {
   const t = useTranslations('writing');
   const [problem, setProblem] = useState<string | null>(null);
@@ -256,6 +257,7 @@ export function Writing({
             {t('opening')}
           </p>
         )}
+        {above}
         <EditorContent editor={editor} hidden={!ready} />
       </div>
     </>

@@ -1,4 +1,4 @@
-import type { ComponentType, Ref } from 'react';
+import type { ComponentType, ReactNode, Ref } from 'react';
 import type { Highlight } from '@/core/remarks/marked-document';
 import type { PlaceNote } from '@/ui/desk/answer-nodes';
 import type { DocumentSession } from '@/ui/desk/document-session';
@@ -19,6 +19,8 @@ export interface EditorProps {
   /** Remarks on words of this document. */
   readonly remarks?: readonly MarkedRemark[] | undefined;
   readonly handle: Ref<WritingHandle>;
+  /** Stands before the first line, and goes up with it. */
+  readonly above?: ReactNode;
 }
 
 /** How a kind of document looks. */

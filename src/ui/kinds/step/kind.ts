@@ -26,7 +26,11 @@ export interface DeskTools {
   /** The open documents, by id. */
   readonly sessions: ReadonlyMap<string, DocumentSession>;
   readonly help: WritingHelp | null;
-  /** What the ready check found, by answer place. */
+  /** What the ready check found; `null` while it looks. */
+  readonly check: ReadyCheck | null;
+  /** Opens what goes along, to attach something to it; `null` where nothing can be. */
+  readonly attach: (() => void) | null;
+  /** The same, by answer place. */
   readonly notes: ReadonlyMap<string, PlaceNote>;
   /** Remarks that came back, by the document whose words they are about. */
   readonly marked: ReadonlyMap<string, readonly MarkedRemark[]>;

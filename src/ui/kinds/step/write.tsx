@@ -2,6 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import type { DeskStepOf } from '@/server/reading/desk/steps';
+import { AlsoAsked } from '@/ui/desk/also-asked';
 import { Pane } from '@/ui/desk/stage';
 import classes from '@/ui/desk/stage.module.css';
 import { DOCUMENT_SCREENS, DocumentShown } from '@/ui/kinds/document';
@@ -10,7 +11,7 @@ import type { DeskTools } from './kind';
 /** The student's own copy, written in; or what the teacher gave, where it was never opened. */
 export function WritingStage({ step, desk }: { step: DeskStepOf<'write'>; desk: DeskTools }) {
   const t = useTranslations('desk');
-  const { view, canEdit, sessions, help, notes, marked, handle } = desk;
+  const { view, canEdit, sessions, help, notes, marked, handle, check, attach } = desk;
   const { document, starter, understood, tools } = step.given;
   const open = document ? sessions.get(document.id) : undefined;
   const { Editor } = DOCUMENT_SCREENS[document?.kind ?? 'text'];
@@ -31,6 +32,7 @@ export function WritingStage({ step, desk }: { step: DeskStepOf<'write'>; desk: 
           help={help}
           spelling={view.spelling}
           editable={canEdit && open.state.editable}
+          above={attach ? <AlsoAsked asks={view.asks} check={check} attach={attach} /> : null}
           remarks={marked.get(document.id)}
           handle={handle}
         />
