@@ -6,6 +6,7 @@ import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { MaterialView } from '@/ui/material/material-view';
 import { Visit } from '@/ui/news/read-on-sight';
+import { SelectedWord } from '@/ui/words/selected-word';
 import classes from './material.module.css';
 
 interface Props {
@@ -41,7 +42,7 @@ export function MaterialScreen({ id, title, at, opensAt, closesAt, view, zone, n
         {view && closesAt !== null ? (
           <p className="amber">{t('until', { when: times.moment(closesAt, now) })}</p>
         ) : null}
-        <div className={classes.sheet}>
+        <div className={classes.sheet} data-words>
           {view ? (
             <MaterialView material={view} />
           ) : (
@@ -52,6 +53,7 @@ export function MaterialScreen({ id, title, at, opensAt, closesAt, view, zone, n
             </p>
           )}
         </div>
+        <SelectedWord />
       </main>
     </>
   );

@@ -38,6 +38,9 @@ import { useWritingHelp } from './writing-help';
 
 const loadDialog = () => import('./hand-in-dialog').then(({ HandInDialog: loaded }) => loaded);
 const HandInDialog = dynamic(loadDialog, { ssr: false });
+const SelectedWord = dynamic(() => import('@/ui/words/selected-word').then((loaded) => loaded.SelectedWord), {
+  ssr: false,
+});
 
 /** The screen on which one assignment is read, done, handed in and heard back from. */
 export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; now: number }) {
@@ -179,7 +182,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
           </button>
         </p>
       ) : null}
-      <div className={classes.work} data-sheet={sheet ?? undefined}>
+      <div className={classes.work} data-words data-sheet={sheet ?? undefined}>
         <Rope
           knots={knots}
           current={current}
@@ -223,6 +226,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         takeBack={acts.takeBack}
         readFeedback={() => choose('feedback')}
       />
+      <SelectedWord />
       {dropping ? <p className={dropped.dropping}>{t('let-go')}</p> : null}
       {acts.dialog ? (
         <HandInDialog

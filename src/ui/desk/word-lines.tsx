@@ -3,9 +3,9 @@
 import { type Editor, useEditorState } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
-import type { Meaning } from '@/core/text/lexicon';
 import { VARIETIES } from '@/core/text/spelling';
 import { post } from '@/ui/common/client-request';
+import { Meanings } from '@/ui/words/meanings';
 import { countMisspelt, type Marked, misspeltAt, nextMisspelt, wordAt } from './spelling-marks';
 import { ToolLine } from './tool-line';
 import classes from './tool-lines.module.css';
@@ -114,54 +114,11 @@ export function SpellingLine({ editor, help, settings, choose, close }: Spelling
 /** What the word at the caret means, from the lexicon of the school. */
 export function MeaningLine({ editor, close }: { editor: Editor; close: () => void }) {
   const t = useTranslations('writing');
-  const at = useEditorState({ editor, selector: ({ editor: now }) => wordAt(now)?.word ?? null });
-  const [found, setFound] = useState<{ readonly word: string; readonly meanings: readonly Meaning[] | null } | null>(
-    null,
-  );
-  useEffect(() => {
-    if (at === null) return;
-    let gone = false;
-    const timer = setTimeout(() => {
-      fetch(`/api/meanings?word=${encodeURIComponent(at)}`)
-        .then((response) => response.json() as Promise<{ meanings?: Meaning[] }>)
-        .then(({ meanings }) => meanings ?? [])
-        .catch(() => null)
-        .then((meanings) => {
-          if (!gone) setFound({ word: at, meanings });
-        });
-    }, 200);
-    return () => {
-      gone = true;
-      clearTimeout(timer);
-    };
-  }, [at]);
+  const word = useEditorState({ editor, selector: ({ editor: now }) => wordAt(now)?.word ?? null });
   return (
     <ToolLine label={t('meaning')} close={close}>
-      <div className={classes.meanings} role="status">
-        {at === null || !found ? <p>{t('meaning-of-what')}</p> : null}
-        {found && found.meanings === null ? <p>{t('no-lexicon')}</p> : null}
-        {found?.meanings?.length === 0 ? <p>{t('no-meaning', { word: found.word })}</p> : null}
-        {found?.meanings && found.meanings.length > 0 ? (
-          <dl lang="en" dir="ltr">
-            {found.meanings.slice(0, 6).map(({ word, kind, says, examples, also }) => (
-              <div key={`${word} ${kind} ${says}`}>
-                <dt>
-                  <strong>{word}</strong> <small>{t(`word-${kind}`)}</small>
-                </dt>
-                <dd>
-                  {says}
-                  {examples[0] ? <q>{examples[0]}</q> : null}
-                  {also.length > 0 ? <small>{t('also', { list: also.slice(0, 4).join(', ') })}</small> : null}
-                </dd>
-              </div>
-            ))}
-          </dl>
-        ) : null}
-        <p className="soft">
-          <a href="/dictionaries/lexicon-licence.txt" download>
-            {t('lexicon')}
-          </a>
-        </p>
+      <div className={classes.meanings}>
+        <Meanings word={word} />
       </div>
     </ToolLine>
   );
