@@ -37,7 +37,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
 const at = process.argv.indexOf('--only');
 const only = at < 0 ? '' : (process.argv[at + 1] ?? '');
 if (!buildIfNeeded()) process.exit(1);
-if (!existsSync('.cache/template/pg/PG_VERSION')) makeTemplate();
+if (!existsSync('.cache/template/pg/PG_VERSION')) await makeTemplate();
 for (const [name, measure] of Object.entries(GROUPS)) {
   if (!name.startsWith(only)) continue;
   for (const figure of await measure()) console.log(line(figure));

@@ -3,8 +3,8 @@ import { join } from 'node:path';
 import { dataFolder } from '@/server/kite';
 import { FolderInUse, lockFolder } from '@/store/folder-lock';
 import { migrate } from '@/store/migrate';
+import { openDatabase } from '@/store/open';
 import { findSchool } from '@/store/people';
-import { openPglite } from '@/store/pglite-driver';
 import { copyCluster } from './cluster';
 import { seedDemo } from './seed';
 
@@ -17,7 +17,7 @@ try {
     unlock();
   }
   copyCluster(dataFolder());
-  const db = await openPglite(dataFolder());
+  const db = await openDatabase(dataFolder());
   await migrate(db);
   if (await findSchool(db)) {
     console.log(`There is a school in ${dataFolder()} already; it stays as it is.`);

@@ -1,6 +1,6 @@
 import makeTemplate from '../scripts/jest-template.mjs';
 
 /** The demo school that every journey starts from, its dates laid out around now. */
-export default function prepare(): void {
-  makeTemplate();
+export default async function prepare(): Promise<void> {
+  await makeTemplate();
 }

@@ -29,7 +29,7 @@ const SHOTS = [
 
 const folder = join(process.cwd(), 'docs', 'screenshots');
 mkdirSync(folder, { recursive: true });
-makeTemplate();
+await makeTemplate();
 const school = await School.open();
 const browser = await chromium.launch({
   executablePath: process.env.KITE_CHROMIUM ?? '/usr/bin/chromium',

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import type { Database } from '@/store/database';
 import { prepareFind } from '@/store/find';
 import { migrate } from '@/store/migrate';
-import { openPglite } from '@/store/pglite-driver';
+import { openDatabase } from '@/store/open';
 
 /** Where everything that is kept lies. */
 export const dataFolder = (): string => process.env.KITE_DATA ?? join(process.cwd(), 'data');
@@ -14,7 +14,7 @@ const held = globalThis as typeof globalThis & { kiteDatabase?: Promise<Database
 
 async function open(): Promise<Database> {
   if (process.env.NEXT_PHASE === 'phase-production-build') throw new Error('the build must not open the database');
-  const db = await openPglite(dataFolder());
+  const db = await openDatabase(dataFolder());
   await migrate(db);
   await prepareFind(db);
   return db;

@@ -11,8 +11,11 @@ export interface Queryable {
  */
 export interface Database extends Queryable {
   transaction<T>(work: (tx: Queryable) => Promise<T>): Promise<T>;
-  /** Hears what is told on a channel, after the commit of the transaction that told it. Gives back how to stop. */
-  listen(channel: string, hear: (payload: string) => void): Promise<() => Promise<void>>;
+  /**
+   * Hears what is told on a channel, after the commit of the transaction that told it. `lost` is called when something may
+   * have been told that was not heard: whoever listens reads again. Gives back how to stop.
+   */
+  listen(channel: string, hear: (payload: string) => void, lost?: () => void): Promise<() => Promise<void>>;
   /** Runs several statements without parameters: for migrations only. */
   run(sql: string): Promise<void>;
   close(): Promise<void>;

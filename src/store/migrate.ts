@@ -3,6 +3,8 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { type Database, many } from './database';
 
+/** By this number all who bring the tables up to date know each other. */
+const LOCK = 7301;
 const FOLDER = join(process.cwd(), 'src', 'store', 'migrations');
 
 /**
@@ -12,7 +14,11 @@ const FOLDER = join(process.cwd(), 'src', 'store', 'migrations');
  * @returns the names of the files that had not run when it began
  */
 export async function migrate(db: Database, folder = FOLDER): Promise<readonly string[]> {
-  await db.run('CREATE TABLE IF NOT EXISTS migration (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())');
+  // Even this is not safe by itself for two at once: the second to look may find a table that is half there.
+  await db.run(`DO $migrate$ BEGIN
+    PERFORM pg_advisory_xact_lock(${LOCK});
+    CREATE TABLE IF NOT EXISTS migration (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now());
+  END $migrate$`);
   const done = new Set(
     (await many(db, z.object({ name: z.string() }), 'SELECT name FROM migration')).map(({ name }) => name),
   );
@@ -22,7 +28,7 @@ export async function migrate(db: Database, folder = FOLDER): Promise<readonly s
   for (const name of lacking) {
     // One statement, so one transaction: it ends with whatever breaks in it.
     await db.run(`DO $migrate$ BEGIN
-      PERFORM pg_advisory_xact_lock(7301);
+      PERFORM pg_advisory_xact_lock(${LOCK});
       IF NOT EXISTS (SELECT FROM migration WHERE name = '${name}') THEN
         EXECUTE $file$${readFileSync(join(folder, name), 'utf8')}$file$;
         INSERT INTO migration (name) VALUES ('${name}');

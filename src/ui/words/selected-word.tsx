@@ -124,9 +124,7 @@ export function SelectedWord() {
       aria-label={label}
     >
       <header>
-        <strong lang="en">
-          <bdi>{selected.word}</bdi>
-        </strong>
+        <strong>{label}</strong>
         <button type="button" className="quiet" onClick={put}>
           {t('put-away')}
         </button>
