@@ -1,4 +1,5 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { programs, startPostgres } from './postgres.mjs';
 import { build, installDebian, installPackages, run, runBeside } from './prepare.mjs';
 
 // Every check there is, in order, on a machine that may have nothing but Node, git and apt.
@@ -11,6 +12,8 @@ const missing = [
   ...(existsSync('/usr/bin/soffice') ? [] : ['libreoffice-writer-nogui']),
   ...(existsSync('/usr/lib/libreoffice/program/libsmlo.so') ? [] : ['libreoffice-math-nogui']),
 ];
+
+if (programs() === null) missing.push('postgresql');
 
 let passed = 0;
 let failed = 0;
@@ -77,17 +80,38 @@ function saidOf({ title, file, tests }) {
   return [`${file} › ${title}`, ...errors].join('\n');
 }
 
-for (const file of ['.cache/unit.json', '.cache/journeys.json']) rmSync(file, { force: true });
+for (const file of ['.cache/unit.json', '.cache/unit-alone.json', '.cache/journeys.json'])
+  rmSync(file, { force: true });
 
-const unit = run('npx', ['jest', '--json', '--outputFile=.cache/unit.json'], {
-  NODE_OPTIONS: '--experimental-vm-modules',
-});
-add('unit tests', '.cache/unit.json', (report) => ({
-  good: report.numPassedTests,
-  bad: report.numFailedTests + report.numRuntimeErrorTestSuites,
-  failures: report.testResults.filter(({ status }) => status === 'failed').map(({ message }) => message),
-}));
-if (!unit && failed === 0) count('unit tests', false);
+/** Runs unit tests: all, or those of some folders. */
+function unitTests(name, file, folders, env) {
+  const ok = run('npx', ['jest', '--json', `--outputFile=${file}`, ...folders], {
+    NODE_OPTIONS: '--experimental-vm-modules',
+    ...env,
+  });
+  add(name, file, (report) => ({
+    good: report.numPassedTests,
+    bad: report.numFailedTests + report.numRuntimeErrorTestSuites,
+    failures: report.testResults.filter(({ status }) => status === 'failed').map(({ message }) => message),
+  }));
+  if (!ok && failed === 0) count(name, false);
+}
+
+// All of them on a server with many connections; whatever keeps or runs something once more on the one that ships, on
+// which the journeys run as well.
+const postgres = await startPostgres().catch((error) => console.error(error));
+if (count('a PostgreSQL server', Boolean(postgres))) {
+  unitTests('unit tests', '.cache/unit.json', [], { KITE_TEST_DATABASE: postgres.url });
+  await postgres.stop();
+}
+unitTests(
+  'unit tests without a server',
+  '.cache/unit-alone.json',
+  ['src/store', 'src/server/live', 'src/server/doing'],
+  {
+    KITE_TEST_DATABASE: '',
+  },
+);
 
 if (count('build', build())) {
   const journeys = run('npx', ['playwright', 'test']);

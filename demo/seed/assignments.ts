@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Instant } from '@/core/ids';
+import type { AssignmentId, Instant } from '@/core/ids';
 import type { Doc } from '@/core/text/nodes';
+import { keepTimes } from '@/server/doing/setting/times';
 import type { Queryable } from '@/store/database';
 import { json, time } from '@/store/database';
 import type { DemoAssignment } from '../assignments';
@@ -18,6 +19,7 @@ export async function addAssignment(
   const due = moment(now, assignment.due);
   const postedAt = postedAtOf(assignment, now);
   const opens = assignment.opens ? moment(now, assignment.opens) : null;
+  const closes = assignment.closes ? moment(now, assignment.closes) : null;
   const unitId = `${classId}-${assignment.unit}`;
   const lateRule = late === 'closed' ? { kind: 'closed' } : late ? { kind: 'loss', ...late } : { kind: 'no-loss' };
   await tx.query(
@@ -36,7 +38,7 @@ export async function addAssignment(
       time(postedAt),
       time(opens),
       time(due),
-      time(assignment.closes ? moment(now, assignment.closes) : null),
+      time(closes),
       json(lateRule),
       assignment.keep !== true,
       assignment.goes ?? null,
@@ -44,6 +46,7 @@ export async function addAssignment(
       assignment.inOrder ?? false,
     ],
   );
+  await keepTimes(tx, id as AssignmentId, { opensAt: opens, dueAt: due, closesAt: closes }, now);
   let step = 0;
   const addStep = (kind: string, title: string, minutes: number, materialId: string | null, starter: Doc | null) => {
     step += 1;

@@ -10,6 +10,8 @@ export interface Queryable {
  * passed may be used. What `transaction` or `query` has answered is on disk.
  */
 export interface Database extends Queryable {
+  /** No other process can be on it. */
+  readonly alone: boolean;
   transaction<T>(work: (tx: Queryable) => Promise<T>): Promise<T>;
   /**
    * Hears what is told on a channel, after the commit of the transaction that told it. `lost` is called when something may

@@ -134,7 +134,8 @@ export interface Happening {
   readonly classId: ClassId;
   readonly assignmentId: AssignmentId | null;
   readonly studentId: PersonId | null;
-  readonly actorId: PersonId;
+  /** Who did it; `null` for what time did. */
+  readonly actorId: PersonId | null;
   readonly data?: Readonly<Record<string, unknown>>;
 }
 
@@ -147,7 +148,7 @@ export const told = z.object({
   classId: z.string(),
   assignmentId: z.string().nullable(),
   studentId: z.string().nullable(),
-  actorId: z.string(),
+  actorId: z.string().nullable(),
 });
 
 /** What only the tabs of one person are told. */

@@ -43,20 +43,21 @@ const IS_OUT = `e.at <= $3
  * The events that concern a person and came after one, which is named by an expression in SQL, newest first, each branch
  * bounded and read along an index of its own, so that old events cost nothing: `$1` the person, `$2` how many, `$3` now.
  * Which kinds of event are news to whom is for the core to say: `$4` to the student, `$5` to the teachers, `$6` also to
- * whoever did it.
+ * whoever did it, `$7` to the class.
  */
 const concerns = (after: string) => `
   (SELECT ${COLUMNS} FROM event e WHERE e.student_id = $1 AND e.kind = ANY($4)
-     AND (e.actor_id <> $1 OR e.kind = ANY($6)) AND e.id > ${after} AND ${IS_OUT} ORDER BY e.id DESC LIMIT $2)
+     AND (e.actor_id IS DISTINCT FROM $1 OR e.kind = ANY($6)) AND e.id > ${after} AND ${IS_OUT} ORDER BY e.id DESC LIMIT $2)
   UNION ALL
   (SELECT n.* FROM membership m CROSS JOIN LATERAL (
-     SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.student_id IS NULL AND e.actor_id <> $1
+     SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.student_id IS NULL AND e.kind = ANY($7)
+       AND e.actor_id IS DISTINCT FROM $1
        AND e.id > ${after} AND ${IS_OUT} ORDER BY e.id DESC LIMIT $2) n
    WHERE m.person_id = $1 AND m.role = 'student')
   UNION ALL
   (SELECT n.* FROM membership m CROSS JOIN LATERAL (
      SELECT ${COLUMNS} FROM event e WHERE e.class_id = m.class_id AND e.student_id IS NOT NULL AND e.kind = ANY($5)
-       AND e.actor_id <> $1 AND e.id > ${after} ORDER BY e.id DESC LIMIT $2) n
+       AND e.actor_id IS DISTINCT FROM $1 AND e.id > ${after} ORDER BY e.id DESC LIMIT $2) n
    WHERE m.person_id = $1 AND m.role = 'teacher')`;
 
 /** What is new to a person, newest first, read and unread. */
@@ -83,7 +84,7 @@ export const newsFor = (personId: PersonId, most: number, now: Instant) =>
     [personId, most, time(now), ...KINDS],
   );
 
-const KINDS = [newsTo('student'), newsTo('teachers'), OWN_NEWS];
+const KINDS = [newsTo('student'), newsTo('teachers'), OWN_NEWS, newsTo('class')];
 
 const idRow = z.object({ id: bigNumber });
 

@@ -108,6 +108,7 @@ describe('the data folder', () => {
         '005_safe.sql',
         '006_kinds.sql',
         '007_quick.sql',
+        '008_time.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();

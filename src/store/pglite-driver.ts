@@ -55,6 +55,7 @@ export async function openPglite(folder: string): Promise<Database> {
     const pg = await PGlite.create({ fs: new SyncedNodeFS(cluster), startParams: START, extensions: { pg_trgm } });
     return {
       ...asQueryable(pg),
+      alone: true,
       transaction: (work) => pg.transaction((tx) => work(asQueryable(tx as unknown as PGlite))),
       listen: (channel, hear) => pg.listen(channel, hear),
       async run(sql) {

@@ -138,6 +138,7 @@ export async function openPostgres(url: string): Promise<Database> {
   const line = new Line(url);
   const database: Database = {
     ...asQueryable(pool as unknown as pg.ClientBase),
+    alone: false,
     transaction: (work) => inTransaction(pool, work),
     async listen(channel, hear, lost = () => undefined) {
       const hearer = { channel, hear, lost };

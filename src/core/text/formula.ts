@@ -2,6 +2,7 @@ import katex from 'katex';
 
 /** The longest formula that is drawn. */
 const LONGEST = 2000;
+const END = '</math>';
 
 const drawn = (tex: string, throwOnError: boolean): string =>
   katex.renderToString(tex.slice(0, LONGEST), {
@@ -31,7 +32,9 @@ export function formulaProblem(tex: string): string | null {
 /** The `<math>` element alone (MathML 3), as files of other programs hold it; `null` for what cannot be read. */
 export function formulaMath(tex: string): string | null {
   try {
-    return /<math[\s\S]*<\/math>/.exec(drawn(tex, true))?.[0] ?? null;
+    const markup = drawn(tex, true);
+    const [from, to] = [markup.indexOf('<math'), markup.lastIndexOf(END)];
+    return from < 0 || to < 0 ? null : markup.slice(from, to + END.length);
   } catch {
     return null;
   }

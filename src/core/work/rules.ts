@@ -17,6 +17,12 @@ export const lossIn = (rule: LateRule): Extract<LateRule, { readonly kind: 'loss
 export const TAKES = ['pieces', 'short', 'tick'] as const;
 export type Takes = (typeof TAKES)[number];
 
+/** What time does to work, each with where its rules say when. */
+export const TIMES_OF_WORK = { opens: 'opensAt', due: 'dueAt', closes: 'closesAt' } as const satisfies Readonly<
+  Record<string, 'opensAt' | 'dueAt' | 'closesAt'>
+>;
+export type TimeOfWork = keyof typeof TIMES_OF_WORK;
+
 /** What has to be agreed to before anything else is done, and what can be done before that: what is only read. */
 export interface Agreements {
   readonly steps: readonly StepId[];

@@ -6,24 +6,13 @@ import { makeMove, type Refusal } from '@/core/work/moves';
 import { rulesFor } from '@/core/work/rules';
 import { standing } from '@/core/work/standing';
 import { complain } from '@/server/complaints';
-import { readUpdates } from '@/server/reading/documents/stored-documents';
 import { workshop } from '@/server/workshop';
 import { ownTermsOf } from '@/store/arrangements';
 import { type Database, type Queryable, read } from '@/store/database';
 import { documentsById, kindOfDocument } from '@/store/documents';
 import { factsOfStudents, type Happening, recordAll } from '@/store/events';
-import {
-  appendUpdates,
-  type DocumentLoad,
-  keepVersion,
-  lastTimes,
-  lastUpdates,
-  loadOf,
-  noteLooked,
-  replaceUpdates,
-  updateBytesOf,
-  updatesOf,
-} from '@/store/updates';
+import { addJob } from '@/store/jobs';
+import { appendUpdates, keepVersion, lastTimes, lastUpdates, loadOf, noteLooked, updateBytesOf } from '@/store/updates';
 import { rulesOf } from '@/store/work';
 
 /** An update that is longer than this is not taken: no sentence is a megabyte. */
@@ -69,8 +58,6 @@ const LOOK_FIRST = { ok: false, code: 'look-first' } as const;
 export class Saving {
   #waiting: Waiting[] = [];
   #writing = false;
-  /** Documents of which the workshop is putting the updates into one: not asked for twice at a time. */
-  readonly #compacting = new Set<DocumentId>();
   /** What goes on beside the writing and is waited for by nobody who types. */
   readonly #beside = new Set<Promise<void>>();
   /** When a document was last changed, and when a version of it was last kept. */
@@ -126,7 +113,7 @@ export class Saving {
     void work.finally(() => this.#beside.delete(work));
   }
 
-  /** Waits until versions are kept and long documents are put together. */
+  /** Waits until versions are kept. */
   async settled(): Promise<void> {
     while (this.#beside.size > 0) await Promise.all(this.#beside);
   }
@@ -229,36 +216,13 @@ export class Saving {
         tx,
         taken.map(({ documentId, update }) => ({ documentId, update, at })),
       );
-      for (const load of loads) this.#goOn(this.#tidy(ownerOf.get(load.document_id) as PersonId, load));
+      for (const { document_id: document, updates: n, bytes, looked } of loads) {
+        if (n < COMPACT_AFTER && bytes - looked < LOOK_AFTER) continue;
+        const given = { document, owner: ownerOf.get(document), whole: n >= COMPACT_AFTER };
+        await addJob(tx, { kind: 'compact', key: document, dueAt: at, given });
+      }
     }
     return answers;
-  }
-
-  /**
-   * Puts the updates of a document that has many into one, and looks it through on the way, in the workshop. What
-   * holds more than a document may, though each update by itself did not, is marked: from then on each further one is
-   * looked at together with the rest.
-   */
-  async #tidy(ownerId: PersonId, { document_id: documentId, updates: n, bytes, looked }: DocumentLoad): Promise<void> {
-    if ((n < COMPACT_AFTER && bytes - looked < LOOK_AFTER) || this.#compacting.has(documentId)) return;
-    this.#compacting.add(documentId);
-    try {
-      const kind = await kindOfDocument(this.db, documentId);
-      if (kind === null) return;
-      const stored = await updatesOf(this.db, documentId);
-      const updates = stored.map(({ update }) => update);
-      const read = await readUpdates(ownerId, kind, updates);
-      if (read.ok && n >= COMPACT_AFTER) {
-        const whole = { update: read.state, at: this.now() };
-        const seqs = stored.map(({ seq }) => seq);
-        await this.db.transaction((tx) => replaceUpdates(tx, documentId, seqs, whole));
-      }
-      if (read.ok || read.code === 'too-intricate') await noteLooked(this.db, documentId, !read.ok);
-    } catch (error) {
-      complain('compacting', error);
-    } finally {
-      this.#compacting.delete(documentId);
-    }
   }
 }
 

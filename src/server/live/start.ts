@@ -1,12 +1,14 @@
 import { closeDatabase, database } from '@/server/kite';
 import { workshop } from '@/server/workshop';
-import { keepTidy } from './bin';
+import { Jobs } from './jobs/jobs';
+import { addDaily, JOBS } from './jobs/kinds';
 import { Listening } from './listening';
 import { SaveSocket } from './save-socket';
 
 const held = globalThis as typeof globalThis & {
   kiteSaveSocket?: SaveSocket;
   kiteListening?: Promise<Listening>;
+  kiteJobs?: Jobs;
 };
 
 async function beginListening(): Promise<Listening> {
@@ -29,10 +31,13 @@ export async function start(): Promise<void> {
   await saveSocket.start();
   held.kiteSaveSocket = saveSocket;
   await listening();
-  keepTidy(db);
+  await addDaily(db, Date.now());
+  held.kiteJobs = new Jobs(db, JOBS);
+  await held.kiteJobs.start({ alone: db.alone });
 }
 
 export async function stop(): Promise<void> {
+  await held.kiteJobs?.stop();
   workshop().close();
   await closeDatabase();
 }

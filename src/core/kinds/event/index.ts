@@ -67,6 +67,10 @@ const TOLD = {
   amended: { news: ['student'], sheet: 'feedback', fact: null },
   'extra-time': { news: ['student'], sheet: 'brief', fact: null },
   'remark-answered': { news: ['teachers'], sheet: null, fact: null },
+  // What time does to work of a class. States follow from its rules; these say to whoever is here that they have changed.
+  opens: { news: ['class'], sheet: null, fact: null },
+  due: { news: [], sheet: null, fact: null },
+  closes: { news: [], sheet: null, fact: null },
 } as const satisfies Readonly<Record<string, EventKind<null>>>;
 
 /** Every kind of event. */

@@ -4,7 +4,7 @@ import type { AssignmentId, DocumentId } from '@/core/ids';
 import { plainText } from '@/core/text/document-json';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { changePiece, putPiece } from '@/server/doing/pieces/pieces';
-import { emptyBins } from '@/server/live/bin';
+import { JOBS } from '@/server/live/jobs/kinds';
 import { Saving } from '@/server/live/saving';
 import { listVersions, versionContent } from '@/server/reading/documents/versions';
 import { shelf } from '@/server/reading/shelf/shelf';
@@ -22,6 +22,9 @@ beforeAll(async () => {
   school = await testSchool();
 });
 afterAll(() => school.end());
+
+/** What the bins are emptied of at a time. */
+const emptyBins = (at: number) => school.db.transaction((tx) => JOBS.bins.effect(tx, {}, undefined, at));
 
 const made = async (title: string): Promise<DocumentId> => {
   const opened = await newDocument(school.db, await school.person('s-wren'), title, now);
@@ -96,9 +99,9 @@ describe('the bin after thirty days', () => {
     await changeDocument(school.db, wren, used, { act: 'bin' }, now);
     if (!put.ok || !link.ok) throw new Error('not put');
     await changePiece(school.db, wren, link.piece, { act: 'remove' }, now);
-    await emptyBins(school.db, now + 29 * DAY);
+    await emptyBins(now + 29 * DAY);
     expect(await findDocument(school.db, thrown)).not.toBeNull();
-    await emptyBins(school.db, now + 31 * DAY);
+    await emptyBins(now + 31 * DAY);
     expect(await findDocument(school.db, thrown)).toBeNull();
     expect(await findPiece(school.db, link.piece)).toBeNull();
     expect(await findDocument(school.db, used)).not.toBeNull();
@@ -107,7 +110,7 @@ describe('the bin after thirty days', () => {
     await school.db.query("UPDATE assignment SET asks = '[]' WHERE id = $1", [WORK]);
     const outcome = await handIn(school.db, wren, { assignmentId: WORK, act: 'act-of-bin', note: '' }, now);
     expect(outcome.ok && outcome.receipt.pieces.map(({ title }) => title)).toContain('Used');
-    await emptyBins(school.db, now + 400 * DAY);
+    await emptyBins(now + 400 * DAY);
     expect(await findDocument(school.db, used)).not.toBeNull();
   });
 });

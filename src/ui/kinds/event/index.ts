@@ -37,6 +37,9 @@ export const EVENT_LINES: Readonly<Record<EventName, Saying | null>> = {
   amended: () => 'amended',
   'extra-time': ({ dueAt }) => (dueAt === null ? 'extra-time' : 'extra-time-due'),
   'remark-answered': () => 'remark-answered',
+  opens: () => 'unlocked',
+  due: null,
+  closes: null,
 };
 
 /** The sentence that tells something new, by its key under `news`. */

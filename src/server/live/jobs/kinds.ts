@@ -1,0 +1,100 @@
+import { z } from 'zod';
+import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
+import { TIMES_OF_WORK, type TimeOfWork } from '@/core/work/rules';
+import { clearUploads } from '@/server/doing/pieces/uploads';
+import { readUpdates } from '@/server/reading/documents/stored-documents';
+import { BIN_DAYS } from '@/server/reading/shelf/shelf';
+import { type Queryable, read } from '@/store/database';
+import { emptyBin, kindOfDocument } from '@/store/documents';
+import { record } from '@/store/events';
+import { addJob } from '@/store/jobs';
+import { noteLooked, replaceUpdates, updatesOf } from '@/store/updates';
+import { findAssignment } from '@/store/work';
+import { type AnyJobKind, jobKind } from './kind';
+
+const DAY = 24 * 3_600_000;
+const nothing = z.object({});
+
+/** Empties the bins of what has lain in them for thirty days. What was handed in, or goes along somewhere, stays for good. */
+const bins = jobKind({
+  given: nothing,
+  effect: async (tx, _given, _prepared, now) => {
+    await emptyBin(tx, now - BIN_DAYS * DAY);
+    return now + DAY;
+  },
+});
+
+/** Throws away what was begun to be sent and never finished. */
+const uploads = jobKind({
+  given: nothing,
+  prepare: async (db, _given, now) => clearUploads(db, now),
+  effect: async (_tx, _given, _prepared, now) => now + DAY,
+});
+
+/**
+ * Puts the updates of a document that has many into one, and looks it through on the way, in the workshop. What holds more
+ * than a document may, though each update by itself did not, is marked: from then on each further one is looked at together
+ * with the rest.
+ */
+const compact = jobKind({
+  given: z.object({ document: z.string(), owner: z.string(), whole: z.boolean() }),
+  prepare: async (db, { document, owner }) => {
+    const documentId = document as DocumentId;
+    const kind = await kindOfDocument(db, documentId);
+    if (kind === null) return null;
+    const stored = await updatesOf(db, documentId);
+    const found = await readUpdates(
+      owner,
+      kind,
+      stored.map(({ update }) => update),
+    );
+    if (!found.ok && found.code === 'too-busy') throw new Error('the workshop is busy');
+    return { seqs: stored.map(({ seq }) => seq), found };
+  },
+  effect: async (tx, { document, whole }, prepared, now) => {
+    if (prepared === null) return null;
+    const { seqs, found } = prepared;
+    if (found.ok && whole) await replaceUpdates(tx, document as DocumentId, seqs, { update: found.state, at: now });
+    await noteLooked(tx, document as DocumentId, !found.ok);
+    return null;
+  },
+});
+
+/** Says that the time of some work has come, unless it was changed meanwhile. */
+const timeOf = (time: TimeOfWork): AnyJobKind =>
+  jobKind({
+    given: z.object({ assignment: z.string() }),
+    effect: async (tx, given, _prepared, now) => {
+      const assignment = await read(tx, findAssignment(given.assignment as AssignmentId));
+      const at = assignment?.rules[TIMES_OF_WORK[time]] ?? null;
+      if (!assignment || at === null) return null;
+      if (at > now) return at;
+      await record(tx, {
+        kind: time,
+        at,
+        classId: assignment.classId,
+        assignmentId: assignment.id,
+        studentId: null,
+        actorId: null,
+      });
+      return null;
+    },
+  });
+
+/** Every kind of thing that happens at a time. */
+export const JOBS = {
+  bins,
+  uploads,
+  compact,
+  opens: timeOf('opens'),
+  due: timeOf('due'),
+  closes: timeOf('closes'),
+} as const satisfies Readonly<Record<string, AnyJobKind>>;
+
+export type JobKindName = keyof typeof JOBS;
+
+/** What happens every day, put down once. */
+export async function addDaily(tx: Queryable, now: Instant): Promise<void> {
+  for (const kind of ['bins', 'uploads'] as const satisfies readonly JobKindName[])
+    await addJob(tx, { kind, key: 'daily', dueAt: now });
+}
