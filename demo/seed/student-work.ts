@@ -6,7 +6,7 @@ import { anchorText } from '@/core/remarks/anchor';
 import { remarkOn } from '@/core/remarks/annotation';
 import { attrsOf, type Doc, withContent } from '@/core/text/nodes';
 import { handIn } from '@/server/doing/handing-in/handing-in';
-import { handBack } from '@/server/doing/marking/marking';
+import { handBack } from '@/server/doing/marking/handing-back';
 import { newId } from '@/server/secrets';
 import { type Database, read } from '@/store/database';
 import { makeCopy } from '@/store/documents';

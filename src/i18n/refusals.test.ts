@@ -6,7 +6,8 @@ import type { importText } from '@/server/doing/documents/importing';
 import type { changeDocument, newDocument } from '@/server/doing/documents/own-documents';
 import type { keepTextPicture } from '@/server/doing/documents/text-pictures';
 import type { doStep, handIn, openCopy, takeBack } from '@/server/doing/handing-in/handing-in';
-import type { amend, BadPoints, handBack, handBackMarked, keepMarks, replyTo } from '@/server/doing/marking/marking';
+import type { handBackMarked, sayAmend, sayHandBack, undoHandBack } from '@/server/doing/marking/handing-back';
+import type { BadPoints, keepMarks, replyTo } from '@/server/doing/marking/marking';
 import type { keepLoose } from '@/server/doing/pieces/loose-files';
 import type { UploadRefusal } from '@/server/doing/pieces/uploads';
 import type { Limited, TooMuch } from '@/server/limits';
@@ -104,12 +105,20 @@ const handingIn: All<Exclude<CodesOf<typeof handIn>, 'not-handed-in' | 'take-bac
 };
 const marking: All<
   Exclude<
-    CodesOf<typeof handBack | typeof handBackMarked | typeof amend | typeof keepMarks | typeof replyTo>,
+    CodesOf<
+      | typeof sayHandBack
+      | typeof handBackMarked
+      | typeof sayAmend
+      | typeof undoHandBack
+      | typeof keepMarks
+      | typeof replyTo
+    >,
     OfStudents
   >
 > = {
   'already-handed-back': true,
   'bad-points': true,
+  'going-back': true,
   'not-found': true,
   'not-handed-in': true,
   'rubric-changed': true,

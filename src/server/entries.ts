@@ -67,6 +67,7 @@ export const PERMISSIONS = {
   'GET /api/hand-ins/[handIn]/sound/[sha256]': 'hand-in-party',
   'POST /api/hand-ins/[handIn]/sound': 'hand-in-teacher',
   'POST /api/hand-ins/[handIn]/amend': 'hand-in-teacher',
+  'POST /api/hand-ins/[handIn]/undo': 'hand-in-teacher',
   'POST /api/hand-ins/[handIn]/remarks/[remark]': 'hand-in-student',
   'POST /api/receipts/check': 'anyone',
   'POST /api/assignments/[assignment]/hand-in/begin': 'assignment-student',

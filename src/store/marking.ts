@@ -27,12 +27,18 @@ const draft = z.object({
   at: instant,
   /** The rubric by which the marks were given; `null` for a draft from before that was kept. */
   rubric: z.string().nullable(),
+  /** When it goes back, and how, where that was said already; until then it stays as it is. */
+  said_for: maybeInstant,
+  said: z.object({ amends: z.boolean(), anotherGo: z.boolean() }).nullable(),
 });
+
+/** How a hand-back that was said goes: for the first time or in the place of another, and with another go or not. */
+export type Said = NonNullable<z.output<typeof draft>['said']>;
 
 export const findDraft = (handInId: HandInId, teacherId: PersonId) =>
   row(
     draft,
-    'SELECT marks, general, remarks, sound, at, rubric FROM marking_draft WHERE hand_in_id = $1 AND teacher_id = $2',
+    'SELECT marks, general, remarks, sound, at, rubric, said_for, said FROM marking_draft WHERE hand_in_id = $1 AND teacher_id = $2',
     [handInId, teacherId],
   );
 
@@ -53,20 +59,22 @@ export type Draft = z.output<typeof draftOfHandIn>;
 export const draftsOf = (assignmentId: AssignmentId, teacherId: PersonId) =>
   rows(
     draftOfHandIn,
-    `SELECT d.hand_in_id, d.marks, d.general, d.remarks, d.sound, d.at, d.rubric
+    `SELECT d.hand_in_id, d.marks, d.general, d.remarks, d.sound, d.at, d.rubric, d.said_for, d.said
      FROM marking_draft d JOIN hand_in h ON h.id = d.hand_in_id WHERE h.assignment_id = $1 AND d.teacher_id = $2`,
     [assignmentId, teacherId],
   );
 
+/** Keeps a draft. @returns false where it is about to go back: then it stays as it was said */
 export async function keepDraft(
   tx: Queryable,
   kept: Marking & { handInId: HandInId; teacherId: PersonId; at: Instant; rubric: string | null },
-): Promise<void> {
-  await tx.query(
-    `INSERT INTO marking_draft (hand_in_id, teacher_id, marks, general, at, remarks, sound, rubric)
+): Promise<boolean> {
+  const { affected } = await tx.query(
+    `INSERT INTO marking_draft AS d (hand_in_id, teacher_id, marks, general, at, remarks, sound, rubric)
      VALUES ($1, $2, $3::text::jsonb, $4, $5, $6::text::jsonb, $7, $8)
      ON CONFLICT (hand_in_id, teacher_id) DO UPDATE
-       SET marks = $3::text::jsonb, general = $4, at = $5, remarks = $6::text::jsonb, sound = $7, rubric = $8`,
+       SET marks = $3::text::jsonb, general = $4, at = $5, remarks = $6::text::jsonb, sound = $7, rubric = $8
+       WHERE d.said_for IS NULL`,
     [
       kept.handInId,
       kept.teacherId,
@@ -77,6 +85,20 @@ export async function keepDraft(
       kept.sound,
       kept.rubric,
     ],
+  );
+  return affected === 1;
+}
+
+/** Says of a draft when and how it goes back; with `null` that it does not. */
+export async function sayDraft(
+  tx: Queryable,
+  handInId: HandInId,
+  teacherId: PersonId,
+  said: (Said & { readonly at: Instant }) | null,
+): Promise<void> {
+  await tx.query(
+    'UPDATE marking_draft SET said_for = $3, said = $4::text::jsonb WHERE hand_in_id = $1 AND teacher_id = $2',
+    [handInId, teacherId, time(said?.at ?? null), said && json({ amends: said.amends, anotherGo: said.anotherGo })],
   );
 }
 

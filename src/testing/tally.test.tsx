@@ -10,7 +10,7 @@ import type { StepKind } from '@/core/kinds/step/kind';
 import { anchorText } from '@/core/remarks/anchor';
 import { remarkOn } from '@/core/remarks/annotation';
 import { handIn, openCopy } from '@/server/doing/handing-in/handing-in';
-import { handBack } from '@/server/doing/marking/marking';
+import { handBack } from '@/server/doing/marking/handing-back';
 import { SERVED_STEPS } from '@/server/kinds/step';
 import type { ServedStep } from '@/server/kinds/step/kind';
 import { Saving } from '@/server/live/saving';

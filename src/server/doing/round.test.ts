@@ -11,9 +11,12 @@ import { isWhole, piecesWith } from '@/core/work/receipt';
 import { GRACE } from '@/core/work/rules';
 import { beginHandIn, handIn, openCopy, takeBack } from '@/server/doing/handing-in/handing-in';
 import { changeKeptRemarks, markWithoutNames } from '@/server/doing/marking/class-settings';
-import { amend, handBack, handBackMarked, keepMarks, moreTime, replyTo } from '@/server/doing/marking/marking';
+import { amend, handBack, handBackMarked, UNDO_FOR } from '@/server/doing/marking/handing-back';
+import { keepMarks, moreTime, replyTo } from '@/server/doing/marking/marking';
 import { keepLoose } from '@/server/doing/pieces/loose-files';
 import { mendAside, withdrawAside, writeAside, writeToMissing } from '@/server/doing/talk/asides';
+import { Jobs } from '@/server/live/jobs/jobs';
+import { JOBS } from '@/server/live/jobs/kinds';
 import { Saving } from '@/server/live/saving';
 import { desk } from '@/server/reading/desk/desk';
 import { compareVersions } from '@/server/reading/documents/comparing';
@@ -397,7 +400,8 @@ describe('the class', () => {
         [half.handInId, 'bad-points'],
       ]),
     );
-    const view = await markingDesk(school.db, teacher, LADDER, half.id, now + 2);
+    await new Jobs(school.db, JOBS, () => now + 1 + UNDO_FOR).tick();
+    const view = await markingDesk(school.db, teacher, LADDER, half.id, now + 2 + UNDO_FOR);
     expect(view?.open?.student.draft).toBe('begun');
     expect(view?.spread?.n).toBeGreaterThan(0);
   });

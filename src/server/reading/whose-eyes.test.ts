@@ -5,7 +5,7 @@ import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId, StepId } fr
 import type { Doc } from '@/core/text/nodes';
 import { handIn, openCopy, takeBack } from '@/server/doing/handing-in/handing-in';
 import { markWithoutNames } from '@/server/doing/marking/class-settings';
-import { handBack } from '@/server/doing/marking/marking';
+import { handBack } from '@/server/doing/marking/handing-back';
 import { wouldTake } from '@/server/doing/pieces/pieces';
 import { type Entry, type Params, PERMISSIONS } from '@/server/entries';
 import { filesFolder } from '@/server/kite';

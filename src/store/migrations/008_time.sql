@@ -16,6 +16,9 @@ CREATE TABLE job (
   problem text NOT NULL DEFAULT '',
   UNIQUE (kind, key)
 );
+-- A hand-back takes effect a little after it was said: until then the draft says when and how, and it can be undone.
+ALTER TABLE marking_draft ADD COLUMN said_for timestamptz, ADD COLUMN said jsonb;
+
 -- What happens because its time has come was done by nobody.
 ALTER TABLE event ALTER COLUMN actor_id DROP NOT NULL;
 

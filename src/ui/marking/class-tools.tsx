@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
 import { isWithTeacher } from '@/core/work/standing';
-import type { HandedBack } from '@/server/doing/marking/marking';
+import type { HandedBack } from '@/server/doing/marking/handing-back';
 import type { ListedStudent, MarkingView } from '@/server/reading/marking/marking-desk';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
@@ -79,10 +79,14 @@ function HandBackMarked({ view, close }: { view: MarkingView; close: () => void 
   const refresh = useRefresh();
   const ready = view.students.filter(
     (student): student is ListedStudent & { handInId: NonNullable<ListedStudent['handInId']> } =>
-      student.draft !== 'none' && student.handInId !== null && isWithTeacher(student.state),
+      (student.draft === 'begun' || student.draft === 'whole') &&
+      student.handInId !== null &&
+      isWithTeacher(student.state),
   );
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
   const [each, setEach] = useState<readonly HandedBack[] | null>(null);
+  /** How many stay here, once that was undone. */
+  const [stays, setStays] = useState<number | null>(null);
   const [problem, setProblem] = useState(false);
   const [busy, setBusy] = useState(false);
   const chosen = ready.filter(({ key, draft }) => draft === 'whole' && !off.has(key));
@@ -95,6 +99,15 @@ function HandBackMarked({ view, close }: { view: MarkingView; close: () => void 
     setProblem(!answer.ok);
     if (!answer.ok) return;
     setEach(answer.each);
+    refresh();
+  };
+  const undo = async () => {
+    setBusy(true);
+    const going = each?.filter(({ ok }) => ok) ?? [];
+    const answers = await Promise.all(going.map(({ handIn }) => post(`/api/hand-ins/${handIn}/undo`, {})));
+    setBusy(false);
+    setStays(answers.filter(({ ok }) => ok).length);
+    setProblem(answers.some(({ ok }) => !ok));
     refresh();
   };
   return (
@@ -122,7 +135,11 @@ function HandBackMarked({ view, close }: { view: MarkingView; close: () => void 
         </ul>
       ) : (
         <div role="status">
-          <p>{t('handed-back', { n: each.filter(({ ok }) => ok).length })}</p>
+          {stays === null ? (
+            <p>{t('handed-back', { n: each.filter(({ ok }) => ok).length })}</p>
+          ) : (
+            <p>{t('undone', { n: stays })}</p>
+          )}
           {each
             .filter(({ ok }) => !ok)
             .map(({ handIn, code }) => (
@@ -141,6 +158,10 @@ function HandBackMarked({ view, close }: { view: MarkingView; close: () => void 
         {each === null ? (
           <PrimaryButton onClick={send} loading={busy} disabled={chosen.length === 0}>
             {t('hand-back-n', { n: chosen.length })}
+          </PrimaryButton>
+        ) : stays === null && each.some(({ ok }) => ok) ? (
+          <PrimaryButton onClick={undo} loading={busy}>
+            {t('undo-all')}
           </PrimaryButton>
         ) : null}
       </div>

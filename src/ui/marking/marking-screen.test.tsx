@@ -1,6 +1,9 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { waitFor, within } from '@testing-library/react';
 import type { AssignmentId } from '@/core/ids';
+import { HAND_BACK_JOB, UNDO_FOR } from '@/server/doing/marking/handing-back';
+import { Jobs } from '@/server/live/jobs/jobs';
+import { JOBS } from '@/server/live/jobs/kinds';
 import { markingDesk } from '@/server/reading/marking/marking-desk';
 import { read } from '@/store/database';
 import { newsFor } from '@/store/news';
@@ -27,6 +30,10 @@ const open = (student: string | null = null) =>
     return view ? <MarkingScreen view={view} zone="Europe/Lisbon" now={Date.now()} /> : null;
   }, '(frame)/marking/[assignment]');
 
+/** Ten seconds later. */
+const tick = () =>
+  new Jobs(screens.school.db, { [HAND_BACK_JOB]: JOBS[HAND_BACK_JOB] }, () => Date.now() + UNDO_FOR).tick();
+
 const deskOf = (id: string) => screens.desk(id, LADDER);
 
 test('the list narrows to who has not handed in', async () => {
@@ -52,7 +59,7 @@ test('without names the work has a number, and nothing on the screen says whose 
 test('more time for one student stands on that student’s Desk and among what is new', async () => {
   const page = await open();
   await page.hand.click(page.getByRole('button', { name: 'More time for one' }));
-  const dialog = within(await page.findByRole('dialog'));
+  const dialog = within(await page.findByRole('dialog', { name: /./ }));
   expect(await screens.found()).toEqual([]);
   await page.hand.selectOptions(dialog.getByLabelText('Who'), 'Farida Karimi');
   const hours = dialog.getByRole('textbox', { name: 'Hours' });
@@ -71,7 +78,7 @@ test('more time for one student stands on that student’s Desk and among what i
 test('a word goes to all who have not handed in, to each alone, once', async () => {
   const page = await open();
   await page.hand.click(page.getByRole('button', { name: 'Write to all who have not handed in' }));
-  const dialog = within(await page.findByRole('dialog'));
+  const dialog = within(await page.findByRole('dialog', { name: /./ }));
   expect(dialog.getByText(/each as a quiet word of their own/)).toBeTruthy();
   expect(await screens.found()).toEqual([]);
   const send = dialog.getByRole('button', { name: /^Send to/ });
@@ -92,7 +99,7 @@ test('a word goes to all who have not handed in, to each alone, once', async () 
 test('a word that cannot be sent stays where it was typed', async () => {
   const page = await open();
   await page.hand.click(page.getByRole('button', { name: 'Write to all who have not handed in' }));
-  const dialog = within(await page.findByRole('dialog'));
+  const dialog = within(await page.findByRole('dialog', { name: /./ }));
   screens.instead = () => Response.error();
   await page.hand.type(dialog.getByLabelText('What you write'), 'Are you there?');
   await page.hand.click(dialog.getByRole('button', { name: /^Send to/ }));
@@ -107,11 +114,29 @@ test('what is marked to the end is handed back together, and how the points lie 
   for (const level of page.getAllByRole('button', { name: /In full/ })) await page.hand.click(level);
   // Without waiting for it to be kept: what was marked a moment ago counts.
   await page.hand.click(page.getByRole('button', { name: 'Hand back what is marked' }));
-  const dialog = within(await page.findByRole('dialog'));
+  const dialog = within(await page.findByRole('dialog', { name: /./ }));
   expect(await screens.found()).toEqual([]);
   await page.hand.click(await dialog.findByRole('button', { name: 'Hand back 1' }));
-  await dialog.findByText('1 work is handed back.');
+  await dialog.findByText('1 work goes back in ten seconds. Until then it can be undone.');
+  expect((await deskOf('s-leila')).feedback).toEqual([]);
+  // Undone, it stays as it was marked; said again, it goes.
+  await page.hand.click(dialog.getByRole('button', { name: 'Undo' }));
+  await dialog.findByText('1 work stays with you. Nobody has seen anything of it.');
+  expect(await tick()).toBe(0);
+  expect((await deskOf('s-leila')).feedback).toEqual([]);
+  await page.hand.click(dialog.getByRole('button', { name: 'Close' }));
+  await page.hand.click(await page.findByRole('button', { name: 'Hand back' }));
+  await page.findByText(/^This goes back to Leila Amrani in a moment/);
+  expect(await screens.found()).toEqual([]);
+  expect((await deskOf('s-leila')).state).toMatch(/^handed-in/);
+  await page.hand.click(page.getByRole('button', { name: 'Undo' }));
+  await page.findByText('Undone. The student has seen nothing of it.');
+  await page.hand.click(await page.findByRole('button', { name: 'Hand back' }));
+  await page.findByText(/^This goes back to Leila Amrani in a moment/);
+  expect(await tick()).toBe(1);
+  await page.again();
   expect((await deskOf('s-leila')).feedback.map(({ earned }) => earned)).toEqual([100]);
+  expect(page.queryByText(/in a moment/)).toBeNull();
 });
 
 test('what is handed in again can be marked from what the go before was given', async () => {

@@ -2,13 +2,14 @@
 
 import { NumberInput, Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
-import { type KeyboardEvent, useState } from 'react';
+import { type KeyboardEvent, useEffect, useState } from 'react';
 import { addUp, type Criterion, type Mark, pointsProblem } from '@/core/marks/rubric';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
+import { useRefresh } from '@/ui/common/use-refresh';
 import { Aside } from '@/ui/desk/aside';
 import { FeedbackView } from '@/ui/desk/feedback-view';
 import { RepliedRemarks } from '@/ui/remarks/replied-remarks';
@@ -18,6 +19,9 @@ import { RemarksEditor } from './remarks-editor';
 import { useShownName } from './shown-name';
 import { SoundRecorder } from './sound-recorder';
 import type { Marking } from './use-marking';
+
+/** What was said goes back in ten seconds; a little later it has. */
+const LOOK_AGAIN = 11_500;
 
 function CriterionMarks({
   criterion,
@@ -177,6 +181,29 @@ function Marks({ view, marking, chosen, zone }: Omit<Props, 'now'>) {
   );
 }
 
+/** What was said goes back in a moment; until then it can be undone. */
+function Going({ marking, name }: { marking: Marking; name: string }) {
+  const t = useTranslations('marking');
+  const refresh = useRefresh();
+  const { going } = marking;
+  const at = going?.at ?? null;
+  // Whether anybody tells or not, it is looked at again when its time has come, by whatever clock.
+  useEffect(() => {
+    if (at === null) return;
+    const timer = setTimeout(refresh, LOOK_AGAIN);
+    return () => clearTimeout(timer);
+  }, [at, refresh]);
+  if (!going) return null;
+  return (
+    <section className={classes.going} aria-label={t('marks')}>
+      <p role="status">{t(going.amends ? 'goes-back-again' : 'goes-back', { name })}</p>
+      <PrimaryButton onClick={marking.undo} loading={marking.busy}>
+        {t('undo')}
+      </PrimaryButton>
+    </section>
+  );
+}
+
 /** The far side of the Marking desk: marks, what came back before, and the aside. */
 export function MarkingSide({ view, marking, chosen, zone, now }: Props) {
   const t = useTranslations('marking');
@@ -199,14 +226,16 @@ export function MarkingSide({ view, marking, chosen, zone, now }: Props) {
           />
         </section>
       ) : null}
-      {marking.waits || (marking.amendable && (amending || open.draft !== null)) ? (
+      {marking.going ? <Going marking={marking} name={shownName(student)} /> : null}
+      {!marking.going && marking.undone ? <p role="status">{t('undone')}</p> : null}
+      {!marking.going && (marking.waits || (marking.amendable && (amending || open.draft !== null))) ? (
         <Marks view={view} marking={marking} chosen={chosen} zone={zone} />
       ) : null}
       {open.feedback.length > 0 ? (
         <section>
           <h2>{t('handed-back')}</h2>
           <FeedbackView feedback={open.feedback} times={times} now={now} />
-          {marking.amendable && !amending ? (
+          {marking.amendable && !amending && !marking.going ? (
             <div className={classes.moves}>
               <QuietButton onClick={() => setAmending(true)}>{t('begin-amending')}</QuietButton>
               {marking.askAgain ? (

@@ -81,6 +81,7 @@ export function useMarking(view: MarkingView) {
   const [keptAt, setKeptAt] = useState<number | null>(open.draft?.at ?? null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
+  const [undone, setUndone] = useState(false);
   const touched = useRef(false);
   const receiptId = receipt?.id ?? null;
   // What the server has not acknowledged yet stays in this browser, through a reload as well.
@@ -151,12 +152,28 @@ export function useMarking(view: MarkingView) {
     touched.current = false;
     if (local !== null) localStorage.removeItem(draftKey(local));
     setProblem(null);
+    setUndone(false);
+    refresh();
+  };
+
+  const undo = async () => {
+    if (receiptId === null) return;
+    setBusy(true);
+    const answer = await post(`/api/hand-ins/${receiptId}/undo`, {});
+    setBusy(false);
+    setProblem(answer.ok ? null : { code: answer.code, problem: null, criterion: '' });
+    setUndone(answer.ok);
     refresh();
   };
 
   const waits = isWithTeacher(open.student.state);
+  const said = open.draft?.said_for ?? null;
   return {
     receipt,
+    /** It was said that this goes back: when, and how; until then it stays as it is and can be undone. */
+    going: said === null ? null : { at: said, amends: open.draft?.said?.amends === true },
+    undo,
+    undone,
     /** Lies with the teacher. */
     waits,
     /** Came back, and nothing was handed in since: it can be amended. */

@@ -1,7 +1,8 @@
 import * as Y from 'yjs';
 import { sha256Hex } from '@/core/documents/fingerprint';
 import type { AssignmentId, DocumentId, StepId } from '@/core/ids';
-import { handBack, keepMarks } from '@/server/doing/marking/marking';
+import { handBack } from '@/server/doing/marking/handing-back';
+import { keepMarks } from '@/server/doing/marking/marking';
 import { Saving } from '@/server/live/saving';
 import { desk } from '@/server/reading/desk/desk';
 import { checkWork } from '@/server/reading/documents/looking';

@@ -15,7 +15,8 @@ import { findDraft } from '@/store/marking';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { rubricOf } from '@/store/work';
-import { handBack, handBackMarked, keepMarks } from './marking';
+import { handBack, handBackMarked } from './handing-back';
+import { keepMarks } from './marking';
 
 /** Marks without remarks on words, a recording, or a rubric that they name. */
 const BARE = { remarks: [], sound: null, rubric: null };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
+import type { AssignmentId, DocumentId, HandInId, Instant, PersonId } from '@/core/ids';
 import { TIMES_OF_WORK, type TimeOfWork } from '@/core/work/rules';
+import { effectHandBack, HAND_BACK_JOB } from '@/server/doing/marking/handing-back';
 import { clearUploads } from '@/server/doing/pieces/uploads';
 import { readUpdates } from '@/server/reading/documents/stored-documents';
 import { BIN_DAYS } from '@/server/reading/shelf/shelf';
@@ -81,11 +82,21 @@ const timeOf = (time: TimeOfWork): AnyJobKind =>
     },
   });
 
+/** What a teacher said ten seconds ago takes effect. */
+const handBack = jobKind({
+  given: z.object({ handIn: z.string(), teacher: z.string() }),
+  effect: async (tx, { handIn, teacher }, _prepared, now) => {
+    await effectHandBack(tx, { handIn: handIn as HandInId, teacher: teacher as PersonId }, now);
+    return null;
+  },
+});
+
 /** Every kind of thing that happens at a time. */
 export const JOBS = {
   bins,
   uploads,
   compact,
+  [HAND_BACK_JOB]: handBack,
   opens: timeOf('opens'),
   due: timeOf('due'),
   closes: timeOf('closes'),

@@ -27,8 +27,8 @@ export interface ListedStudent extends Omit<StudentOnList, 'id' | 'name'> {
   readonly name: string | null;
   /** The number of a work without a name. */
   readonly number: number | null;
-  /** Has this teacher begun to mark it? Has every criterion been given points? */
-  readonly draft: 'none' | 'begun' | 'whole';
+  /** Has this teacher begun to mark it? Has every criterion been given points? Was it said that it goes back? */
+  readonly draft: 'none' | 'begun' | 'whole' | 'going';
 }
 
 interface Listed {
@@ -51,6 +51,7 @@ function listed(
   const draftOf = ({ handInId }: StudentOnList): ListedStudent['draft'] => {
     const draft = handInId === null ? undefined : drafts.get(handInId);
     if (!draft) return 'none';
+    if (draft.said_for !== null) return 'going';
     return addUp(rubric, draft.marks).complete ? 'whole' : 'begun';
   };
   const nameless = ({ state }: StudentOnList) => hidesName(assignment, state);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { HandInId } from '@/core/ids';
-import { handBackMarked } from '@/server/doing/marking/marking';
+import { handBackMarked } from '@/server/doing/marking/handing-back';
 import { route } from '@/server/http/route';
 import { sentId } from '@/server/http/sent-id';
 
