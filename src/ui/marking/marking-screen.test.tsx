@@ -124,7 +124,8 @@ test('what is marked to the end is handed back together, and how the points lie 
   await dialog.findByText('1 work stays with you. Nobody has seen anything of it.');
   expect(await tick()).toBe(0);
   expect((await deskOf('s-leila')).feedback).toEqual([]);
-  await page.hand.click(dialog.getByRole('button', { name: 'Close' }));
+  await page.hand.keyboard('{Escape}');
+  await waitFor(() => expect(page.queryByRole('dialog')).toBeNull());
   await page.hand.click(await page.findByRole('button', { name: 'Hand back' }));
   await page.findByText(/^This goes back to Leila Amrani in a moment/);
   expect(await screens.found()).toEqual([]);
