@@ -195,3 +195,18 @@ export async function recordAll(tx: Queryable, happenings: readonly Happening[])
 export async function holdWork(tx: Queryable, assignmentId: AssignmentId, studentId: PersonId): Promise<void> {
   await tx.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`${assignmentId} ${studentId}`]);
 }
+
+/**
+ * Keeps acts on some works from happening until the transaction ends, and waits for those that are under way; others who do
+ * the same are not kept. In one order for everybody, so that nobody waits for each other.
+ *
+ * @param works each as the assignment's id, a space and the student's
+ */
+export async function holdFromActs(tx: Queryable, works: readonly string[]): Promise<void> {
+  if (works.length === 0) return;
+  await tx.query(
+    `SELECT pg_advisory_xact_lock_shared(hashtextextended(w, 0))
+     FROM (SELECT DISTINCT w FROM unnest($1::text[]) w ORDER BY w) sorted`,
+    [works],
+  );
+}

@@ -52,6 +52,11 @@ export async function addStudent(tx: Queryable, personId: PersonId, classId: Cla
   return affected === 1;
 }
 
+/** Lets a person join one thing at a time: what is counted is counted with what others of their tabs have just done. */
+export async function holdJoining(tx: Queryable, personId: PersonId): Promise<void> {
+  await tx.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`join ${personId}`]);
+}
+
 export async function addJoinAttempt(tx: Queryable, personId: PersonId, at: Instant): Promise<void> {
   await tx.query('INSERT INTO join_attempt (person_id, at) VALUES ($1, $2)', [personId, time(at)]);
 }

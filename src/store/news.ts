@@ -84,6 +84,11 @@ export const newsFor = (personId: PersonId, most: number, now: Instant) =>
     [personId, most, time(now), ...KINDS],
   );
 
+/** So much is marked as read at once. */
+const MOST_READ = 1000;
+/** No act takes longer than this from its number to its end, in milliseconds. */
+const ON_ITS_WAY = 10 * 60_000;
+
 const KINDS = [newsTo('student'), newsTo('teachers'), OWN_NEWS, newsTo('class')];
 
 const idRow = z.object({ id: bigNumber });
@@ -110,7 +115,7 @@ export interface ReadNews {
 }
 
 /** Notes what a person has read. A thing read twice is read once. */
-export async function markNewsRead(tx: Queryable, personId: PersonId, read: ReadNews): Promise<void> {
+export async function markNewsRead(tx: Queryable, personId: PersonId, read: ReadNews, now: Instant): Promise<void> {
   if (read.events && read.events.length > 0) {
     await tx.query(
       `INSERT INTO news_read (person_id, event_id)
@@ -128,7 +133,19 @@ export async function markNewsRead(tx: Queryable, personId: PersonId, read: Read
     );
   }
   if (read.upTo !== undefined) {
-    await tx.query('UPDATE person SET news_from = greatest(news_from, $2) WHERE id = $1', [personId, read.upTo]);
+    await tx.query(
+      `INSERT INTO news_read (person_id, event_id)
+       SELECT $1, c.id FROM (${concerns('(SELECT news_from FROM person WHERE id = $1)')}) c WHERE c.id <= $8
+       ON CONFLICT DO NOTHING`,
+      [personId, MOST_READ, time(now), ...KINDS, read.upTo],
+    );
+    // What is older than the mark counts as read, so the mark stays before whatever is not out yet, and before what may
+    // still be on its way from another connection: numbers are given out before they are seen.
+    await tx.query(
+      `UPDATE person SET news_from = greatest(news_from, least($2::bigint,
+         (SELECT min(id) - 1 FROM event WHERE at > $3))) WHERE id = $1`,
+      [personId, read.upTo, time(now - ON_ITS_WAY)],
+    );
     await tx.query(
       'DELETE FROM news_read r USING person p WHERE p.id = $1 AND r.person_id = $1 AND r.event_id <= p.news_from',
       [personId],

@@ -10,7 +10,7 @@ import { workshop } from '@/server/workshop';
 import { ownTermsOf } from '@/store/arrangements';
 import { type Database, type Queryable, read } from '@/store/database';
 import { documentsById, kindOfDocument } from '@/store/documents';
-import { factsOfStudents, type Happening, recordAll } from '@/store/events';
+import { factsOfStudents, type Happening, holdFromActs, recordAll } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import { appendUpdates, keepVersion, lastTimes, lastUpdates, loadOf, noteLooked, updateBytesOf } from '@/store/updates';
 import { rulesOf } from '@/store/work';
@@ -173,6 +173,11 @@ export class Saving {
       ]),
     );
     const works = [...documents.values()].filter((document) => document.role === 'copy');
+    // From here on nobody hands in what is being typed, or takes it back: what is decided now holds until it is stored.
+    await holdFromActs(
+      tx,
+      works.map((work) => workKey(work.assignment_id, work.owner_id)),
+    );
     const assignments = [...new Set(works.map((work) => work.assignment_id))];
     const owners = [...new Set(works.map((work) => work.owner_id))];
     const rules = await read(tx, rulesOf(assignments, null));

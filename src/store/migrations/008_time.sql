@@ -22,5 +22,8 @@ ALTER TABLE marking_draft ADD COLUMN said_for timestamptz, ADD COLUMN said jsonb
 -- What happens because its time has come was done by nobody.
 ALTER TABLE event ALTER COLUMN actor_id DROP NOT NULL;
 
+-- What is not out yet, or happened a moment ago: up to where somebody may have read everything.
+CREATE INDEX event_at ON event (at);
+
 CREATE INDEX job_due ON job (due_at) WHERE aside_at IS NULL;
 CREATE INDEX job_aside ON job (aside_at) WHERE aside_at IS NOT NULL;

@@ -2,7 +2,15 @@ import { customAlphabet } from 'nanoid';
 import type { ClassId, Instant } from '@/core/ids';
 import { findClass, roleIn } from '@/store/classes';
 import { type Database, read } from '@/store/database';
-import { addInvite, addJoinAttempt, addStudent, countJoinAttempts, findInvite, takeInvite } from '@/store/joining';
+import {
+  addInvite,
+  addJoinAttempt,
+  addStudent,
+  countJoinAttempts,
+  findInvite,
+  holdJoining,
+  takeInvite,
+} from '@/store/joining';
 import type { Person } from '@/store/people';
 
 const DAY = 86_400_000;
@@ -27,6 +35,7 @@ export type Joined =
 export async function joinClass(db: Database, student: Person, code: string, now: Instant): Promise<Joined> {
   if (student.role !== 'student') return { ok: false, code: 'teachers-do-not' };
   return db.transaction(async (tx): Promise<Joined> => {
+    await holdJoining(tx, student.id);
     if ((await countJoinAttempts(tx, student.id, now - JOIN_ATTEMPTS.within)) >= JOIN_ATTEMPTS.most) {
       return { ok: false, code: 'too-many-attempts' };
     }

@@ -13,7 +13,7 @@ export async function readNews(
 ): Promise<{ ok: true; unread: number }> {
   const before = await countUnread(db, personId, now);
   const unread = await db.transaction(async (tx) => {
-    await markNewsRead(tx, personId, read);
+    await markNewsRead(tx, personId, read, now);
     const after = await countUnread(tx, personId, now);
     // The other tabs ask for themselves again only where something has changed.
     if (after !== before) await tellPerson(tx, personId, 'news-read');
