@@ -274,4 +274,23 @@ onServer('in every order', () => {
     const after = await read(school.db, newsFor(student.id, 10, NOW));
     expect(after.filter(({ unread }) => unread)).toHaveLength(1);
   });
+
+  // PostgreSQL's own account of what is held (pg_locks, pg_stat_activity).
+  test('when an act has been answered it holds nothing, and no transaction stays open', async () => {
+    const { student, handIn: id } = await handedIn();
+    expect((await takeBack(school.db, student, LADDER, NOW)).ok).toBe(true);
+    expect((await handBack(school.db, bello, await marks(id), NOW)).ok).toBe(false);
+    await expect(
+      school.db.transaction(async (tx) => {
+        await tx.query('SELECT pg_advisory_xact_lock(1)');
+        throw new Error('in the middle');
+      }),
+    ).rejects.toThrow('in the middle');
+    const { rows } = await school.db.query(
+      `SELECT 'lock' AS what FROM pg_locks l WHERE l.locktype = 'advisory'
+         AND l.database = (SELECT oid FROM pg_database WHERE datname = current_database())
+       UNION ALL SELECT state FROM pg_stat_activity WHERE datname = current_database() AND state LIKE 'idle in transaction%'`,
+    );
+    expect(rows).toEqual([]);
+  });
 });

@@ -231,3 +231,30 @@ describe('a stream ends', () => {
     log.mockRestore();
   });
 });
+
+// Only a server is reached over a line that can be lost.
+(process.env.KITE_TEST_DATABASE ? test : test.skip)(
+  'when the line to the database is lost, whoever listens comes again and hears that there is a gap',
+  async () => {
+    const mark = hub.mark;
+    const ended: string[] = [];
+    const visit = await visitor('s-wren');
+    await hub.listen(visit, { hear: () => {}, end: (why) => ended.push(why) });
+    const { rows } = await school.db.query(
+      `SELECT pg_terminate_backend(pid) AS gone FROM pg_stat_activity
+       WHERE application_name = 'kite-string line' AND datname = current_database()`,
+    );
+    expect(rows).toEqual([{ gone: true }]);
+    const happened = { kind: 'posted' as const, at: Date.now(), classId: 'weather' as ClassId, actorId: null };
+    await record(school.db, { ...happened, assignmentId: 'cloud-ladder' as AssignmentId, studentId: null });
+    for (let i = 0; i < 100 && ended.length === 0; i += 1) await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(ended).toEqual(['roles']);
+    const heard: Heard[] = [];
+    await hub.listen(visit, { hear: (event) => heard.push(event), end: () => {} }, mark);
+    expect(heard.map(({ kind }) => kind)).toEqual(['gap']);
+    // And the new line hears.
+    await record(school.db, { ...happened, assignmentId: 'cloud-ladder' as AssignmentId, studentId: null });
+    for (let i = 0; i < 100 && heard.length < 2; i += 1) await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(heard.map(({ kind }) => kind)).toEqual(['gap', 'posted']);
+  },
+);

@@ -64,16 +64,21 @@ export class Listening {
         concerns: (listener) => listener === personId,
       });
     });
-    await this.db.listen(EVENT_CHANNEL, (payload) => {
-      const { kind, classId, assignmentId, studentId } = told.parse(JSON.parse(payload));
-      this.#tell({
-        heard: { kind, assignmentId, studentId },
-        concerns: (listener, roles) => {
-          const role = roles.get(classId);
-          return studentId === null ? role !== undefined : listener === studentId || role === 'teacher';
-        },
-      });
-    });
+    const lost = () => this.#lost();
+    await this.db.listen(
+      EVENT_CHANNEL,
+      (payload) => {
+        const { kind, classId, assignmentId, studentId } = told.parse(JSON.parse(payload));
+        this.#tell({
+          heard: { kind, assignmentId, studentId },
+          concerns: (listener, roles) => {
+            const role = roles.get(classId);
+            return studentId === null ? role !== undefined : listener === studentId || role === 'teacher';
+          },
+        });
+      },
+      lost,
+    );
     await this.db.listen(SESSION_CHANNEL, (payload) => {
       const ended = toldSession.parse(JSON.parse(payload));
       for (const listener of [...this.#listeners]) {
@@ -81,6 +86,16 @@ export class Listening {
         else if ('person' in ended && listener.personId === ended.person) this.#end(listener, 'roles');
       }
     });
+  }
+
+  /**
+   * Something may have been told that was not heard here, an end of a session among it: everybody comes again, is asked who
+   * they are, and hears that there is a gap.
+   */
+  #lost(): void {
+    this.#recent.length = 0;
+    this.#count += 1;
+    for (const listener of [...this.#listeners]) this.#end(listener, 'roles');
   }
 
   #end(listener: Listener, why: 'signed-out' | 'roles'): void {

@@ -69,10 +69,16 @@ export class SaveSocket {
 
   /** Starts to hear of moves, so that open documents freeze and thaw in every tab. */
   async start(): Promise<void> {
-    await this.db.listen(EVENT_CHANNEL, (payload) => {
-      const event = told.parse(JSON.parse(payload));
-      if (MOVES_THAT_FREEZE.has(event.kind)) void this.#tellEditable(event.assignmentId, event.studentId);
-    });
+    // What was told meanwhile is not known here: everybody joins again, and is asked who they are.
+    const lost = () => this.#endLines(() => true, OTHER_ROLES);
+    await this.db.listen(
+      EVENT_CHANNEL,
+      (payload) => {
+        const event = told.parse(JSON.parse(payload));
+        if (MOVES_THAT_FREEZE.has(event.kind)) void this.#tellEditable(event.assignmentId, event.studentId);
+      },
+      lost,
+    );
     await this.db.listen(SESSION_CHANNEL, (payload) => {
       const ended = toldSession.parse(JSON.parse(payload));
       if ('session' in ended) this.#endLines(({ session }) => session === ended.session, SIGNED_OUT);
