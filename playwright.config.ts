@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from './scripts/chromium.mjs';
 
 export default defineConfig({
   testDir: 'e2e',
@@ -20,7 +21,7 @@ export default defineConfig({
     contextOptions: { reducedMotion: 'reduce' },
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: process.env.KITE_CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: CHROMIUM,
       args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
     },
   },

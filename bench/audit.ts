@@ -4,10 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import lighthouse, { desktopConfig } from 'lighthouse';
 import { School } from '../e2e/school';
+import { CHROMIUM } from '../scripts/chromium.mjs';
 import type { Figure } from './figures';
 import { session } from './session';
-
-const CHROMIUM = process.env.KITE_CHROMIUM ?? '/usr/bin/chromium';
 
 /** A browser that an audit can steer, on a port of its own. */
 async function browser(): Promise<{ readonly port: number; readonly end: () => Promise<void> }> {

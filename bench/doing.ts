@@ -11,10 +11,11 @@ import type { Doc, DocNode } from '@/core/text/document-json';
 import { addDocument } from '@/store/documents';
 import { openPglite } from '@/store/pglite-driver';
 import { School } from '../e2e/school';
+import { CHROMIUM as PROGRAM } from '../scripts/chromium.mjs';
 import { type Figure, median } from './figures';
 
 const CHROMIUM = {
-  executablePath: process.env.KITE_CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: PROGRAM,
   args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu'],
 };
 

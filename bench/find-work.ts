@@ -14,6 +14,7 @@ import { migrate } from '@/store/migrate';
 import { findPerson, type Person } from '@/store/people';
 import { openPglite } from '@/store/pglite-driver';
 import { School } from '../e2e/school';
+import { CHROMIUM } from '../scripts/chromium.mjs';
 import { type Figure, median } from './figures';
 import { session } from './session';
 
@@ -222,7 +223,7 @@ export async function pdfFigures(): Promise<Figure[]> {
   await db.close();
   await school.start();
   const browser = await chromium.launch({
-    executablePath: process.env.KITE_CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: CHROMIUM,
     args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
   });
   try {

@@ -2,15 +2,18 @@ import { existsSync } from 'node:fs';
 import makeTemplate from '../scripts/jest-template.mjs';
 import { buildIfNeeded } from '../scripts/prepare.mjs';
 import { auditFigures } from './audit';
+import { isBusy } from './busy';
 import { doingFigures } from './doing';
 import { type Figure, line } from './figures';
 import { eventFigures, findFigures, pdfFigures, stringFigures } from './find-work';
 import { hostileFigures, signInFigures } from './hostile';
+import { jobFigures } from './jobs';
 import { pageFigures, scriptFigures } from './pages';
 import { quickFigures, statementFigures } from './quick';
 import { readyCheckFigures } from './ready-check';
 import { compareFigures, markingFigures, rushFigures } from './round';
-import { savingFigures } from './saving';
+import { savingFigures, savingOnServerFigures } from './saving';
+import { thousandFigures } from './thousand';
 
 // `npm run bench`, or `npm run bench -- --only saving` for the groups whose name begins so.
 const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
@@ -25,11 +28,14 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   events: eventFigures,
   pdf: pdfFigures,
   saving: savingFigures,
+  'saving-postgres': savingOnServerFigures,
+  jobs: jobFigures,
   hostile: hostileFigures,
   'sign-in': signInFigures,
   statements: statementFigures,
   quick: quickFigures,
   audit: auditFigures,
+  thousand: thousandFigures,
   pages: () => pageFigures(25),
   'pages-400': () => pageFigures(50),
 };
@@ -40,5 +46,7 @@ if (!buildIfNeeded()) process.exit(1);
 if (!existsSync('.cache/template/pg/PG_VERSION')) await makeTemplate();
 for (const [name, measure] of Object.entries(GROUPS)) {
   if (!name.startsWith(only)) continue;
-  for (const figure of await measure()) console.log(line(figure));
+  const { busy, share } = await isBusy();
+  if (busy) console.log(`# busy: the reference took ${share.toFixed(2)} times its share of the processors`);
+  for (const figure of await measure()) console.log(line(figure, busy));
 }

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { utils, write } from '@e965/xlsx';
 import { chromium, type Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
+import { CHROMIUM } from '../scripts/chromium.mjs';
 
 // Makes the files of the demo school that are not text. Run by hand when one of them changes:
 // `node --import tsx demo/make-files.ts`; what it writes into demo/files/ is committed.
@@ -317,7 +318,7 @@ save(
   }),
 );
 const browser = await chromium.launch({
-  executablePath: process.env.KITE_CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: CHROMIUM,
   args: ['--no-sandbox'],
 });
 const page = await browser.newPage();

@@ -90,5 +90,5 @@ test('pages carry security headers, a picture opened by itself runs nothing, and
   const picture = await context.request.get(`${school.url}/api/pictures/cloud-ladder-cloud-ladder`);
   expect(picture.headers()['content-security-policy']).toContain('sandbox');
   const health = await context.request.get(`${school.url}/api/health`);
-  expect(await health.json()).toEqual({ ok: true, version: '0.1.0', database: 'open' });
+  expect(await health.json()).toEqual({ ok: true, version: '0.1.0', database: 'open', setAside: 0 });
 });

@@ -19,10 +19,14 @@ export class School {
   #process: ChildProcess | undefined;
   readonly folder = scratch('kite-e2e-');
 
-  private constructor(readonly port: number) {}
+  private constructor(
+    readonly port: number,
+    private readonly more: Readonly<Record<string, string>>,
+  ) {}
 
-  static async open(): Promise<School> {
-    const school = new School(await freePort());
+  /** `more` is said to the process besides, as where its database is. */
+  static async open(more: Readonly<Record<string, string>> = {}): Promise<School> {
+    const school = new School(await freePort(), more);
     cpSync(join(process.cwd(), '.cache', 'template'), school.folder, { recursive: true });
     await school.start();
     return school;
@@ -39,7 +43,7 @@ export class School {
 
   async start(): Promise<void> {
     const started = spawn('node', ['server.mjs'], {
-      env: { ...process.env, PORT: String(this.port), KITE_DATA: this.folder, NODE_ENV: 'production' },
+      env: { ...process.env, PORT: String(this.port), KITE_DATA: this.folder, NODE_ENV: 'production', ...this.more },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     this.#process = started;

@@ -1,11 +1,11 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { CHROMIUM } from './chromium.mjs';
 import { programs, startPostgres } from './postgres.mjs';
 import { build, installDebian, installPackages, run, runBeside } from './prepare.mjs';
 
 // Every check there is, in order, on a machine that may have nothing but Node, git and apt.
-const chromium = process.env.KITE_CHROMIUM ?? '/usr/bin/chromium';
 const missing = [
-  ...(existsSync(chromium) ? [] : ['chromium']),
+  ...(existsSync(CHROMIUM) ? [] : ['chromium-headless-shell']),
   ...(existsSync('/usr/share/unicode/auxiliary/WordBreakTest.txt') ? [] : ['unicode-data']),
   ...['odt2txt', 'unzip', 'hunspell', 'qpdf'].filter((program) => !existsSync(`/usr/bin/${program}`)),
   ...(existsSync('/usr/bin/pdftotext') ? [] : ['poppler-utils']),

@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { School, signIn } from '../e2e/school';
+import { CHROMIUM } from './chromium.mjs';
 import makeTemplate from './jest-template.mjs';
 
 /** The main views, each as one picture from demo data. */
@@ -32,7 +33,7 @@ mkdirSync(folder, { recursive: true });
 await makeTemplate();
 const school = await School.open();
 const browser = await chromium.launch({
-  executablePath: process.env.KITE_CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: CHROMIUM,
   args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
 });
 for (const shot of SHOTS) {
