@@ -3,7 +3,7 @@ import { documentJson, firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId, StepId } from '@/core/ids';
 import { type DocNode, plainText } from '@/core/text/document-json';
 import { read } from './database';
-import { documentsById, documentsOfWork, makeCopy } from './documents';
+import { documentsOfWork, documentsToType, makeCopy } from './documents';
 import { loadDocument, type TestSchool, testSchool } from './test-school';
 import { appendUpdates, countUpdates, keepVersion, loadOf, replaceUpdates, updatesOf } from './updates';
 
@@ -61,8 +61,8 @@ describe('copies of a starter', () => {
   test('are found by their work and by their ids, with whose they are', async () => {
     const [found] = await read(school.db, documentsOfWork('bottle' as AssignmentId, 's-yusuf' as never));
     expect(found).toMatchObject({ id: 'copy-three', owner_id: 's-yusuf', class_id: 'stories', title: 'A copy' });
-    expect(await documentsById(school.db, ['copy-three', 'none'] as DocumentId[])).toMatchObject([found ?? {}]);
-    expect(await documentsById(school.db, [])).toEqual([]);
+    expect(await documentsToType(school.db, ['copy-three', 'none'] as DocumentId[])).toMatchObject([found ?? {}]);
+    expect(await documentsToType(school.db, [])).toEqual([]);
   });
 });
 

@@ -57,13 +57,19 @@ export const kindOfDocument = async (db: Queryable, documentId: DocumentId): Pro
   (await first(db, z.object({ kind: documentName }), 'SELECT kind FROM document WHERE id = $1', [documentId]))?.kind ??
   null;
 
-/** Documents with how much is stored of each. */
-export const documentsById = (db: Queryable, documentIds: readonly DocumentId[]) =>
+/**
+ * Documents with how much is stored of each, to be typed into. Until the transaction ends nobody hands in, takes back or
+ * hands back the work that they are copies for: acts on it that are under way are waited for, here, in one order for
+ * everybody, so that no two wait for each other. Others who type are not kept.
+ */
+export const documentsToType = (tx: Queryable, documentIds: readonly DocumentId[]) =>
   many(
-    db,
+    tx,
     z.intersection(document, loaded),
-    `SELECT ${COLUMNS}, coalesce(l.bytes, 0) AS bytes, coalesce(l.over, false) AS over ${FROM}
-     LEFT JOIN document_load l ON l.document_id = d.id WHERE d.id = ANY($1)`,
+    `SELECT ${COLUMNS}, coalesce(l.bytes, 0) AS bytes, coalesce(l.over, false) AS over,
+       CASE WHEN d.role = 'copy' THEN pg_advisory_xact_lock_shared(hashtextextended(d.assignment_id || ' ' || d.owner_id, 0)) END
+     ${FROM} LEFT JOIN document_load l ON l.document_id = d.id WHERE d.id = ANY($1)
+     ORDER BY d.assignment_id COLLATE "C", d.owner_id COLLATE "C"`,
     [documentIds],
   );
 

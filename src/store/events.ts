@@ -4,7 +4,7 @@ import { type EventName, FACT_NAMES, factOf } from '@/core/kinds/event';
 import type { Fact } from '@/core/work/facts';
 import { BEGINS, type CourseOfWork, TURNS, type Turn } from '@/core/work/standing';
 import { eventName, id, instant, maybeInstant } from './columns';
-import { json, made, many, type Queryable, rows, time } from './database';
+import { json, made, type Queryable, rows, time } from './database';
 import { groupedBy } from './grouped';
 
 const factRow = z.object({
@@ -47,18 +47,15 @@ export const factsOfClassWork = (studentId: PersonId, classId: ClassId | null) =
   );
 
 /** The facts of some students on some assignments, under the assignment's id, a space and the student's. */
-export async function factsOfStudents(
-  db: Queryable,
-  studentIds: readonly PersonId[],
-  assignmentIds: readonly AssignmentId[],
-): Promise<Map<string, Fact[]>> {
-  const rows = await many(db, factRow, `${FACTS} AND student_id = ANY($2) AND assignment_id = ANY($3) ORDER BY id`, [
-    FACT_NAMES,
-    studentIds,
-    assignmentIds,
-  ]);
-  return grouped(rows, (row) => `${row.assignment_id} ${row.student_id}`);
-}
+export const factsOfStudents = (studentIds: readonly PersonId[], assignmentIds: readonly AssignmentId[]) =>
+  made(
+    rows(factRow, `${FACTS} AND student_id = ANY($2) AND assignment_id = ANY($3) ORDER BY id`, [
+      FACT_NAMES,
+      studentIds,
+      assignmentIds,
+    ]),
+    (found): Map<string, Fact[]> => grouped(found, (row) => `${row.assignment_id} ${row.student_id}`),
+  );
 
 /** The facts of everybody's work on one assignment, by student. */
 export const factsOfAssignment = (assignmentId: AssignmentId) =>
@@ -194,19 +191,4 @@ export async function recordAll(tx: Queryable, happenings: readonly Happening[])
  */
 export async function holdWork(tx: Queryable, assignmentId: AssignmentId, studentId: PersonId): Promise<void> {
   await tx.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`${assignmentId} ${studentId}`]);
-}
-
-/**
- * Keeps acts on some works from happening until the transaction ends, and waits for those that are under way; others who do
- * the same are not kept. In one order for everybody, so that nobody waits for each other.
- *
- * @param works each as the assignment's id, a space and the student's
- */
-export async function holdFromActs(tx: Queryable, works: readonly string[]): Promise<void> {
-  if (works.length === 0) return;
-  await tx.query(
-    `SELECT pg_advisory_xact_lock_shared(hashtextextended(w, 0))
-     FROM (SELECT DISTINCT w FROM unnest($1::text[]) w ORDER BY w) sorted`,
-    [works],
-  );
 }

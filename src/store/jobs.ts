@@ -32,14 +32,17 @@ export type TakenJob = z.output<typeof taken>;
  * one stays as it is, or with `move` goes to the new time and begins its tries anew. Processes hear of it after the commit.
  */
 export async function addJob(tx: Queryable, job: NewJob, { move = false } = {}): Promise<void> {
+  // Where the one that is there stays as it is, nobody waits for whoever is at it.
+  const there = move
+    ? `UPDATE SET due_at = $3, given = $4::text::jsonb, tries = 0, aside_at = NULL, problem = '', taken_until = NULL,
+         taken = j.taken + 1`
+    : 'NOTHING';
   await tx.query(
     `WITH put AS (
        INSERT INTO job AS j (kind, key, due_at, given) VALUES ($1, $2, $3, $4::text::jsonb)
-       ON CONFLICT (kind, key) DO UPDATE SET due_at = $3, given = $4::text::jsonb, tries = 0, aside_at = NULL, problem = '',
-         taken_until = NULL, taken = j.taken + 1 WHERE $6
-       RETURNING id)
-     SELECT pg_notify($5, $7) FROM put`,
-    [job.kind, job.key, time(job.dueAt), json(job.given ?? {}), JOB_CHANNEL, move, String(job.dueAt)],
+       ON CONFLICT (kind, key) DO ${there} RETURNING id)
+     SELECT pg_notify($5, $6) FROM put`,
+    [job.kind, job.key, time(job.dueAt), json(job.given ?? {}), JOB_CHANNEL, String(job.dueAt)],
   );
 }
 

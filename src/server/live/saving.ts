@@ -8,9 +8,9 @@ import { standing } from '@/core/work/standing';
 import { complain } from '@/server/complaints';
 import { workshop } from '@/server/workshop';
 import { ownTermsOf } from '@/store/arrangements';
-import { type Database, type Queryable, read } from '@/store/database';
-import { documentsById, kindOfDocument } from '@/store/documents';
-import { factsOfStudents, type Happening, holdFromActs, recordAll } from '@/store/events';
+import { type Database, type Queryable, readTogether } from '@/store/database';
+import { documentsToType, kindOfDocument } from '@/store/documents';
+import { factsOfStudents, type Happening, recordAll } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import { appendUpdates, keepVersion, lastTimes, lastUpdates, loadOf, noteLooked, updateBytesOf } from '@/store/updates';
 import { rulesOf } from '@/store/work';
@@ -167,22 +167,20 @@ export class Saving {
   async #append(tx: Queryable, batch: readonly Waiting[]): Promise<(Saved | typeof LOOK_FIRST)[]> {
     const at = this.now();
     const documents = new Map(
-      (await documentsById(tx, [...new Set(batch.map(({ documentId }) => documentId))])).map((found) => [
+      (await documentsToType(tx, [...new Set(batch.map(({ documentId }) => documentId))])).map((found) => [
         found.id,
         found,
       ]),
     );
     const works = [...documents.values()].filter((document) => document.role === 'copy');
-    // From here on nobody hands in what is being typed, or takes it back: what is decided now holds until it is stored.
-    await holdFromActs(
-      tx,
-      works.map((work) => workKey(work.assignment_id, work.owner_id)),
-    );
     const assignments = [...new Set(works.map((work) => work.assignment_id))];
     const owners = [...new Set(works.map((work) => work.owner_id))];
-    const rules = await read(tx, rulesOf(assignments, null));
-    const terms = await read(tx, ownTermsOf(assignments, owners));
-    const facts = await factsOfStudents(tx, owners, assignments);
+    // What is decided now holds until it is stored: nobody acts on these works meanwhile.
+    const { rules, terms, facts } = await readTogether(tx, {
+      rules: rulesOf(assignments, null),
+      terms: ownTermsOf(assignments, owners),
+      facts: factsOfStudents(owners, assignments),
+    });
     const begun = new Map<string, Happening>();
     const verdicts = new Map<DocumentId, Saved>();
     // Notes and documents of one's own take whatever is typed, at any time.

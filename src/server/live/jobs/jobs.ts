@@ -79,7 +79,11 @@ export class Jobs {
     for (;;) {
       const now = this.now();
       const jobs = await takeJobs(this.db, now, now + LEASE, AT_ONCE);
-      for (const job of jobs) if (await this.#do(job)) done += 1;
+      for (const job of jobs) {
+        if (await this.#do(job)) done += 1;
+        // A database within this process answers before any socket is read: pages and keys come first.
+        await new Promise((resolve) => setImmediate(resolve));
+      }
       if (jobs.length < AT_ONCE) break;
     }
     // Told of meanwhile, one may be earlier than what is read here; then it is asked again.
