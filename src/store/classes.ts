@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, PersonId } from '@/core/ids';
 import { bytes, id, instant, maybeInstant } from './columns';
-import { first, many, type Queryable, row, rows } from './database';
+import { first, made, many, type Queryable, row, rows } from './database';
 
 const schoolClass = z.object({
   id: id<ClassId>(),
@@ -44,6 +44,17 @@ export async function roleIn(db: Queryable, personId: string, classId: string): 
   );
   return member?.role ?? null;
 }
+
+/** In which role a person is in each of their classes. */
+export const rolesOf = (personId: PersonId) =>
+  made(
+    rows(
+      z.object({ class_id: id<ClassId>(), role: z.enum(ROLES) }),
+      'SELECT class_id, role FROM membership WHERE person_id = $1',
+      [personId],
+    ),
+    (found): ReadonlyMap<ClassId, 'student' | 'teacher'> => new Map(found.map((one) => [one.class_id, one.role])),
+  );
 
 /** In which role a person is in the class of an assignment, and when that was posted; `null` when not at all. */
 export const placeOnAssignment = (assignmentId: string, personId: PersonId) =>

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { complain } from '@/server/complaints';
-import { classesOf, roleIn } from '@/store/classes';
+import { rolesOf } from '@/store/classes';
 import { type Database, read } from '@/store/database';
 import { EVENT_CHANNEL, PERSON_CHANNEL, told, toldPerson } from '@/store/events';
 import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
@@ -121,11 +121,7 @@ export class Listening {
     { hear, end }: Pick<Listener, 'hear' | 'end'>,
     from?: string,
   ): Promise<() => void> {
-    const roles = new Map<string, 'student' | 'teacher'>();
-    for (const { id } of await read(this.db, classesOf(person.id))) {
-      const role = await roleIn(this.db, person.id, id);
-      if (role) roles.set(id, role);
-    }
+    const roles: Roles = await read(this.db, rolesOf(person.id));
     const listener: Listener = { personId: person.id, session, roles, hear, end };
     if (from !== undefined) this.#catchUp(listener, from);
     this.#listeners.add(listener);
