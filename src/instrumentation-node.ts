@@ -2,8 +2,10 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import { clientAddress } from '@/server/http/addresses';
 import { gate, securityHeaders } from '@/server/http/gate';
 import { answerStopped } from '@/server/http/stopped-response';
+import { database } from '@/server/kite';
+import { answerEvents } from '@/server/live/event-stream';
 import { SaveSocket } from '@/server/live/save-socket';
-import { start, stop } from '@/server/live/start';
+import { listening, start, stop } from '@/server/live/start';
 
 const held = globalThis as typeof globalThis & {
   kiteStart?: () => Promise<void>;
@@ -24,6 +26,10 @@ held.kiteEnter = (request, response) => {
     return false;
   }
   response.once('close', entered);
+  if (request.url?.split('?')[0] === '/api/events') {
+    void Promise.all([database(), listening()]).then(([db, hub]) => answerEvents(db, hub, request, response));
+    return false;
+  }
   request.headers['x-kite-address'] = clientAddress(request.socket.remoteAddress, request.headers['x-forwarded-for']);
   return true;
 };

@@ -17,6 +17,7 @@ import { USUAL_READING } from '@/ui/common/reading-style';
 import { Shapes } from '@/ui/common/shapes';
 import { Theme } from '@/ui/common/theme';
 import { TOKENS } from '@/ui/common/tokens';
+import { FONT_FILES } from './font-files';
 
 export const dynamic = 'force-dynamic';
 
@@ -49,6 +50,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       {...mantineHtmlProps}
     >
       <head>
+        {FONT_FILES[direction].map((file) => (
+          <link key={file} rel="preload" as="font" type="font/woff2" href={file} crossOrigin="anonymous" />
+        ))}
         <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} />
       </head>
       <body>
