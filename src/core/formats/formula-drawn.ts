@@ -49,9 +49,11 @@ function frame(box: LiteElement): LiteElement[] {
 }
 
 const isElement = (node: LiteNode | undefined): node is LiteElement => node !== undefined && 'children' in node;
-const isLetter = (node: LiteNode | undefined): boolean => isElement(node) && node.kind === 'text';
-const isSpace = (node: LiteNode | undefined): boolean =>
-  isElement(node) && node.kind === 'path' && attr(node, 'data-c') === 'A0';
+/** Is it an element of this name? */
+const isA = (node: LiteNode | undefined, name: string): node is LiteElement =>
+  isElement(node) && adaptor.kind(node) === name;
+const isLetter = (node: LiteNode | undefined): boolean => isA(node, 'text');
+const isSpace = (node: LiteNode | undefined): boolean => isA(node, 'path') && attr(node, 'data-c') === 'A0';
 
 /** Letters of other scripts, shaped together and fitted into the room that was kept for them. */
 function written(letters: readonly LiteElement[], outline: Outline): LiteElement[] {
@@ -79,7 +81,7 @@ function shapesOf(of: LiteElement, outline: Outline): LiteElement {
       while (isLetter(nodes[end]) || (isSpace(nodes[end]) && isLetter(nodes[end + 1]))) end += 1;
       inside.push(...written(nodes.slice(at, end).filter(isElement), outline));
       at = end - 1;
-    } else if (node.kind === 'rect' && attr(node, 'fill') === 'none') inside.push(...frame(node));
+    } else if (isA(node, 'rect') && attr(node, 'fill') === 'none') inside.push(...frame(node));
     else inside.push(shapesOf(node, outline));
   }
   return shape(of.kind, of.attributes as Record<string, string>, inside);

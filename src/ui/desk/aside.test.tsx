@@ -74,12 +74,13 @@ test('a message with a file, mended, read by the teacher from the list of all, s
   await page.hand.click(page.getByRole('button', { name: 'Send' }));
   await waitFor(() => expect(page.getAllByRole('listitem')).toHaveLength(before + 1));
   const own = () => within(page.getAllByRole('listitem').at(-1) as HTMLElement);
-  await page.hand.click(own().getByRole('button', { name: 'Mend' }));
+  // What is attached is a line of a list, too, until it is sent.
+  await page.hand.click(await waitFor(() => own().getByRole('button', { name: 'Mend' })));
   await page.hand.clear(own().getByLabelText('Mend'));
   await page.hand.type(own().getByLabelText('Mend'), 'Which way is north?');
   await page.hand.click(own().getByRole('button', { name: 'Keep it so' }));
   await own().findByText('Which way is north?');
-  expect(own().getByText(/\(mended\)/)).toBeTruthy();
+  await waitFor(() => expect(own().getByText(/\(mended\)/)).toBeTruthy());
   page.leave();
 
   await screens.signIn('t-bello');
