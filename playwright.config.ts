@@ -7,7 +7,7 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   // The machines that run this differ in speed by a factor of four; a journey that needs a second try is listed as flaky.
   retries: 1,
-  // Journeys wait, for timers and for what they typed: with three of them two processors still rested a third of the time.
+  // Journeys wait, for timers and for what they typed; more than three of them wait for the processors as well.
   workers: 3,
   reporter: [['list'], ['json', { outputFile: '.cache/journeys.json' }]],
   outputDir: 'test-results',

@@ -5,7 +5,7 @@ import { expect, signIn, takeTool, test } from './school';
 // Each of these only looks, so they may be looked at side by side.
 test.describe.configure({ mode: 'parallel' });
 
-/** `coloured`: it has colours that no other screen shows; they are looked at in the dark scheme, too. */
+/** `coloured`: it has colours that no other screen shows; they are looked at, in either scheme. */
 const SCREENS: { name: string; path: string; who: string | null; ready?: string; coloured?: true }[] = [
   { name: 'sign in', path: '/sign-in', who: null, coloured: true },
   { name: 'Today', path: '/today', who: 's-imke', coloured: true },
@@ -80,14 +80,14 @@ const VISITS = [...new Set(SCREENS.map(({ who }) => who))].flatMap((who) => {
  * Whole in the light scheme; the dark one has other colours, and nothing else is other. That each tone can be read on
  * each ground, in both, is computed in `tokens.test.ts`.
  */
-async function inBoth(page: Page, name: string, dark = true): Promise<void> {
+async function inBoth(page: Page, name: string, coloured = true): Promise<void> {
   for (const [colorScheme, rules] of [
     ['light', undefined],
-    ...(dark ? ([['dark', ['color-contrast']]] as const) : []),
+    ...(coloured ? ([['dark', ['color-contrast']]] as const) : []),
   ] as const) {
     await page.emulateMedia({ colorScheme });
     await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
-    expect([name, colorScheme, await found(page, rules)]).toEqual([name, colorScheme, []]);
+    expect([name, colorScheme, await found(page, rules, coloured)]).toEqual([name, colorScheme, []]);
   }
 }
 
