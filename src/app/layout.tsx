@@ -10,6 +10,7 @@ import { headers } from 'next/headers';
 import { NextIntlClientProvider } from 'next-intl';
 import { getLocale, getMessages, getTranslations } from 'next-intl/server';
 import type { ReactNode } from 'react';
+import { preload } from 'react-dom';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { EVERYWHERE } from '@/i18n/screen-words';
 import { visitor } from '@/server/http/page';
@@ -38,6 +39,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const all = await getMessages();
   const words = Object.fromEntries(EVERYWHERE.map((area) => [area, all[area]]));
   const direction = LOCALES[localeOf(locale)].direction;
+  for (const file of FONT_FILES[direction]) preload(file, { as: 'font', type: 'font/woff2', crossOrigin: 'anonymous' });
   const reading = (await visitor()).person?.reading ?? USUAL_READING;
   const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
@@ -50,9 +52,6 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       {...mantineHtmlProps}
     >
       <head>
-        {FONT_FILES[direction].map((file) => (
-          <link key={file} rel="preload" as="font" type="font/woff2" href={file} crossOrigin="anonymous" />
-        ))}
         <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} />
       </head>
       <body>
