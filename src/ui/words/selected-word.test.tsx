@@ -64,6 +64,18 @@ test('by key: Enter opens it, and the focus is in it', async () => {
   await waitFor(() => expect(document.activeElement).toBe(panel));
 });
 
+test('when what is read is moved, the offer goes, and stands beside the word again; what is open stays', async () => {
+  const page = await open();
+  select('read', 'ladder');
+  await page.findByRole('button', { name: 'What “ladder” means' });
+  act(() => void window.dispatchEvent(new Event('scroll')));
+  expect(page.queryByRole('button', { name: /^What “/ })).toBeNull();
+  await page.hand.click(await page.findByRole('button', { name: 'What “ladder” means' }));
+  await page.findByRole('dialog', { name: 'What “ladder” means' });
+  act(() => void window.dispatchEvent(new Event('scroll')));
+  expect(page.getByRole('dialog', { name: 'What “ladder” means' })).toBeTruthy();
+});
+
 test('nothing is offered for what is typed in, for other places, for a sentence, or once nothing is selected', async () => {
   const page = await open();
   select('read', 'ladder');

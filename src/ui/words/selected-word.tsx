@@ -57,20 +57,20 @@ export function SelectedWord() {
         setOpen((before) => before && found !== null);
       }, SETTLE);
     };
-    // What scrolls away takes the offer with it.
-    const away = (event: Event) => {
-      if (event.target instanceof Node && panel.current?.contains(event.target)) return;
+    // What is moved takes the offer with it: it stands beside the word again when that has come to rest.
+    const moved = () => {
+      if (panel.current) return;
       setSelected(null);
-      setOpen(false);
+      look();
     };
     document.addEventListener('selectionchange', look);
-    window.addEventListener('scroll', away, { capture: true, passive: true });
-    window.addEventListener('resize', away);
+    window.addEventListener('scroll', moved, { capture: true, passive: true });
+    window.addEventListener('resize', moved);
     return () => {
       clearTimeout(timer);
       document.removeEventListener('selectionchange', look);
-      window.removeEventListener('scroll', away, { capture: true });
-      window.removeEventListener('resize', away);
+      window.removeEventListener('scroll', moved, { capture: true });
+      window.removeEventListener('resize', moved);
     };
   }, []);
   useEffect(() => {
