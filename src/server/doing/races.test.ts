@@ -28,7 +28,7 @@ const STEP = 'cloud-ladder-2' as StepId;
 const WEATHER = 'weather' as ClassId;
 const NOW = Date.now();
 /** So many orders of each pair, spread over all. */
-const MOST = 60;
+const MOST = 40;
 
 let school: TestSchool;
 let bello: Person;
