@@ -108,7 +108,9 @@ export async function nextJobAt(db: Queryable): Promise<Instant | null> {
   const row = await first(
     db,
     z.object({ at: maybeInstant }),
-    'SELECT min(greatest(due_at, taken_until)) AS at FROM job WHERE aside_at IS NULL',
+    `SELECT least(
+       (SELECT min(due_at) FROM job WHERE aside_at IS NULL AND taken_until IS NULL),
+       (SELECT min(taken_until) FROM job WHERE aside_at IS NULL AND taken_until IS NOT NULL)) AS at`,
   );
   return row?.at ?? null;
 }

@@ -1,5 +1,6 @@
 import { SaxesParser } from 'saxes';
 import { formulaMath } from '../text/formula';
+import { html } from './html-out';
 
 /** An element of a formula: its name without a prefix, what it says of itself, and what is in it. */
 export interface MathElement {
@@ -52,19 +53,16 @@ export function fences(
   };
 }
 
-const xml = (text: string): string =>
-  text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign);
-
 const fence = (sign: string, form: 'prefix' | 'postfix'): string =>
-  `<mo fence="true" form="${form}" stretchy="true">${xml(sign)}</mo>`;
+  `<mo fence="true" form="${form}" stretchy="true">${html(sign)}</mo>`;
 
 function written({ name, attrs, inside, words }: MathElement): string {
-  const said = Object.entries(attrs).map(([key, value]) => ` ${key}="${xml(value)}"`);
+  const said = Object.entries(attrs).map(([key, value]) => ` ${key}="${html(value)}"`);
   const found = name === 'mrow' ? fences(inside) : null;
   const content = found
     ? [fence(found.open, 'prefix'), '<mrow>', ...found.inside.map(written), '</mrow>', fence(found.close, 'postfix')]
     : inside.map(written);
-  return `<${name}${said.join('')}>${content.join('') || xml(words)}</${name}>`;
+  return `<${name}${said.join('')}>${content.join('') || html(words)}</${name}>`;
 }
 
 /**

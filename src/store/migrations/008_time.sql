@@ -26,4 +26,6 @@ ALTER TABLE event ALTER COLUMN actor_id DROP NOT NULL;
 CREATE INDEX event_at ON event (at);
 
 CREATE INDEX job_due ON job (due_at) WHERE aside_at IS NULL;
+CREATE INDEX job_free ON job (due_at) WHERE aside_at IS NULL AND taken_until IS NULL;
+CREATE INDEX job_taken ON job (taken_until) WHERE aside_at IS NULL AND taken_until IS NOT NULL;
 CREATE INDEX job_aside ON job (aside_at) WHERE aside_at IS NOT NULL;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { type CSSProperties, useEffect, useRef, useState } from 'react';
+import { type CSSProperties, useCallback, useEffect, useRef, useState } from 'react';
 import { lookedUp } from '@/core/text/looked-up';
 import { Meanings } from './meanings';
 import classes from './words.module.css';
@@ -45,6 +45,10 @@ export function SelectedWord() {
   const [selected, setSelected] = useState<Selected | null>(null);
   const [open, setOpen] = useState(false);
   const panel = useRef<HTMLDialogElement>(null);
+  const put = useCallback(() => {
+    setSelected(null);
+    setOpen(false);
+  }, []);
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const look = () => {
@@ -76,25 +80,18 @@ export function SelectedWord() {
   useEffect(() => {
     if (!selected) return;
     const byKey = (event: KeyboardEvent) => {
-      if (event.key === 'Escape') {
-        setSelected(null);
-        setOpen(false);
-      }
+      if (event.key === 'Escape') put();
       const free = document.activeElement === document.body || document.activeElement?.hasAttribute('data-words');
       if (event.key === 'Enter' && free && !event.defaultPrevented) setOpen(true);
     };
     window.addEventListener('keydown', byKey);
     return () => window.removeEventListener('keydown', byKey);
-  }, [selected]);
+  }, [selected, put]);
   useEffect(() => {
     if (open) panel.current?.focus();
   }, [open]);
   if (!selected) return null;
   const label = t('of', { word: selected.word });
-  const put = () => {
-    setSelected(null);
-    setOpen(false);
-  };
   if (!open) {
     return (
       <>
