@@ -4,11 +4,8 @@ import type { Database } from '@/store/database';
 import { time } from '@/store/database';
 import { keepRemark } from '@/store/marking';
 import { findPerson, type Person } from '@/store/people';
-import { ASSIGNMENTS } from './assignments';
 import { SHOWN_STUDENT, STUDENTS, TEACHERS } from './school';
 import { type Act, othersWork, postings, showWork } from './seed/acts';
-import { addAssignment } from './seed/assignments';
-import { addMaterials } from './seed/materials';
 import { HOUR } from './seed/moments';
 import { addPastClass } from './seed/past-class';
 import { addClasses, addLessons, addPeople } from './seed/people';
@@ -21,31 +18,21 @@ export async function seedDemo(db: Database, now: Instant): Promise<void> {
     const within: Database = { ...db, query: tx.query, transaction: (work) => work(tx) };
     await addPeople(tx);
     await addClasses(tx, now);
-    await addMaterials(tx, now);
-    for (const [i, assignment] of ASSIGNMENTS.entries()) await addAssignment(tx, assignment, i + 1, now);
-    for (const { id, after = [] } of ASSIGNMENTS) {
-      for (const before of after)
-        await tx.query('INSERT INTO unlocks (assignment_id, after_id) VALUES ($1, $2)', [id, before]);
-    }
-    for (const { id, group = [] } of ASSIGNMENTS) {
-      for (const [i, members] of group.entries()) {
-        for (const member of members)
-          await tx.query('INSERT INTO work_group (assignment_id, student_id, number) VALUES ($1, $2, $3)', [
-            id,
-            member,
-            i + 1,
-          ]);
-      }
-    }
     await addLessons(tx, now);
     const imke = (await findPerson(within, SHOWN_STUDENT as PersonId)) as Person;
     const kerr = (await findPerson(within, 't-kerr' as PersonId)) as Person;
-    await addPastClass(within, imke, now);
-    for (const { id } of TEACHERS) {
+    await addPastClass(within, imke, kerr, now);
+    const teachers = new Map<string, Person>();
+    for (const { id, classes } of TEACHERS) {
+      const teacher = (await findPerson(within, id as PersonId)) as Person;
+      for (const classId of classes) teachers.set(classId, teacher);
       for (const [i, body] of COMMENTS.entries())
         await keepRemark(tx, { id: newId(), teacherId: id as PersonId, body, at: now - i * HOUR });
     }
-    const acts: Act[] = [...postings(within, now), ...showWork(within, imke, kerr, now)];
+    const acts: Act[] = [
+      ...postings(within, (classId) => teachers.get(classId) as Person, now),
+      ...showWork(within, imke, kerr, now),
+    ];
     for (const { id } of STUDENTS) {
       if (id === SHOWN_STUDENT) continue;
       acts.push(...othersWork(within, (await findPerson(within, id as PersonId)) as Person, now));

@@ -1,13 +1,16 @@
 import { wallTime } from '@/core/calendar/due-words';
-import type { AssignmentId, HandInId, Instant } from '@/core/ids';
+import type { AssignmentId, ClassId, HandInId, Instant } from '@/core/ids';
+import { announce } from '@/server/doing/setting/class-things';
 import { writeAside } from '@/server/doing/talk/asides';
-import type { Database, Queryable } from '@/store/database';
+import type { Database } from '@/store/database';
 import type { Person } from '@/store/people';
 import { ASSIGNMENTS } from '../assignments';
 import { MATERIALS } from '../materials';
 import { ANNOUNCEMENTS, FRESH_STUDENTS, SCHOOL, STUDENTS } from '../school';
-import { DAY, HOUR, moment, postedAtOf } from './moments';
-import { post } from './people';
+import { setAssignment } from './assignments';
+import { setMaterial } from './materials';
+import { HOUR, moment, postedAtOf } from './moments';
+import { done } from './outcomes';
 import { handBackAt, handInAt, write } from './student-work';
 
 /** The same for everyone but spread: a whole number below `below` from two words. */
@@ -107,20 +110,35 @@ export function othersWork(db: Database, student: Person, now: Instant): Act[] {
   return acts;
 }
 
-/** What teachers posted lately. */
-export function postings(tx: Queryable, now: Instant): Act[] {
+/** What teachers set and told their classes. */
+export function postings(db: Database, teacherOf: (classId: string) => Person, now: Instant): Act[] {
   const acts: Act[] = [];
-  const add = (classId: string, at: Instant, what: Parameters<typeof post>[3]) => {
-    if (at > now - 9 * DAY && at <= now) acts.push({ at, run: () => post(tx, classId, at, what) });
-  };
-  for (const assignment of ASSIGNMENTS) {
-    add(assignment.classId, postedAtOf(assignment, now), { assignmentId: assignment.id as AssignmentId });
+  for (const material of MATERIALS.filter(({ on }) => !on)) {
+    // Where a step opens it, it was there by the time that the assignment was posted.
+    const opened = ASSIGNMENTS.filter(({ also = [] }) => also.some((one) => one.material === material.id));
+    const at = Math.min(
+      wallTime(now, SCHOOL.zone, material.days, 9, 0),
+      ...opened.map((assignment) => postedAtOf(assignment, now)),
+    );
+    acts.push({ at, run: () => setMaterial(db, teacherOf(material.classId), material, at, now) });
   }
-  for (const material of MATERIALS) {
-    if (!material.on) add(material.classId, wallTime(now, SCHOOL.zone, material.days, 9, 0), { material: material.id });
+  for (const assignment of ASSIGNMENTS) {
+    const at = postedAtOf(assignment, now);
+    acts.push({ at, run: () => setAssignment(db, teacherOf(assignment.classId), assignment, now) });
   }
   for (const [i, note] of ANNOUNCEMENTS.entries()) {
-    add(note.classId, wallTime(now, SCHOOL.zone, note.days, 8, 10), { announcement: `note-${i + 1}` });
+    const at = wallTime(now, SCHOOL.zone, note.days, 8, 10);
+    const id = `note-${i + 1}`;
+    const attached = MATERIALS.filter(({ on }) => on === id);
+    acts.push({
+      at,
+      run: async () => {
+        const teacher = teacherOf(note.classId);
+        for (const material of attached) await setMaterial(db, teacher, material, at, now);
+        const draft = { title: note.title, body: note.body, unit: null, attachments: attached.map((one) => one.id) };
+        done(await announce(db, teacher, { classId: note.classId as ClassId, id, draft }, at));
+      },
+    });
   }
   return acts;
 }

@@ -1,121 +1,79 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { AssignmentId, Instant } from '@/core/ids';
-import type { Doc } from '@/core/text/nodes';
-import { keepTimes } from '@/server/doing/setting/times';
-import type { Queryable } from '@/store/database';
-import { json, time } from '@/store/database';
+import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
+import type { StepName } from '@/core/kinds/step';
+import type { MaterialDraft } from '@/core/setting/class-things';
+import { type AssignmentDraft, type DraftStep, EMPTY_DRAFT } from '@/core/setting/draft';
+import type { DocNode } from '@/core/text/nodes';
+import type { LateRule } from '@/core/work/rules';
+import { postMaterial } from '@/server/doing/setting/class-things';
+import { postAssignment } from '@/server/doing/setting/posting';
+import type { Database } from '@/store/database';
+import type { Person } from '@/store/people';
+import { addPicture } from '@/store/setting';
 import type { DemoAssignment } from '../assignments';
 import { asksOf, LEVELS, paragraph, readingOf, starterOf, writeTitle } from './briefs';
 import { moment, postedAtOf } from './moments';
+import { done } from './outcomes';
 
-export async function addAssignment(
-  tx: Queryable,
-  assignment: DemoAssignment,
-  position: number,
-  now: Instant,
-): Promise<void> {
-  const { id, classId, late, read, rubric } = assignment;
-  const due = moment(now, assignment.due);
-  const postedAt = postedAtOf(assignment, now);
-  const opens = assignment.opens ? moment(now, assignment.opens) : null;
-  const closes = assignment.closes ? moment(now, assignment.closes) : null;
-  const unitId = `${classId}-${assignment.unit}`;
-  const lateRule = late === 'closed' ? { kind: 'closed' } : late ? { kind: 'loss', ...late } : { kind: 'no-loss' };
-  await tx.query(
-    `INSERT INTO assignment (id, class_id, unit_id, position, title, instructions, minutes, points, posted_at,
-       opens_at, due_at, closes_at, late, take_back, goes, asks, in_order)
-     VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8, $9, $10, $11, $12, $13::text::jsonb, $14, $15, $16::text::jsonb, $17)`,
-    [
-      id,
-      classId,
-      unitId,
-      position,
-      assignment.title,
-      json({ type: 'doc', content: [paragraph(assignment.says)] }),
-      assignment.minutes,
-      assignment.points,
-      time(postedAt),
-      time(opens),
-      time(due),
-      time(closes),
-      json(lateRule),
-      assignment.keep !== true,
-      assignment.goes ?? null,
-      json(asksOf(assignment)),
-      assignment.inOrder ?? false,
-    ],
-  );
-  await keepTimes(tx, id as AssignmentId, { opensAt: opens, dueAt: due, closesAt: closes }, now);
-  let step = 0;
-  const addStep = (kind: string, title: string, minutes: number, materialId: string | null, starter: Doc | null) => {
-    step += 1;
-    return tx.query(
-      `INSERT INTO step (id, assignment_id, position, kind, title, minutes, material_id, starter, settings)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8::text::jsonb, $9::text::jsonb)`,
-      [
-        `${id}-${step}`,
-        id,
-        step,
-        kind,
-        title,
-        minutes,
-        materialId,
-        starter && json(starter),
-        json(starter ? { tools: assignment.takes === 'short' ? 'words' : 'all' } : {}),
-      ],
-    );
-  };
-  if (assignment.agree) {
-    await tx.query(
-      `INSERT INTO material (id, class_id, unit_id, position, title, body, minutes, posted_at, listed)
-       VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8, false)`,
-      [
-        `${id}-agree`,
-        classId,
-        unitId,
-        position,
-        assignment.agree.title,
-        json({ type: 'doc', content: assignment.agree.text.map(paragraph) }),
-        2,
-        time(postedAt),
-      ],
-    );
-    await addStep('agree', assignment.agree.title, 2, `${id}-agree`, null);
-  }
-  if (read) {
-    const materialId = `${id}-reading`;
-    if (read.picture) {
-      await tx.query('INSERT INTO picture (id, class_id, assignment_id, type, bytes) VALUES ($1, $2, $3, $4, $5)', [
-        `${id}-${read.picture}`,
-        classId,
-        id,
-        'image/svg+xml',
-        readFileSync(join(process.cwd(), 'demo', 'pictures', `${read.picture}.svg`)),
-      ]);
-    }
-    await tx.query(
-      `INSERT INTO material (id, class_id, unit_id, position, title, body, minutes, posted_at, listed)
-       VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7, $8, false)`,
-      [materialId, classId, unitId, position, read.title, json(readingOf(assignment)), read.minutes, time(postedAt)],
-    );
-    await addStep('read', read.title, read.minutes, materialId, null);
-  }
-  for (const { material, title, minutes } of assignment.also ?? [])
-    await addStep('read', title, minutes, material, null);
-  if (assignment.questions) {
-    await addStep(
-      'write',
-      writeTitle(assignment),
-      assignment.minutes - (read?.minutes ?? 0),
-      null,
-      starterOf(assignment),
-    );
-  }
-  for (const todo of assignment.todo ?? []) await addStep('do', todo, assignment.minutes, null, null);
-  const criteria = (rubric ?? []).map(([title, points], i) => ({
+const doc = (content: readonly DocNode[]) => ({ type: 'doc' as const, content });
+
+/** What is read for an assignment alone, and stands nowhere else. */
+function readingsOf(assignment: DemoAssignment): { readonly id: string; readonly draft: MaterialDraft }[] {
+  const { id, agree, read } = assignment;
+  const reading = (title: string, body: MaterialDraft['body'], minutes: number): MaterialDraft => ({
+    title,
+    unit: unitOf(assignment),
+    kind: 'text',
+    body,
+    minutes,
+    file: null,
+    captions: null,
+    address: null,
+    alt: null,
+    opensAt: null,
+    closesAt: null,
+    listed: false,
+  });
+  return [
+    ...(agree ? [{ id: `${id}-agree`, draft: reading(agree.title, doc(agree.text.map(paragraph)), 2) }] : []),
+    ...(read ? [{ id: `${id}-reading`, draft: reading(read.title, readingOf(assignment), read.minutes) }] : []),
+  ];
+}
+
+const unitOf = ({ classId, unit }: DemoAssignment): string => `${classId}-${unit}`;
+
+function stepsOf(assignment: DemoAssignment): DraftStep[] {
+  const { id, agree, read, also = [], questions, takes, minutes, todo = [] } = assignment;
+  const step = (kind: StepName, title: string, takesMinutes: number, more: Partial<DraftStep> = {}) => ({
+    kind,
+    title,
+    minutes: takesMinutes,
+    settings: {},
+    material: null,
+    starter: null,
+    ...more,
+  });
+  const steps = [
+    ...(agree ? [step('agree', agree.title, 2, { material: `${id}-agree` })] : []),
+    ...(read ? [step('read', read.title, read.minutes, { material: `${id}-reading` })] : []),
+    ...also.map(({ material, title, minutes }) => step('read', title, minutes, { material })),
+    ...(questions
+      ? [
+          step('write', writeTitle(assignment), minutes - (read?.minutes ?? 0), {
+            starter: starterOf(assignment),
+            settings: { tools: takes === 'short' ? 'words' : 'all' },
+          }),
+        ]
+      : []),
+    ...todo.map((title) => step('do', title, minutes)),
+  ];
+  return steps.map((one, i) => ({ ...one, id: `${id}-${i + 1}` as StepId }));
+}
+
+const rubricOf = ({ id, rubric = [] }: DemoAssignment): AssignmentDraft['rubric'] =>
+  rubric.map(([title, points], i) => ({
     id: `${id}-c${i + 1}`,
-    position: i + 1,
     title,
     points,
     levels: LEVELS.map((level) => ({
@@ -124,11 +82,55 @@ export async function addAssignment(
       points: Math.round(points * level.share * 2) / 2,
     })),
   }));
-  if (criteria.length === 0) return;
-  await tx.query(
-    `INSERT INTO criterion (id, assignment_id, position, title, points, levels)
-     SELECT id, $1, position, title, points, levels FROM jsonb_to_recordset($2::text::jsonb)
-       AS given (id text, position integer, title text, points double precision, levels jsonb)`,
-    [id, json(criteria)],
-  );
+
+const lateOf = ({ late }: DemoAssignment): LateRule =>
+  late === 'closed' ? { kind: 'closed' } : late ? { kind: 'loss', ...late } : { kind: 'no-loss' };
+
+/** An assignment of the demo as its teacher would have written it. */
+export function draftOf(assignment: DemoAssignment, now: Instant): AssignmentDraft {
+  const { title, says, minutes, points, opens, due, closes, keep, goes, inOrder, after, group } = assignment;
+  return {
+    ...EMPTY_DRAFT,
+    title,
+    unit: unitOf(assignment),
+    instructions: doc([paragraph(says)]),
+    minutes,
+    points,
+    opensAt: opens ? moment(now, opens) : null,
+    dueAt: moment(now, due),
+    closesAt: closes ? moment(now, closes) : null,
+    late: lateOf(assignment),
+    takeBack: keep !== true,
+    goes: goes ?? null,
+    inOrder: inOrder ?? false,
+    after: (after ?? []) as AssignmentId[],
+    groups: (group ?? []) as PersonId[][],
+    steps: stepsOf(assignment),
+    asks: asksOf(assignment),
+    rubric: rubricOf(assignment),
+  };
+}
+
+/** Sets an assignment, with what is read for it, as its teacher did when it was posted. */
+export async function setAssignment(
+  db: Database,
+  teacher: Person,
+  assignment: DemoAssignment,
+  now: Instant,
+): Promise<void> {
+  const classId = assignment.classId as ClassId;
+  const id = assignment.id as AssignmentId;
+  const postedAt = postedAtOf(assignment, now);
+  for (const reading of readingsOf(assignment))
+    done(await postMaterial(db, teacher, { classId, ...reading }, postedAt));
+  done(await postAssignment(db, teacher, { id, classId, draft: draftOf(assignment, now), postedAt }, now));
+  const picture = assignment.read?.picture;
+  if (picture)
+    await addPicture(db, {
+      id: `${id}-${picture}`,
+      classId,
+      assignmentId: id,
+      type: 'image/svg+xml',
+      bytes: readFileSync(join(process.cwd(), 'demo', 'pictures', `${picture}.svg`)),
+    });
 }

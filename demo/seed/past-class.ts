@@ -1,10 +1,12 @@
 import { firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, ClassId, DocumentId, Instant, StepId } from '@/core/ids';
+import { type AssignmentDraft, EMPTY_DRAFT } from '@/core/setting/draft';
 import type { Doc, DocNode } from '@/core/text/nodes';
 import { handIn } from '@/server/doing/handing-in/handing-in';
+import { openClass } from '@/server/doing/setting/class-things';
+import { postAssignment } from '@/server/doing/setting/posting';
 import { newId } from '@/server/secrets';
 import type { Database } from '@/store/database';
-import { json, time } from '@/store/database';
 import { makeCopy } from '@/store/documents';
 import { record } from '@/store/events';
 import type { Person } from '@/store/people';
@@ -12,31 +14,41 @@ import { PAST_CLASS } from '../materials';
 import { SCHOOL } from '../school';
 import { paragraph } from './briefs';
 import { DAY, HOUR } from './moments';
+import { done } from './outcomes';
 
-export async function addPastClass(db: Database, student: Person, now: Instant): Promise<void> {
+export async function addPastClass(db: Database, student: Person, teacher: Person, now: Instant): Promise<void> {
   const { id, name, weave, room, title, question, answer } = PAST_CLASS;
   const at = now - 200 * DAY;
-  await db.query(
-    'INSERT INTO class (id, school_id, name, weave, room, locale, ended_at) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-    [id, SCHOOL.id, name, weave, room, 'en', time(now - 130 * DAY)],
-  );
+  const classId = id as ClassId;
+  const past = { name, weave, room, locale: 'en', endedAt: now - 130 * DAY };
+  done(await openClass(db, { id: classId, schoolId: SCHOOL.id, draft: past }));
   await db.query(
     'INSERT INTO membership (person_id, class_id, role) SELECT id, $1, role FROM person WHERE id = ANY($2)',
-    [id, [student.id, 't-kerr', 's-abena', 's-dao']],
+    [id, [student.id, teacher.id, 's-abena', 's-dao']],
   );
   const doc = (content: DocNode[]): Doc => ({ type: 'doc', content });
   const asked: DocNode = { type: 'question', attrs: { number: 1, text: question } };
   const place = (inner: DocNode): DocNode => ({ type: 'answer', attrs: { id: 'q1' }, content: [inner] });
-  await db.query(
-    `INSERT INTO assignment (id, class_id, position, title, instructions, minutes, posted_at, due_at, late, take_back, asks)
-     VALUES ('splice', $1, 1, $2, $3::text::jsonb, 20, $4, $5, '{"kind":"no-loss"}', true, '[]')`,
-    [id, title, json(doc([paragraph('Say how it went.')])), time(at - 5 * DAY), time(at + DAY)],
-  );
-  await db.query(
-    "INSERT INTO step (id, assignment_id, position, kind, title, minutes, starter, settings) VALUES ('splice-1', 'splice', 1, 'write', $1, 20, $2::text::jsonb, $3::text::jsonb)",
-    [title, json(doc([asked, place({ type: 'paragraph' })])), json({ tools: 'all' })],
-  );
+  const draft: AssignmentDraft = {
+    ...EMPTY_DRAFT,
+    title,
+    instructions: doc([paragraph('Say how it went.')]),
+    minutes: 20,
+    dueAt: at + DAY,
+    steps: [
+      {
+        id: 'splice-1' as StepId,
+        kind: 'write',
+        title,
+        minutes: 20,
+        material: null,
+        starter: doc([asked, place({ type: 'paragraph' })]),
+        settings: { tools: 'all' },
+      },
+    ],
+  };
   const assignmentId = 'splice' as AssignmentId;
+  done(await postAssignment(db, teacher, { id: assignmentId, classId, draft, postedAt: at - 5 * DAY }, now));
   await makeCopy(db, {
     id: newId() as DocumentId,
     ownerId: student.id,
@@ -50,7 +62,7 @@ export async function addPastClass(db: Database, student: Person, now: Instant):
   await record(db, {
     kind: 'edited',
     at,
-    classId: id as ClassId,
+    classId,
     assignmentId,
     studentId: student.id,
     actorId: student.id,

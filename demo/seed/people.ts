@@ -1,12 +1,13 @@
 import { wallTime } from '@/core/calendar/due-words';
-import type { AssignmentId, ClassId, Instant, PersonId } from '@/core/ids';
+import type { ClassId, Instant } from '@/core/ids';
+import { openClass, startUnit } from '@/server/doing/setting/class-things';
 import { hashPassword } from '@/server/secrets';
 import type { Queryable } from '@/store/database';
 import { time } from '@/store/database';
-import { record } from '@/store/events';
 import { HOURS, INVITE, WEEK } from '../materials';
-import { ANNOUNCEMENTS, CLASSES, DEMO_PASSWORD, SCHOOL, STUDENTS, TEACHERS, UNITS } from '../school';
+import { CLASSES, DEMO_PASSWORD, SCHOOL, STUDENTS, TEACHERS, UNITS } from '../school';
 import { DAY } from './moments';
+import { done } from './outcomes';
 
 export const teacherOf = (classId: string) =>
   TEACHERS.find(({ classes }) => (classes as readonly string[]).includes(classId));
@@ -32,26 +33,13 @@ export async function addPeople(tx: Queryable): Promise<void> {
 
 export async function addClasses(tx: Queryable, now: Instant): Promise<void> {
   for (const { id, name, weave, room } of CLASSES) {
-    await tx.query('INSERT INTO class (id, school_id, name, weave, room, locale) VALUES ($1, $2, $3, $4, $5, $6)', [
-      id,
-      SCHOOL.id,
-      name,
-      weave,
-      room,
-      'en',
-    ]);
-    for (const [position, [title, from, to]] of (UNITS[id] ?? []).entries()) {
-      await tx.query(
-        'INSERT INTO unit (id, class_id, position, title, starts_at, ends_at) VALUES ($1, $2, $3, $4, $5, $6)',
-        [
-          `${id}-${position + 1}`,
-          id,
-          position + 1,
-          title,
-          time(wallTime(now, SCHOOL.zone, from, 8, 0)),
-          time(wallTime(now, SCHOOL.zone, to, 16, 0)),
-        ],
-      );
+    const classId = id as ClassId;
+    const draft = { name, weave, room, locale: 'en', endedAt: null };
+    done(await openClass(tx, { id: classId, schoolId: SCHOOL.id, draft }));
+    for (const [i, [title, from, to]] of (UNITS[id] ?? []).entries()) {
+      const startsAt = wallTime(now, SCHOOL.zone, from, 8, 0);
+      const endsAt = wallTime(now, SCHOOL.zone, to, 16, 0);
+      done(await startUnit(tx, { classId, id: `${id}-${i + 1}`, draft: { title, startsAt, endsAt } }, now));
     }
   }
   const members = [
@@ -62,38 +50,6 @@ export async function addClasses(tx: Queryable, now: Instant): Promise<void> {
     'INSERT INTO membership (person_id, class_id, role) SELECT * FROM unnest($1::text[], $2::text[], $3::text[])',
     [members.map(([id]) => id), members.map(([, classId]) => classId), members.map(([, , role]) => role)],
   );
-  for (const [i, note] of ANNOUNCEMENTS.entries()) {
-    await tx.query(
-      'INSERT INTO announcement (id, class_id, author_id, title, body, posted_at) VALUES ($1, $2, $3, $4, $5, $6)',
-      [
-        `note-${i + 1}`,
-        note.classId,
-        teacherOf(note.classId)?.id,
-        note.title,
-        note.body,
-        time(wallTime(now, SCHOOL.zone, note.days, 8, 10)),
-      ],
-    );
-  }
-}
-
-/** Notes that something new stands in a class, as its teacher's act. */
-export async function post(
-  tx: Queryable,
-  classId: string,
-  at: Instant,
-  what: { readonly assignmentId?: AssignmentId; readonly material?: string; readonly announcement?: string },
-): Promise<void> {
-  const { assignmentId = null, ...data } = what;
-  await record(tx, {
-    kind: 'posted',
-    at,
-    classId: classId as ClassId,
-    assignmentId,
-    studentId: null,
-    actorId: (teacherOf(classId)?.id ?? '') as PersonId,
-    data,
-  });
 }
 
 /** The timetable, the way into a class, and a class of the past. */

@@ -19,13 +19,18 @@ function toElement(node: DocNode): Y.XmlElement | Y.XmlText {
   return element;
 }
 
+/** Puts a text into a tree in which there is nothing yet. */
+export function putInto(tree: Y.XmlFragment, doc: Doc): void {
+  tree.insert(0, (doc.content ?? []).map(toElement));
+}
+
 /**
  * The first update of a new text document. It is made once, on the server, for each copy: two builds of
  * one template would double the text when they meet.
  */
 export function firstUpdate(doc: Doc): Uint8Array {
   const ydoc = new Y.Doc();
-  ydoc.getXmlFragment(TEXT_FIELD).insert(0, (doc.content ?? []).map(toElement));
+  putInto(ydoc.getXmlFragment(TEXT_FIELD), doc);
   const update = Y.encodeStateAsUpdate(ydoc);
   ydoc.destroy();
   return update;
@@ -79,12 +84,17 @@ function fromChildren(parent: Y.XmlFragment): StoredNode[] {
   });
 }
 
+/** A tree of text as JSON, as it is stored: what holds of `documentJson` holds of it. */
+export function fragmentJson(tree: Y.XmlFragment): Doc {
+  return { type: 'doc', content: fromChildren(tree) as readonly DocNode[] };
+}
+
 /**
  * A text document as JSON, as it is stored: of what a browser may have put into it that a document has no place for,
  * `overflow` tells. Nothing of it is frozen or shown before that has been asked.
  */
 export function documentJson(ydoc: Y.Doc): Doc {
-  return { type: 'doc', content: fromChildren(ydoc.getXmlFragment(TEXT_FIELD)) as readonly DocNode[] };
+  return fragmentJson(ydoc.getXmlFragment(TEXT_FIELD));
 }
 
 /**

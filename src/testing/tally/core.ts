@@ -57,6 +57,7 @@ export const tallyExports: ExportsKind<Tally> = {
 export const tallyStep: StepKind<{ readonly unit: string }> = {
   settings: z.object({ unit: z.string() }),
   needs: 'tally' as never,
+  shows: false,
   done: 'opened',
   adds: () => 'pieces',
   agreeing: 'after',

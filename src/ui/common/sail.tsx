@@ -1,4 +1,4 @@
-import { isWeave, type Weave } from './tokens';
+import { isWeave, type Weave } from '@/core/setting/weaves';
 
 const weaveOf = (name: string): Weave => (isWeave(name) ? name : 'plain');
 

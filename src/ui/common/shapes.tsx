@@ -1,8 +1,9 @@
 'use client';
 
+import type { Weave } from '@/core/setting/weaves';
 import { STATES, type State } from '@/core/work/standing';
 import { hueOf } from './sail';
-import { WEAVE_HUES, type Weave } from './tokens';
+import { WEAVE_HUES } from './tokens';
 
 const SHAPE = 'M12 2L20.5 10.5L12 22L3.5 10.5Z';
 

@@ -1,3 +1,4 @@
+import type { Weave } from '@/core/setting/weaves';
 import type { Glow, Ink } from '@/core/text/tones';
 
 /** The colours of the look, by scheme. Contrast between them is computed in a test. */
@@ -65,11 +66,7 @@ export const WEAVE_HUES = {
   bars: { light: '#4d7340', dark: '#9bc98a' },
   diamonds: { light: '#9a3f63', dark: '#e493b3' },
   plain: { light: '#5b6670', dark: '#aab6c0' },
-} as const;
-
-export type Weave = keyof typeof WEAVE_HUES;
-
-export const isWeave = (value: string): value is Weave => value in WEAVE_HUES;
+} as const satisfies Readonly<Record<Weave, Readonly<Record<'light' | 'dark', string>>>>;
 
 /** The variables of one scheme, as CSS names them. */
 export function schemeVariables(scheme: 'light' | 'dark'): Record<string, string> {

@@ -61,6 +61,8 @@ const FACTS: Facts = {
 
 const TOLD = {
   posted: { news: ['class'], sheet: null, fact: null },
+  /** A further version of an assignment was posted: open screens draw it anew. */
+  changed: { news: [], sheet: 'brief', fact: null },
   'aside-written': { news: ['student', 'teachers'], sheet: 'aside', fact: null },
   /** Something in an aside was mended or withdrawn: open screens draw it anew. */
   'aside-changed': { news: [], sheet: 'aside', fact: null },

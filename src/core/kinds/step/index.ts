@@ -15,6 +15,7 @@ const tools = z.object({
 const read: StepKind<z.output<typeof nothing>> = {
   settings: nothing,
   needs: null,
+  shows: true,
   done: 'told',
   adds: () => null,
   agreeing: 'before',
@@ -25,6 +26,7 @@ const read: StepKind<z.output<typeof nothing>> = {
 const write: StepKind<z.output<typeof tools>> = {
   settings: tools,
   needs: 'text',
+  shows: false,
   done: 'opened',
   adds: (settings) => (settings.tools === 'words' ? 'short' : 'pieces'),
   agreeing: 'after',
@@ -32,7 +34,7 @@ const write: StepKind<z.output<typeof tools>> = {
 };
 
 /** Something to do away from the screen. */
-const act: StepKind<z.output<typeof nothing>> = { ...read, agreeing: 'after', beside: false };
+const act: StepKind<z.output<typeof nothing>> = { ...read, shows: false, agreeing: 'after', beside: false };
 
 /** Something to read and to agree to: the agreement is kept with its time. */
 const agree: StepKind<z.output<typeof nothing>> = { ...read, agreeing: 'is', beside: false };
@@ -66,6 +68,13 @@ export function agreementsOf(steps: readonly { readonly id: StepId; readonly kin
 
 /** The kind of document that a step needs; `null` where nothing is written in it. */
 export const documentFor = (name: StepName): DocumentName | null => stepKind(name).needs;
+
+/** Does a step of a kind open a material of the class? */
+export const showsMaterial = (name: StepName): boolean => stepKind(name).shows;
+
+/** Is everything said of a step that its kind wants to know? */
+export const isSettled = (name: StepName, settings: unknown): boolean =>
+  z.safeParse(stepKind(name).settings, settings).success;
 
 /** Is it looked at beside a later step in which is written? */
 export const standsBeside = (name: StepName): boolean => stepKind(name).beside;

@@ -8,6 +8,8 @@ export interface StepKind<Settings> {
   readonly settings: z.core.$ZodType<Settings>;
   /** The kind of document that is made from its starter; `null` where nothing is written. */
   readonly needs: DocumentName | null;
+  /** It opens a material of the class. */
+  readonly shows: boolean;
   /** When it is done: once the student has told so (a fact), or as soon as its document has been opened. */
   readonly done: 'told' | 'opened';
   /** What it makes of the hand-in of its assignment; `null` where it adds nothing to that. */

@@ -3,6 +3,7 @@ import type { AssignmentId, DocumentId, HandInId, Instant, PersonId } from '@/co
 import { TIMES_OF_WORK, type TimeOfWork } from '@/core/work/rules';
 import { effectHandBack, HAND_BACK_JOB } from '@/server/doing/marking/handing-back';
 import { clearUploads } from '@/server/doing/pieces/uploads';
+import { POST_JOB } from '@/server/doing/setting/posting';
 import { readUpdates } from '@/server/reading/documents/stored-documents';
 import { BIN_DAYS } from '@/server/reading/shelf/shelf';
 import { type Queryable, read } from '@/store/database';
@@ -82,6 +83,25 @@ const timeOf = (time: TimeOfWork): AnyJobKind =>
     },
   });
 
+/** Says to a class that an assignment is there which was posted for this time. */
+const posts = jobKind({
+  given: z.object({ assignment: z.string(), teacher: z.string() }),
+  effect: async (tx, given, _prepared, now) => {
+    const assignment = await read(tx, findAssignment(given.assignment as AssignmentId));
+    if (!assignment) return null;
+    if (assignment.postedAt > now) return assignment.postedAt;
+    await record(tx, {
+      kind: 'posted',
+      at: assignment.postedAt,
+      classId: assignment.classId,
+      assignmentId: assignment.id,
+      studentId: null,
+      actorId: given.teacher as PersonId,
+    });
+    return null;
+  },
+});
+
 /** What a teacher said ten seconds ago takes effect. */
 const handBack = jobKind({
   given: z.object({ handIn: z.string(), teacher: z.string() }),
@@ -97,6 +117,7 @@ export const JOBS = {
   uploads,
   compact,
   [HAND_BACK_JOB]: handBack,
+  [POST_JOB]: posts,
   opens: timeOf('opens'),
   due: timeOf('due'),
   closes: timeOf('closes'),

@@ -32,6 +32,7 @@ export const EVENT_LINES: Readonly<Record<EventName, Saying | null>> = {
   'handed-back': ({ anotherGo, earned }) =>
     anotherGo ? 'another-go' : earned === null ? 'handed-back' : 'handed-back-graded',
   posted: ({ announcement, material }) => (announcement ? 'announced' : material ? 'posted-material' : 'posted'),
+  changed: null,
   'aside-written': () => 'aside-written',
   'aside-changed': null,
   amended: () => 'amended',

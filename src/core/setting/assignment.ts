@@ -1,0 +1,141 @@
+import type { AssignmentId, PersonId } from '../ids';
+import { type Ask, rangeOf } from '../kinds/ask';
+import { documentKind } from '../kinds/document';
+import { documentFor, isSettled, showsMaterial } from '../kinds/step';
+import type { Criterion } from '../marks/rubric';
+import { answerPlaces } from '../text/document-json';
+import { lossIn } from '../work/rules';
+import { type AssignmentDraft, type DraftStep, isTooMuch } from './draft';
+import { type Found, times, titled, type Unmet, whole } from './unmet';
+
+/** What there is in the class that an assignment can name. */
+export interface KnownInClass {
+  readonly units: ReadonlySet<string>;
+  readonly materials: ReadonlySet<string>;
+  /** The other assignments of the class, each with what it waits for. */
+  readonly assignments: ReadonlyMap<AssignmentId, readonly AssignmentId[]>;
+  readonly students: ReadonlySet<PersonId>;
+}
+
+/** What keeps an assignment from being posted, by the part of it that has to be mended. */
+export type AssignmentUnmet = Unmet<
+  | 'no-title'
+  | 'too-long'
+  | 'too-much'
+  | 'unknown-unit'
+  | 'closes-before-opens'
+  | 'due-before-opens'
+  | 'closes-before-due'
+  | 'late-without-due'
+  | 'no-number'
+  | 'no-steps'
+  | 'no-material'
+  | 'unknown-material'
+  | 'settings'
+  | 'same-id'
+  | 'unknown-place'
+  | 'empty-range'
+  | 'rubric-sum'
+  | 'levels'
+  | 'unknown-assignment'
+  | 'waits-in-a-circle'
+  | 'unknown-student'
+  | 'twice-in-groups'
+>;
+
+type Kept = Found<AssignmentUnmet['code']>;
+
+/** More than a month of minutes is a slip of the finger. */
+const MOST_MINUTES = 60 * 24 * 31;
+
+function stepUnmet(step: DraftStep, known: KnownInClass): Kept[] {
+  const found: Kept[] = [...titled(step.title), ...whole(step.minutes, 0, MOST_MINUTES)];
+  if (showsMaterial(step.kind)) {
+    if (step.material === null) found.push('no-material');
+    else if (!known.materials.has(step.material)) found.push('unknown-material');
+  }
+  if (!isSettled(step.kind, step.settings)) found.push('settings');
+  return found;
+}
+
+/** The places in which something is answered, in the starters of all steps: only there something can be asked for. */
+function placesIn(steps: readonly DraftStep[]): ReadonlySet<string> {
+  return new Set(
+    steps.flatMap(({ kind, starter }) => {
+      const written = documentFor(kind);
+      if (written === null || starter === null) return [];
+      const of = documentKind(written);
+      return answerPlaces(of.measured(of.prepared(starter).content)).map(({ id }) => id);
+    }),
+  );
+}
+
+function askUnmet(ask: Ask, places: ReadonlySet<string>): Kept[] {
+  const { min, max } = rangeOf(ask);
+  const found: Kept[] = max !== null && max < min ? ['empty-range'] : [];
+  if (ask.place !== null && !places.has(ask.place)) found.push('unknown-place');
+  return found;
+}
+
+function criterionUnmet({ title, points, levels }: Criterion): Kept[] {
+  const fits = levels.every((level) => level.points >= 0 && level.points <= points && level.title.trim() !== '');
+  return [...titled(title), ...(points > 0 ? [] : (['no-number'] as const)), ...(fits ? [] : (['levels'] as const))];
+}
+
+/** Would an assignment wait for itself, through whatever it waits for? */
+function isCircle(own: AssignmentId, after: readonly AssignmentId[], known: KnownInClass): boolean {
+  const seen = new Set<AssignmentId>();
+  const open = [...after];
+  for (let next = open.pop(); next; next = open.pop()) {
+    if (next === own) return true;
+    if (seen.has(next)) continue;
+    seen.add(next);
+    open.push(...(known.assignments.get(next) ?? []));
+  }
+  return false;
+}
+
+const repeated = <Value>(values: readonly Value[]): boolean => new Set(values).size < values.length;
+
+/**
+ * What is still missing before an assignment can be posted, in the order in which it is written; none of it where it can.
+ *
+ * @param own under which id it is or will be posted
+ */
+export function assignmentUnmet(
+  draft: AssignmentDraft,
+  own: AssignmentId,
+  known: KnownInClass,
+): readonly AssignmentUnmet[] {
+  if (isTooMuch(draft)) return [{ part: 'steps', id: null, code: 'too-much' }];
+  const unmet: AssignmentUnmet[] = [];
+  const at = (part: AssignmentUnmet['part'], codes: readonly Kept[], id: string | null = null) => {
+    for (const code of codes) unmet.push({ part, id, code });
+  };
+  const { points, goes, steps, asks, rubric, after, groups } = draft;
+  at('title', titled(draft.title));
+  if (draft.unit !== null && !known.units.has(draft.unit)) at('unit', ['unknown-unit']);
+  at('times', times(draft));
+  const loss = lossIn(draft.late);
+  if (draft.late.kind !== 'no-loss' && draft.dueAt === null) at('late', ['late-without-due']);
+  if (loss && !(loss.points > 0 && loss.floor >= 0)) at('late', ['no-number']);
+  at('minutes', whole(draft.minutes, 1, MOST_MINUTES));
+  if (points !== null && !(points > 0 && points <= 10_000)) at('points', ['no-number']);
+  if (goes !== null) at('goes', whole(goes, 1, 1000));
+  if (steps.length === 0) at('steps', ['no-steps']);
+  for (const step of steps) at('steps', stepUnmet(step, known), step.id);
+  const places = placesIn(steps);
+  for (const ask of asks) at('asks', askUnmet(ask, places), ask.id);
+  for (const criterion of rubric) at('rubric', criterionUnmet(criterion), criterion.id);
+  // Common practice: a rubric shares out the points of the assignment, no more and no fewer.
+  const sum = rubric.reduce((all, criterion) => all + criterion.points, 0);
+  if (rubric.length > 0 && sum !== points) at('rubric', ['rubric-sum']);
+  if (after.some((one) => one !== own && !known.assignments.has(one))) at('after', ['unknown-assignment']);
+  else if (isCircle(own, after, known)) at('after', ['waits-in-a-circle']);
+  const together = groups.flat();
+  if (together.some((one) => !known.students.has(one))) at('groups', ['unknown-student']);
+  if (repeated(together)) at('groups', ['twice-in-groups']);
+  for (const part of ['steps', 'asks', 'rubric'] as const)
+    if (repeated(draft[part].map(({ id }) => id))) at(part, ['same-id']);
+  return unmet;
+}

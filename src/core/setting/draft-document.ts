@@ -1,0 +1,89 @@
+import { generateNKeysBetween } from 'fractional-indexing';
+import * as Y from 'yjs';
+import * as z from 'zod/mini';
+import { fragmentJson, putInto } from '../documents/text-document';
+import { storedAsk } from '../kinds/ask';
+import { wellFormed } from '../text/well-formed';
+import { type AssignmentDraft, chosenParts, criterionPart, oneOf, stepPart } from './draft';
+
+/**
+ * How a draft lies in its `Y.Doc`, so that two who write on it at once both keep their words:
+ *
+ * - `title`: a text; `instructions`: a tree, as a text document has it
+ * - `parts`: a map of what is chosen rather than written
+ * - `steps`, `asks`, `criteria`: a map each, from an id to a map of its own. Where a thing stands among the others is told
+ *   by its key of order (`at`), a text between those of its neighbours: to move one is to change that alone, so that two
+ *   who move the same thing do not double it
+ */
+const LISTS = { steps: 'steps', asks: 'asks', rubric: 'criteria' } as const;
+/** What a step is opened with, where that is written here. */
+const STARTER = 'starter';
+
+type Things = Y.Map<Y.Map<unknown>>;
+
+const listOf = (ydoc: Y.Doc, list: keyof typeof LISTS): Things => ydoc.getMap<Y.Map<unknown>>(LISTS[list]);
+
+/** The first update of a new draft. It is made once: two builds of one would double its texts when they meet. */
+export function firstOfDraft(draft: AssignmentDraft): Uint8Array {
+  const ydoc = new Y.Doc();
+  ydoc.getText('title').insert(0, draft.title);
+  putInto(ydoc.getXmlFragment('instructions'), draft.instructions);
+  const parts = ydoc.getMap('parts');
+  for (const name of Object.keys(chosenParts.shape) as (keyof typeof chosenParts.shape)[]) parts.set(name, draft[name]);
+  for (const list of Object.keys(LISTS) as (keyof typeof LISTS)[]) {
+    const keys = generateNKeysBetween(null, null, draft[list].length);
+    for (const [i, { id, ...thing }] of draft[list].entries()) {
+      const map = new Y.Map<unknown>();
+      listOf(ydoc, list).set(id, map);
+      map.set('at', keys[i]);
+      for (const [name, value] of Object.entries(thing)) if (name !== STARTER) map.set(name, value);
+      if ('starter' in thing && thing.starter !== null) {
+        const tree = new Y.XmlFragment();
+        map.set(STARTER, tree);
+        putInto(tree, thing.starter);
+      }
+    }
+  }
+  const update = Y.encodeStateAsUpdate(ydoc);
+  ydoc.destroy();
+  return update;
+}
+
+/** Text that can be kept, in whatever was stored. */
+function kept(value: unknown): unknown {
+  if (typeof value === 'string') return wellFormed(value);
+  if (Array.isArray(value)) return value.map(kept);
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [wellFormed(key), kept(inner)]));
+}
+
+/** The things of a list in their order: by their keys, and by their ids where two have the same. */
+function thingsOf(ydoc: Y.Doc, list: keyof typeof LISTS): Readonly<Record<string, unknown>>[] {
+  return [...listOf(ydoc, list)]
+    .flatMap(([id, map]) => {
+      if (!(map instanceof Y.Map)) return [];
+      const tree = map.get(STARTER);
+      const plain = kept(map.toJSON()) as Record<string, unknown>;
+      return [{ ...plain, id, starter: tree instanceof Y.XmlFragment ? fragmentJson(tree) : null }];
+    })
+    .map((thing) => ({ thing, at: String((thing as { at?: unknown }).at ?? '') }))
+    .sort((a, b) => (a.at === b.at ? (a.thing.id < b.thing.id ? -1 : 1) : a.at < b.at ? -1 : 1))
+    .map(({ thing }) => thing);
+}
+
+/** What a draft says now. Whatever in it is nothing that a draft has is left out. */
+export function readDraft(ydoc: Y.Doc): AssignmentDraft {
+  const list = <Value>(name: keyof typeof LISTS, part: Parameters<typeof oneOf<Value>>[0]): Value[] =>
+    thingsOf(ydoc, name).flatMap((thing) => {
+      const read = oneOf(part, thing);
+      return read === null ? [] : [read];
+    });
+  return {
+    ...z.parse(chosenParts, kept(ydoc.getMap('parts').toJSON())),
+    title: wellFormed(ydoc.getText('title').toString()),
+    instructions: fragmentJson(ydoc.getXmlFragment('instructions')),
+    steps: list('steps', stepPart),
+    asks: list('asks', storedAsk),
+    rubric: list('rubric', criterionPart),
+  };
+}

@@ -1,0 +1,149 @@
+import * as z from 'zod/mini';
+import { overflow } from '../documents/limits';
+import type { AssignmentId, Instant, PersonId, StepId } from '../ids';
+import { type Ask, storedAsk } from '../kinds/ask';
+import { isStepName, type StepName } from '../kinds/step';
+import type { Criterion } from '../marks/rubric';
+import type { Doc } from '../text/nodes';
+import type { LateRule } from '../work/rules';
+
+/** One thing to do, as a teacher writes it. What it is opened with lies beside it: a material, or a starter. */
+export interface DraftStep {
+  readonly id: StepId;
+  readonly kind: StepName;
+  readonly title: string;
+  /** How long it takes, in minutes. */
+  readonly minutes: number;
+  /** What its kind is told besides, as yet unread. */
+  readonly settings: Readonly<Record<string, unknown>>;
+  readonly material: string | null;
+  readonly starter: Doc | null;
+}
+
+/** What a teacher sets, whole: as it is written, as it is posted and as each version of it is kept. */
+export interface AssignmentDraft {
+  readonly title: string;
+  readonly unit: string | null;
+  readonly instructions: Doc;
+  readonly minutes: number;
+  /** What it counts at most; `null` where it has no points. */
+  readonly points: number | null;
+  readonly opensAt: Instant | null;
+  readonly dueAt: Instant | null;
+  readonly closesAt: Instant | null;
+  readonly late: LateRule;
+  /** May a hand-in be taken back to revise it? */
+  readonly takeBack: boolean;
+  /** How many hand-ins there may be; `null` for any number. */
+  readonly goes: number | null;
+  /** Do the steps come one after the other? */
+  readonly inOrder: boolean;
+  /** Is it marked without names? */
+  readonly unnamed: boolean;
+  /** What has to be handed in before this opens. */
+  readonly after: readonly AssignmentId[];
+  /** Who works together on it; empty where everybody works by themselves. */
+  readonly groups: readonly (readonly PersonId[])[];
+  readonly steps: readonly DraftStep[];
+  readonly asks: readonly Ask[];
+  readonly rubric: readonly Criterion[];
+}
+
+/** A text in which there is nothing. */
+const NOTHING: Doc = { type: 'doc', content: [{ type: 'paragraph' }] };
+
+/** What a new assignment is before anything is said of it: handed in as often as one likes, and late without loss. */
+export const EMPTY_DRAFT: AssignmentDraft = {
+  title: '',
+  unit: null,
+  instructions: NOTHING,
+  minutes: 0,
+  points: null,
+  opensAt: null,
+  dueAt: null,
+  closesAt: null,
+  late: { kind: 'no-loss' },
+  takeBack: true,
+  goes: null,
+  inOrder: false,
+  unnamed: false,
+  after: [],
+  groups: [],
+  steps: [],
+  asks: [],
+  rubric: [],
+};
+
+/** A text document of our own kinds of node, of a size that may be kept. */
+const text = z.custom<Doc>(
+  (value) => overflow(value) === null && (value as Partial<Doc> | null | undefined)?.type === 'doc',
+);
+const id = <Id extends string>() => z.custom<Id>((value) => typeof value === 'string' && value !== '');
+const maybe = <Value>(of: z.ZodMiniType<Value>) => z.catch(z.nullable(of), null);
+const late: z.ZodMiniType<LateRule> = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('no-loss') }),
+  z.object({ kind: z.literal('loss'), points: z.number(), per: z.enum(['day', 'hour']), floor: z.number() }),
+  z.object({ kind: z.literal('closed') }),
+]);
+
+/**
+ * How each part is read from what is stored, whatever that is: a part that cannot be read is as if nothing had been said of
+ * it. What is in a list and cannot be read is left out by `oneOf`.
+ */
+export const chosenParts = z.object({
+  unit: maybe(z.string()),
+  minutes: z.catch(z.number(), EMPTY_DRAFT.minutes),
+  points: maybe(z.number()),
+  opensAt: maybe(z.int()),
+  dueAt: maybe(z.int()),
+  closesAt: maybe(z.int()),
+  late: z.catch(late, EMPTY_DRAFT.late),
+  takeBack: z.catch(z.boolean(), EMPTY_DRAFT.takeBack),
+  goes: maybe(z.int()),
+  inOrder: z.catch(z.boolean(), EMPTY_DRAFT.inOrder),
+  unnamed: z.catch(z.boolean(), EMPTY_DRAFT.unnamed),
+  after: z.catch(z.array(id<AssignmentId>()), []),
+  groups: z.catch(z.array(z.array(id<PersonId>())), []),
+});
+
+export const stepPart = z.object({
+  id: id<StepId>(),
+  kind: z.custom<StepName>(isStepName),
+  title: z.catch(z.string(), ''),
+  minutes: z.catch(z.number(), 0),
+  settings: z.catch(z.record(z.string(), z.unknown()), {}),
+  material: maybe(z.string()),
+  starter: maybe(text),
+});
+
+export const criterionPart = z.object({
+  id: z.string(),
+  title: z.catch(z.string(), ''),
+  points: z.catch(z.number(), 0),
+  levels: z.catch(z.array(z.object({ title: z.string(), points: z.number(), says: z.string() })), []),
+});
+
+const whole = z.object({
+  title: z.string(),
+  instructions: text,
+  ...chosenParts.shape,
+  steps: z.array(stepPart),
+  asks: z.array(storedAsk),
+  rubric: z.array(criterionPart),
+});
+
+/** A version as it was kept; throws where it is none. */
+export const readVersion = (stored: unknown): AssignmentDraft => z.parse(whole, stored);
+
+/** What can be read of one thing in a list; `null` for what is none. */
+export function oneOf<Value>(part: z.core.$ZodType<Value>, stored: unknown): Value | null {
+  const read = z.safeParse(part, stored);
+  return read.success ? read.data : null;
+}
+
+/** So much one draft may hold. Nobody sets as much; whatever has more was made to keep a machine busy. */
+const MOST = { steps: 60, asks: 600, rubric: 60, groups: 400 } as const;
+
+/** Has a draft more in it than may be kept? The texts in it have been looked at when they were read. */
+export const isTooMuch = (draft: AssignmentDraft): boolean =>
+  (Object.keys(MOST) as (keyof typeof MOST)[]).some((part) => draft[part].length > MOST[part]);

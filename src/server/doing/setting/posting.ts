@@ -1,0 +1,68 @@
+import type { AssignmentId, ClassId, Instant } from '@/core/ids';
+import { assignmentUnmet } from '@/core/setting/assignment';
+import type { AssignmentDraft } from '@/core/setting/draft';
+import type { Unmet } from '@/core/setting/unmet';
+import { type Database, type Queryable, read } from '@/store/database';
+import { record } from '@/store/events';
+import { addJob } from '@/store/jobs';
+import type { Person } from '@/store/people';
+import { keepAssignment, knownInClass, partsElsewhere, stepsInUse } from '@/store/setting';
+import { type NotSet, refusedFor } from './class-things';
+import { keepTimes } from './times';
+
+/** Says to the class that an assignment is there, at a time that is yet to come. */
+export const POST_JOB = 'posts';
+
+export interface Posting {
+  readonly id: AssignmentId;
+  readonly classId: ClassId;
+  readonly draft: AssignmentDraft;
+  /** From when on it is there for students; does not count for what has been posted before. */
+  readonly postedAt: Instant;
+}
+
+export type Posted = { readonly ok: true; readonly version: number } | NotSet;
+
+/** What follows from what others have already, and no draft tells by itself. */
+async function unmetByOthers(tx: Queryable, { id, draft }: Posting): Promise<Unmet[]> {
+  const stay = new Set(draft.steps.map((step) => step.id));
+  const gone = [...(await read(tx, stepsInUse(id)))].filter((step) => !stay.has(step));
+  const elsewhere = await read(
+    tx,
+    partsElsewhere(
+      id,
+      [...stay],
+      draft.rubric.map((criterion) => criterion.id),
+    ),
+  );
+  return [
+    ...gone.map((step) => ({ part: 'steps' as const, id: step, code: 'in-use' })),
+    ...elsewhere.map((one) => ({ part: 'steps' as const, id: one, code: 'same-id' })),
+  ];
+}
+
+/** Posts an assignment, or a further version of it, within a transaction. */
+export async function post(tx: Queryable, teacher: Person, posting: Posting, now: Instant): Promise<Posted> {
+  const { id, classId, draft, postedAt } = posting;
+  const refused = refusedFor([
+    ...assignmentUnmet(draft, id, await read(tx, knownInClass(classId))),
+    ...(await unmetByOthers(tx, posting)),
+  ]);
+  if (refused) return refused;
+  const version = await keepAssignment(tx, { ...posting, by: teacher.id }, now);
+  if (version === null) return { ok: false, code: 'class-over' };
+  await keepTimes(tx, id, draft, now);
+  const said = { classId, assignmentId: id, studentId: null, actorId: teacher.id };
+  if (version > 1) await record(tx, { kind: 'changed', at: now, ...said });
+  else if (postedAt <= now) await record(tx, { kind: 'posted', at: postedAt, ...said });
+  else await addJob(tx, { kind: POST_JOB, key: id, dueAt: postedAt, given: { assignment: id, teacher: teacher.id } });
+  return { ok: true, version };
+}
+
+/** Posts an assignment, or a further version of it. */
+export const postAssignment = (
+  db: Pick<Database, 'transaction'>,
+  teacher: Person,
+  posting: Posting,
+  now: Instant,
+): Promise<Posted> => db.transaction((tx) => post(tx, teacher, posting, now));
