@@ -80,10 +80,16 @@ export const PERMISSIONS = {
   'POST /api/kept-remarks': 'signed-in',
   'POST /api/hand-ins/[handIn]/draft': 'hand-in-teacher',
   'POST /api/hand-ins/[handIn]/hand-back': 'hand-in-teacher',
+  'POST /api/classes/[class]/units': 'class-teacher',
+  'POST /api/classes/[class]/announcements': 'class-teacher',
+  'POST /api/classes/[class]/drafts': 'class-teacher',
+  'POST /api/assignments/[assignment]/draft': 'assignment-teacher',
+  'GET /api/drafts/[draft]': 'draft-teacher',
+  'POST /api/drafts/[draft]/post': 'draft-teacher',
   'POST /api/people/[person]/reset-code': 'teacher-of-person',
   'STREAM /api/events': 'signed-in',
   'SOCKET /api/save': 'signed-in',
-  'SOCKET /api/save [document]': 'document-owner',
+  'SOCKET /api/save [document]': 'document-writer',
   'PAGE /': 'anyone',
   'PAGE /sign-in': 'anyone',
   'PAGE /today': 'signed-in',
@@ -119,6 +125,8 @@ export const RULES = [
   'assignment-teacher',
   'step-student',
   'document-owner',
+  'document-writer',
+  'draft-teacher',
   'text-picture-reader',
   'upload-owner',
   'piece-owner',
@@ -146,6 +154,7 @@ interface Named {
   readonly assignment: AssignmentId;
   readonly class: ClassId;
   readonly document: DocumentId;
+  readonly draft: DocumentId;
   readonly handIn: HandInId;
   readonly step: StepId;
   readonly student: PersonId;

@@ -1,10 +1,11 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import sharp from 'sharp';
-import type { AssignmentId } from '@/core/ids';
+import type { AssignmentId, ClassId } from '@/core/ids';
 import { keepTextPicture } from '@/server/doing/documents/text-pictures';
 import { putPiece } from '@/server/doing/pieces/pieces';
 import { receiveUpload } from '@/server/doing/pieces/uploads';
+import { beginDraft } from '@/server/doing/setting/drafts';
 import { writeAside } from '@/server/doing/talk/asides';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { type Entry, type Params, PERMISSIONS, RULES, type Rule } from './entries';
@@ -92,6 +93,8 @@ describe('who may', () => {
       { path: join(school.folder, 'dot.png'), size: dot.length },
       Date.now(),
     );
+    const bello = await school.person('t-bello');
+    const draft = await beginDraft(school.db, bello, 'weather' as ClassId, Date.now());
     params = {
       sha256: picture.ok ? (picture.address.split('/').at(-1) ?? '') : '',
       piece: piece.ok ? piece.piece : '',
@@ -108,6 +111,7 @@ describe('who may', () => {
       assignment: 'cloud-ladder',
       step: 'cloud-ladder-2',
       document: (rows[0] as { id: string }).id,
+      draft: draft.ok ? draft.document : '',
       student: 's-imke',
       handIn: (handIn.rows[0] as { id: string }).id,
       person: 's-imke',
@@ -129,6 +133,8 @@ describe('who may', () => {
     'assignment-teacher': ['t-bello'],
     'step-student': ['s-imke', 's-zofia'],
     'document-owner': ['s-imke'],
+    'document-writer': ['s-imke'],
+    'draft-teacher': ['t-bello'],
     'text-picture-reader': ['s-imke', 't-bello', 't-haddad'],
     'upload-owner': ['s-imke'],
     'piece-owner': ['s-imke'],
@@ -164,6 +170,29 @@ describe('who may', () => {
       expect(await may(school.db, entry, zofia, { assignment: 'fog-line' }, Date.now())).toBe('no');
     }
     expect(await may(school.db, 'PAGE /classes/[class]', zofia, { class: 'stories' }, Date.now())).toBe('no');
+  });
+
+  test('a draft is typed into by whoever teaches its class, and is no document that anybody takes away', async () => {
+    const draft = { document: params.draft ?? '' };
+    // Mr Kerr teaches other classes; Ms Bello-Strand began it, and is no longer its teacher afterwards.
+    for (const [id, may1] of [
+      ['t-bello', 'yes'],
+      ['t-kerr', 'no'],
+      ['s-imke', 'no'],
+    ] as const)
+      expect([
+        id,
+        await may(school.db, 'SOCKET /api/save [document]', await school.person(id), draft, Date.now()),
+      ]).toEqual([id, may1]);
+    const bello = await school.person('t-bello');
+    for (const entry of ['GET /api/documents/[document]/export', 'PAGE /shelf/[document]'] as const)
+      expect(await may(school.db, entry, bello, draft, Date.now())).toBe('no');
+    await school.db.query("DELETE FROM membership WHERE person_id = 't-bello' AND class_id = 'weather'");
+    for (const entry of ['SOCKET /api/save [document]', 'POST /api/drafts/[draft]/post'] as const)
+      expect(await may(school.db, entry, bello, { ...draft, draft: params.draft ?? '' }, Date.now())).toBe('no');
+    await school.db.query(
+      "INSERT INTO membership (person_id, class_id, role) VALUES ('t-bello', 'weather', 'teacher')",
+    );
   });
 
   test('a picture of work that has not opened is for teachers only', async () => {

@@ -1,3 +1,4 @@
+import { TYPED_INTO } from '@/core/documents/roles';
 import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId } from '@/core/ids';
 import { standing } from '@/core/work/standing';
 import { maySeePicture } from '@/server/reading/documents/text-pictures';
@@ -6,13 +7,14 @@ import { mayRead } from '@/server/reading/materials/materials';
 import { findAsideMessage } from '@/store/asides';
 import { findPicture, placeOnAssignment, roleIn } from '@/store/classes';
 import { type Queryable, read } from '@/store/database';
-import { findDocument } from '@/store/documents';
+import { findDocument, findKept } from '@/store/documents';
 import { factsOf } from '@/store/events';
 import { findReceipt, isMemberOf } from '@/store/hand-ins';
 import { ownerOfUpload } from '@/store/limits';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
+import { findDraftDocument } from '@/store/setting';
 import { assignmentOfStep, findAssignment, teaches } from '@/store/work';
 import { type Entry, type Params, PERMISSIONS, type Rule } from './entries';
 
@@ -66,6 +68,15 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       const document = await findDocument(db, param('document') as DocumentId);
       if (document?.owner_id !== person.id) return false;
       return document.class_id === null || (await roleIn(db, person.id, document.class_id)) === 'student';
+    }
+    case 'document-writer': {
+      const kept = await findKept(db, param('document') as DocumentId);
+      if (!kept || TYPED_INTO[kept.role].by === 'owner') return holds(db, 'document-owner', person, params, now);
+      return kept.class_id !== null && (await roleIn(db, person.id, kept.class_id)) === 'teacher';
+    }
+    case 'draft-teacher': {
+      const draft = await read(db, findDraftDocument(param('draft') as DocumentId));
+      return draft !== null && (await roleIn(db, person.id, draft.class_id)) === 'teacher';
     }
     case 'text-picture-reader':
       return maySeePicture(db, person.id, param('sha256'));

@@ -45,6 +45,18 @@ export async function roleIn(db: Queryable, personId: string, classId: string): 
   return member?.role ?? null;
 }
 
+/** Of some people, those who teach one of some classes: the class's id, a space and the person's. */
+export const teachersAmong = (classIds: readonly ClassId[], personIds: readonly PersonId[]) =>
+  made(
+    rows(
+      z.object({ key: z.string() }),
+      `SELECT class_id || ' ' || person_id AS key FROM membership
+       WHERE class_id = ANY($1) AND person_id = ANY($2) AND role = 'teacher'`,
+      [classIds, personIds],
+    ),
+    (found): ReadonlySet<string> => new Set(found.map(({ key }) => key)),
+  );
+
 /** In which role a person is in each of their classes. */
 export const rolesOf = (personId: PersonId) =>
   made(

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { BRIEF, type KeptName } from '@/core/documents/kept';
 import { DOCUMENT_ROLES } from '@/core/documents/roles';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import type { DocumentName } from '@/core/kinds/document';
@@ -39,11 +40,30 @@ const document = z.discriminatedUnion('role', [
 
 export type StoredDocument = z.output<typeof document>;
 
-const COLUMNS = `d.id, d.owner_id, d.assignment_id, a.class_id, d.step_id, d.role, d.kind, d.title, d.created_at, d.removed_at`;
+/** A draft of what teachers will set: one of the class, whoever began it. */
+const draft = base.extend({
+  role: z.literal('draft'),
+  kind: z.literal(BRIEF),
+  /** What was posted from it; `null` as long as nothing was. */
+  assignment_id: id<AssignmentId>().nullable(),
+  class_id: id<ClassId>(),
+  step_id: z.null(),
+});
+
+/** Whatever is kept as it is typed. */
+const keptDocument = z.discriminatedUnion('role', [...document.options, draft]);
+
+export type KeptDocument = z.output<typeof keptDocument>;
+
+const COLUMNS = `d.id, d.owner_id, d.assignment_id, coalesce(d.class_id, a.class_id) AS class_id, d.step_id, d.role, d.kind, d.title, d.created_at, d.removed_at`;
 const FROM = 'FROM document d LEFT JOIN assignment a ON a.id = d.assignment_id';
 
 export const findDocument = (db: Queryable, documentId: DocumentId) =>
-  first(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.id = $1`, [documentId]);
+  first(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.id = $1 AND d.role <> 'draft'`, [documentId]);
+
+/** A document, or a draft of the class. */
+export const findKept = (db: Queryable, documentId: DocumentId) =>
+  first(db, keptDocument, `SELECT ${COLUMNS} ${FROM} WHERE d.id = $1`, [documentId]);
 
 const loaded = z.object({
   /** How much is stored of it, in bytes. */
@@ -54,8 +74,11 @@ const loaded = z.object({
 
 /** Of which kind a document is; `null` when there is none. */
 export const kindOfDocument = async (db: Queryable, documentId: DocumentId): Promise<DocumentName | null> =>
-  (await first(db, z.object({ kind: documentName }), 'SELECT kind FROM document WHERE id = $1', [documentId]))?.kind ??
-  null;
+  (await findDocument(db, documentId))?.kind ?? null;
+
+/** Of which kind something that is kept is; `null` when there is none. */
+export const keptKind = async (db: Queryable, documentId: DocumentId): Promise<KeptName | null> =>
+  (await findKept(db, documentId))?.kind ?? null;
 
 /**
  * Documents with how much is stored of each, to be typed into. Until the transaction ends nobody hands in, takes back or
@@ -65,7 +88,7 @@ export const kindOfDocument = async (db: Queryable, documentId: DocumentId): Pro
 export const documentsToType = (tx: Queryable, documentIds: readonly DocumentId[]) =>
   many(
     tx,
-    z.intersection(document, loaded),
+    z.intersection(keptDocument, loaded),
     `SELECT ${COLUMNS}, coalesce(l.bytes, 0) AS bytes, coalesce(l.over, false) AS over,
        CASE WHEN d.role = 'copy' THEN pg_advisory_xact_lock_shared(hashtextextended(d.assignment_id || ' ' || d.owner_id, 0)) END
      ${FROM} LEFT JOIN document_load l ON l.document_id = d.id WHERE d.id = ANY($1)
@@ -108,7 +131,7 @@ export const documentsOfOwner = (ownerId: PersonId) =>
     shelved,
     `SELECT ${COLUMNS}, a.title AS assignment, coalesce((SELECT u.at FROM document_update u WHERE u.document_id = d.id
        ORDER BY u.seq DESC LIMIT 1), d.created_at) AS changed_at
-     ${FROM} WHERE d.owner_id = $1 ORDER BY changed_at DESC LIMIT 1000`,
+     ${FROM} WHERE d.owner_id = $1 AND d.role <> 'draft' ORDER BY changed_at DESC LIMIT 1000`,
     [ownerId],
   );
 
@@ -168,8 +191,8 @@ export async function makeCopy(
   },
 ): Promise<{ id: DocumentId; made: boolean }> {
   const { affected } = await tx.query(
-    `INSERT INTO document (id, owner_id, assignment_id, step_id, role, kind, title, created_at)
-     VALUES ($1, $2, $3, $4, 'copy', $5, $6, $7) ON CONFLICT (step_id, owner_id) DO NOTHING`,
+    `INSERT INTO document (id, owner_id, assignment_id, step_id, role, kind, title, created_at, version)
+     VALUES ($1, $2, $3, $4, 'copy', $5, $6, $7, (SELECT version FROM assignment WHERE id = $3)) ON CONFLICT (step_id, owner_id) DO NOTHING`,
     [copy.id, copy.ownerId, copy.assignmentId, copy.stepId, copy.kind, copy.title, time(copy.at)],
   );
   if (affected === 1) {

@@ -131,8 +131,9 @@ export async function addHandIn(
 ): Promise<void> {
   await tx.query(
     `INSERT INTO hand_in (id, assignment_id, student_id, act, at, due_at, late_by, note, fingerprint, findings,
-       begun_at, counts_at, late, points, members)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10::text::jsonb, $11, $12, $13::text::jsonb, $14, $15)`,
+       begun_at, counts_at, late, points, members, version)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10::text::jsonb, $11, $12, $13::text::jsonb, $14, $15,
+       (SELECT version FROM assignment WHERE id = $2))`,
     [
       handIn.id,
       handIn.assignmentId,

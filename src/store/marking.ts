@@ -229,8 +229,9 @@ export async function addHandBack(
 ): Promise<void> {
   await tx.query(
     `INSERT INTO hand_back (id, hand_in_id, teacher_id, at, another_go, rubric, marks, general, earned, lost_late, remarks,
-       sound, amends)
-     VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7::text::jsonb, $8, $9, $10, $11::text::jsonb, $12, $13)`,
+       sound, amends, version)
+     VALUES ($1, $2, $3, $4, $5, $6::text::jsonb, $7::text::jsonb, $8, $9, $10, $11::text::jsonb, $12, $13,
+       (SELECT a.version FROM assignment a JOIN hand_in h ON h.assignment_id = a.id WHERE h.id = $2))`,
     [
       back.id,
       back.handInId,

@@ -109,6 +109,7 @@ describe('the data folder', () => {
         '006_kinds.sql',
         '007_quick.sql',
         '008_time.sql',
+        '009_setting.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();

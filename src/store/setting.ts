@@ -1,10 +1,12 @@
 import { z } from 'zod';
+import { BRIEF } from '@/core/documents/kept';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import type { KnownInClass } from '@/core/setting/assignment';
 import type { AnnouncementDraft, ClassDraft, MaterialDraft, UnitDraft } from '@/core/setting/class-things';
 import { type AssignmentDraft, readVersion } from '@/core/setting/draft';
 import { id, instant } from './columns';
-import { first, json, made, type Queryable, row, rows, time } from './database';
+import { first, json, made, type Queryable, read, row, rows, time } from './database';
+import { appendUpdates } from './updates';
 
 /** Adds a class. Nobody is in it yet. */
 export async function addClass(
@@ -201,7 +203,7 @@ export async function keepAssignment(tx: Queryable, posted: PostedAssignment, no
      ON CONFLICT (id) DO UPDATE SET unit_id = excluded.unit_id, title = excluded.title, instructions = excluded.instructions,
        minutes = excluded.minutes, points = excluded.points, opens_at = excluded.opens_at, due_at = excluded.due_at,
        closes_at = excluded.closes_at, late = excluded.late, take_back = excluded.take_back, goes = excluded.goes,
-       asks = excluded.asks, in_order = excluded.in_order, unnamed = excluded.unnamed, version = a.version + 1
+       asks = excluded.asks, in_order = excluded.in_order, version = a.version + 1
        WHERE a.class_id = excluded.class_id
      RETURNING a.version`,
     [
@@ -305,10 +307,40 @@ export const findDraftDocument = (documentId: DocumentId, hold = false) =>
   );
 
 /** The draft in which an assignment is changed; `null` before the first change. */
-export const draftOfAssignment = (assignmentId: AssignmentId) =>
+const draftOfAssignment = (assignmentId: AssignmentId) =>
   row(draftRow, `SELECT id, class_id, assignment_id FROM document WHERE assignment_id = $1 AND role = 'draft'`, [
     assignmentId,
   ]);
+
+/**
+ * Adds a draft to a class, with its first update; or finds the one in which an assignment is changed already, whoever began
+ * it.
+ */
+export async function addDraft(
+  tx: Queryable,
+  made: {
+    readonly id: DocumentId;
+    readonly by: PersonId;
+    readonly classId: ClassId;
+    readonly assignmentId: AssignmentId | null;
+    readonly title: string;
+    readonly at: Instant;
+    readonly firstUpdate: () => Uint8Array;
+  },
+): Promise<DocumentId> {
+  const { affected } = await tx.query(
+    `INSERT INTO document (id, owner_id, class_id, assignment_id, role, kind, title, created_at)
+     VALUES ($1, $2, $3, $4, 'draft', $5, $6, $7) ON CONFLICT (assignment_id) WHERE role = 'draft' DO NOTHING`,
+    [made.id, made.by, made.classId, made.assignmentId, BRIEF, made.title, time(made.at)],
+  );
+  if (affected === 1) {
+    await appendUpdates(tx, [{ documentId: made.id, update: made.firstUpdate(), at: made.at }]);
+    return made.id;
+  }
+  const there = made.assignmentId && (await read(tx, draftOfAssignment(made.assignmentId)));
+  if (!there) throw new Error(`draft ${made.id} was refused though there is none`);
+  return there.id;
+}
 
 /** Says what was posted from a draft. */
 export async function nameDraft(

@@ -1,9 +1,14 @@
 import * as Y from 'yjs';
 import { canonicalJson, sha256Hex } from '@/core/documents/fingerprint';
+import { type KeptName, overflowOf } from '@/core/documents/kept';
 import type { Overflow } from '@/core/documents/limits';
 import { assemble } from '@/core/documents/text-document';
 import { type DocumentName, documentKind, type Written } from '@/core/kinds/document';
 import { readDocument } from '@/core/kinds/document/stored';
+import type { AssignmentDraft } from '@/core/setting/draft';
+import { draftOverflow, readDraft } from '@/core/setting/draft-document';
+
+const NOTHING = new Uint8Array();
 
 type Updates = readonly Uint8Array[];
 
@@ -13,7 +18,7 @@ export async function admit({
   updates,
   update,
 }: {
-  readonly kind: DocumentName;
+  readonly kind: KeptName;
   readonly updates: Updates;
   readonly update: Uint8Array;
 }): Promise<Overflow | 'malformed' | null> {
@@ -23,7 +28,26 @@ export async function admit({
   } catch {
     return 'malformed';
   }
-  return documentKind(kind).overflow(readDocument(kind, ydoc));
+  return overflowOf(kind, ydoc);
+}
+
+/** Looks something that is kept through, and puts its updates into one. What holds more than it may is not put into one. */
+export async function lookThrough({
+  kind,
+  updates,
+}: {
+  readonly kind: KeptName;
+  readonly updates: Updates;
+}): Promise<{ readonly overflow: Overflow | null; readonly state: Uint8Array }> {
+  const ydoc = assemble(updates);
+  const overflow = overflowOf(kind, ydoc);
+  return { overflow, state: overflow ? NOTHING : Y.encodeStateAsUpdate(ydoc) };
+}
+
+/** What a draft says; `null` where it holds more than one may. */
+export async function draft({ updates }: { readonly updates: Updates }): Promise<AssignmentDraft | null> {
+  const ydoc = assemble(updates);
+  return draftOverflow(ydoc) ? null : readDraft(ydoc);
 }
 
 /** What a browser lacks of a document, and what the document has (a state vector). */
@@ -64,8 +88,6 @@ export interface StoredUpdates {
   readonly kind: DocumentName;
   readonly updates: Updates;
 }
-
-const NOTHING = new Uint8Array();
 
 /** Reads a document whole. */
 export async function read({ kind, updates }: StoredUpdates): Promise<ReadDocument> {

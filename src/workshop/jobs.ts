@@ -20,6 +20,8 @@ export const JOBS = {
   admit: { ...quick(async () => (await import('./documents')).admit), cpu: 1200 },
   join: quick(async () => (await import('./documents')).join),
   compact: quick(async () => (await import('./documents')).compact),
+  lookThrough: quick(async () => (await import('./documents')).lookThrough),
+  draft: quick(async () => (await import('./documents')).draft),
   read: quick(async () => (await import('./documents')).read),
   // Somebody waits for it, and the first time a dictionary has to be read.
   checkWork: { ...quick(async () => (await import('./checking')).checkWork), cpu: 6000 },

@@ -8,10 +8,22 @@ import type { Place } from '../places';
 export const DOCUMENT_ROLES = ['copy', 'notes', 'own'] as const;
 export type DocumentRole = (typeof DOCUMENT_ROLES)[number];
 
+/** What is kept as it is typed: documents, and the draft of what teachers will set, which is one of the class. */
+export const KEPT_ROLES = [...DOCUMENT_ROLES, 'draft'] as const;
+type KeptRole = (typeof KEPT_ROLES)[number];
+
+/** Who may type into it, and whether it takes that at any time: where it belongs to an assignment, that may be over. */
+export const TYPED_INTO: Readonly<
+  Record<KeptRole, { readonly by: 'owner' | 'teachers'; readonly alwaysOpen: boolean }>
+> = {
+  copy: { by: 'owner', alwaysOpen: false },
+  notes: { by: 'owner', alwaysOpen: true },
+  own: { by: 'owner', alwaysOpen: true },
+  draft: { by: 'teachers', alwaysOpen: true },
+};
+
 /** What follows from what a document is for. */
 interface RoleRules {
-  /** Nothing closes it but the bin: where it belongs to an assignment, that may be over. */
-  readonly alwaysOpen: boolean;
   /** Its owner may rename it, bin it and put it to an assignment. */
   readonly ownersAlone: boolean;
   /** How the shelf names it. */
@@ -19,9 +31,9 @@ interface RoleRules {
 }
 
 export const ROLE_RULES: Readonly<Record<DocumentRole, RoleRules>> = {
-  copy: { alwaysOpen: false, ownersAlone: false, onShelf: 'document' },
-  notes: { alwaysOpen: true, ownersAlone: false, onShelf: 'notes' },
-  own: { alwaysOpen: true, ownersAlone: true, onShelf: 'document' },
+  copy: { ownersAlone: false, onShelf: 'document' },
+  notes: { ownersAlone: false, onShelf: 'notes' },
+  own: { ownersAlone: true, onShelf: 'document' },
 };
 
 /** Where a document opens: one's own by itself, notes and copies at the Desk of their assignment. */

@@ -1,10 +1,21 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import * as Y from 'yjs';
 import * as z from 'zod/mini';
+import { type Overflow, overflow } from '../documents/limits';
 import { fragmentJson, putInto } from '../documents/text-document';
 import { storedAsk } from '../kinds/ask';
+import type { Doc } from '../text/nodes';
 import { wellFormed } from '../text/well-formed';
-import { type AssignmentDraft, chosenParts, criterionPart, oneOf, stepPart } from './draft';
+import {
+  type AssignmentDraft,
+  chosenParts,
+  criterionPart,
+  EMPTY_DRAFT,
+  isTooMuch,
+  oneOf,
+  stepPart,
+  text,
+} from './draft';
 
 /**
  * How a draft lies in its `Y.Doc`, so that two who write on it at once both keep their words:
@@ -57,6 +68,24 @@ function kept(value: unknown): unknown {
   return Object.fromEntries(Object.entries(value).map(([key, inner]) => [wellFormed(key), kept(inner)]));
 }
 
+/** Every text in a draft as it is stored: what it may not hold, too. */
+const textsOf = (ydoc: Y.Doc): Doc[] => [
+  fragmentJson(ydoc.getXmlFragment('instructions')),
+  ...[...listOf(ydoc, 'steps').values()].flatMap((map) => {
+    const tree = map instanceof Y.Map ? map.get(STARTER) : null;
+    return tree instanceof Y.XmlFragment ? [fragmentJson(tree)] : [];
+  }),
+];
+
+/** What a draft has too much of to be kept or read: in one of its texts, or in its lists; `null` for nothing. */
+export function draftOverflow(ydoc: Y.Doc): Overflow | null {
+  for (const text of textsOf(ydoc)) {
+    const found = overflow(text);
+    if (found) return found;
+  }
+  return isTooMuch(readDraft(ydoc)) ? 'nodes' : null;
+}
+
 /** The things of a list in their order: by their keys, and by their ids where two have the same. */
 function thingsOf(ydoc: Y.Doc, list: keyof typeof LISTS): Readonly<Record<string, unknown>>[] {
   return [...listOf(ydoc, list)]
@@ -81,7 +110,7 @@ export function readDraft(ydoc: Y.Doc): AssignmentDraft {
   return {
     ...z.parse(chosenParts, kept(ydoc.getMap('parts').toJSON())),
     title: wellFormed(ydoc.getText('title').toString()),
-    instructions: fragmentJson(ydoc.getXmlFragment('instructions')),
+    instructions: oneOf(text, fragmentJson(ydoc.getXmlFragment('instructions'))) ?? EMPTY_DRAFT.instructions,
     steps: list('steps', stepPart),
     asks: list('asks', storedAsk),
     rubric: list('rubric', criterionPart),

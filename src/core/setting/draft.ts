@@ -75,7 +75,7 @@ export const EMPTY_DRAFT: AssignmentDraft = {
 };
 
 /** A text document of our own kinds of node, of a size that may be kept. */
-const text = z.custom<Doc>(
+export const text = z.custom<Doc>(
   (value) => overflow(value) === null && (value as Partial<Doc> | null | undefined)?.type === 'doc',
 );
 const id = <Id extends string>() => z.custom<Id>((value) => typeof value === 'string' && value !== '');

@@ -11,7 +11,7 @@ import { may } from '@/server/permissions';
 import { hashToken } from '@/server/secrets';
 import { workshop } from '@/server/workshop';
 import { type Database, read } from '@/store/database';
-import { findDocument, type StoredDocument } from '@/store/documents';
+import { findKept, type KeptDocument } from '@/store/documents';
 import { EVENT_CHANNEL, factsOf, told } from '@/store/events';
 import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
 import { updateBytesOf } from '@/store/updates';
@@ -22,7 +22,7 @@ interface Line {
   readonly socket: WebSocket;
   readonly person: Person;
   readonly session: string;
-  readonly joined: Map<DocumentId, StoredDocument>;
+  readonly joined: Map<DocumentId, KeptDocument>;
   /** Ends when every join and leave so far has been done: one after another, whole documents are not read all at once. */
   joining: Promise<void>;
   /** Messages that were heard and are not answered yet. */
@@ -214,7 +214,7 @@ export class SaveSocket {
       { document: documentId },
       Date.now(),
     );
-    const found = verdict === 'yes' ? await findDocument(this.db, documentId) : null;
+    const found = verdict === 'yes' ? await findKept(this.db, documentId) : null;
     if (!found) {
       this.#tell(line, { kind: 'refused', document: documentId, n: null, code: 'gone' });
       return;
@@ -253,7 +253,7 @@ export class SaveSocket {
     }
   }
 
-  async #editable(document: StoredDocument): Promise<boolean> {
+  async #editable(document: KeptDocument): Promise<boolean> {
     // Notes and documents of one's own go nowhere, so nothing closes them but the bin.
     if (document.role !== 'copy') return document.removed_at === null;
     const assignment = await read(this.db, findAssignment(document.assignment_id, document.owner_id));

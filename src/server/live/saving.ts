@@ -1,4 +1,4 @@
-import { ROLE_RULES } from '@/core/documents/roles';
+import { TYPED_INTO } from '@/core/documents/roles';
 import { lookAtUpdate } from '@/core/documents/updates';
 import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
 import type { Fact } from '@/core/work/facts';
@@ -8,8 +8,9 @@ import { standing } from '@/core/work/standing';
 import { complain } from '@/server/complaints';
 import { workshop } from '@/server/workshop';
 import { ownTermsOf } from '@/store/arrangements';
-import { type Database, type Queryable, readTogether } from '@/store/database';
-import { documentsToType, kindOfDocument } from '@/store/documents';
+import { teachersAmong } from '@/store/classes';
+import { type Database, type Queryable, read, readTogether } from '@/store/database';
+import { documentsToType, type KeptDocument, keptKind } from '@/store/documents';
 import { factsOfStudents, type Happening, recordAll } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import { appendUpdates, keepVersion, lastTimes, lastUpdates, loadOf, noteLooked, updateBytesOf } from '@/store/updates';
@@ -122,7 +123,7 @@ export class Saving {
   async #lookAtWhole(ownerId: PersonId, documentId: DocumentId, update: Uint8Array): Promise<Saved | null> {
     const load = await loadOf(this.db, documentId);
     if (update.byteLength + (load?.bytes ?? 0) > LARGEST_DOCUMENT) return { ok: false, code: 'too-long' };
-    const kind = await kindOfDocument(this.db, documentId);
+    const kind = await keptKind(this.db, documentId);
     if (kind === null) return { ok: false, code: 'gone' };
     const updates = await updateBytesOf(this.db, documentId);
     const done = await workshop().do(ownerId, 'admit', { kind, updates, update });
@@ -172,6 +173,7 @@ export class Saving {
         found,
       ]),
     );
+    const mayType = await writersOf(tx, [...documents.values()], batch);
     const works = [...documents.values()].filter((document) => document.role === 'copy');
     const assignments = [...new Set(works.map((work) => work.assignment_id))];
     const owners = [...new Set(works.map((work) => work.owner_id))];
@@ -185,7 +187,7 @@ export class Saving {
     const verdicts = new Map<DocumentId, Saved>();
     // Notes and documents of one's own take whatever is typed, at any time.
     for (const { id, role, removed_at } of documents.values()) {
-      if (ROLE_RULES[role].alwaysOpen)
+      if (TYPED_INTO[role].alwaysOpen)
         verdicts.set(id, removed_at === null ? { ok: true, at } : { ok: false, code: 'gone' });
     }
     for (const document of works) {
@@ -206,7 +208,7 @@ export class Saving {
     await recordAll(tx, [...begun.values()]);
     const answers = batch.map(({ documentId, ownerId, update, looked }): Saved | typeof LOOK_FIRST => {
       const document = documents.get(documentId);
-      if (!document || document.owner_id !== ownerId) return { ok: false, code: 'gone' };
+      if (!document || !mayType(document, ownerId)) return { ok: false, code: 'gone' };
       if (document.bytes + update.byteLength > LARGEST_DOCUMENT) return { ok: false, code: 'too-long' };
       if (document.over && !looked) return LOOK_FIRST;
       return verdicts.get(documentId) ?? { ok: false, code: 'gone' };
@@ -227,6 +229,23 @@ export class Saving {
     }
     return answers;
   }
+}
+
+/** Who may type into what: its owner, or where it is one of a class, whoever teaches that now. */
+async function writersOf(
+  tx: Queryable,
+  documents: readonly KeptDocument[],
+  batch: readonly Waiting[],
+): Promise<(document: KeptDocument, person: PersonId) => boolean> {
+  const classes = documents.flatMap(({ role, class_id: of }) =>
+    of !== null && TYPED_INTO[role].by === 'teachers' ? [of] : [],
+  );
+  const people = [...new Set(batch.map(({ ownerId }) => ownerId))];
+  const teachers = classes.length === 0 ? null : await read(tx, teachersAmong(classes, people));
+  return (document, person) =>
+    TYPED_INTO[document.role].by === 'owner'
+      ? document.owner_id === person
+      : (teachers?.has(`${document.class_id} ${person}`) ?? false);
 }
 
 /** One student's work on one assignment, as a key. */

@@ -4,10 +4,10 @@ import { TIMES_OF_WORK, type TimeOfWork } from '@/core/work/rules';
 import { effectHandBack, HAND_BACK_JOB } from '@/server/doing/marking/handing-back';
 import { clearUploads } from '@/server/doing/pieces/uploads';
 import { POST_JOB } from '@/server/doing/setting/posting';
-import { readUpdates } from '@/server/reading/documents/stored-documents';
 import { BIN_DAYS } from '@/server/reading/shelf/shelf';
+import { workshop } from '@/server/workshop';
 import { type Queryable, read } from '@/store/database';
-import { emptyBin, kindOfDocument } from '@/store/documents';
+import { emptyBin, keptKind } from '@/store/documents';
 import { record } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import { noteLooked, replaceUpdates, updatesOf } from '@/store/updates';
@@ -42,22 +42,21 @@ const compact = jobKind({
   given: z.object({ document: z.string(), owner: z.string(), whole: z.boolean() }),
   prepare: async (db, { document, owner }) => {
     const documentId = document as DocumentId;
-    const kind = await kindOfDocument(db, documentId);
+    const kind = await keptKind(db, documentId);
     if (kind === null) return null;
     const stored = await updatesOf(db, documentId);
-    const found = await readUpdates(
-      owner,
-      kind,
-      stored.map(({ update }) => update),
-    );
-    if (!found.ok && found.code === 'too-busy') throw new Error('the workshop is busy');
-    return { seqs: stored.map(({ seq }) => seq), found };
+    const done = await workshop().do(owner, 'lookThrough', { kind, updates: stored.map(({ update }) => update) });
+    if (!done.ok && done.code === 'too-busy') throw new Error('the workshop is busy');
+    return {
+      seqs: stored.map(({ seq }) => seq),
+      state: done.ok && done.made.overflow === null ? done.made.state : null,
+    };
   },
   effect: async (tx, { document, whole }, prepared, now) => {
     if (prepared === null) return null;
-    const { seqs, found } = prepared;
-    if (found.ok && whole) await replaceUpdates(tx, document as DocumentId, seqs, { update: found.state, at: now });
-    await noteLooked(tx, document as DocumentId, !found.ok);
+    const { seqs, state } = prepared;
+    if (state && whole) await replaceUpdates(tx, document as DocumentId, seqs, { update: state, at: now });
+    await noteLooked(tx, document as DocumentId, !state);
     return null;
   },
 });
