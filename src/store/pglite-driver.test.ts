@@ -110,6 +110,7 @@ describe('the data folder', () => {
         '007_quick.sql',
         '008_time.sql',
         '009_setting.sql',
+        '010_turns.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { DocumentId, Instant } from '@/core/ids';
 import { bigNumber, bytes, id, instant, maybeInstant } from './columns';
-import { first, many, type Queryable, time } from './database';
+import { first, json, many, type Queryable, time } from './database';
 
 export interface NewUpdate {
   readonly documentId: DocumentId;
@@ -36,6 +36,40 @@ export const appendUpdates = (tx: Queryable, updates: readonly NewUpdate[]): Pro
      RETURNING document_id, bytes, updates, looked, over`,
     [updates.map((u) => u.documentId), updates.map((u) => u.update), updates.map((u) => time(u.at))],
   );
+
+/** It tells other processes what was typed, after it has been stored. */
+export const TYPED_CHANNEL = 'typed';
+
+/** What was typed as another process hears it: `null` for what is longer than can be told, and is read. */
+export const toldTyped = z.object({
+  from: z.string(),
+  typed: z.array(z.object({ document: id<DocumentId>(), update: z.string().nullable() })),
+});
+
+/** So many bytes can be told at a time (NOTIFY takes 8000 with its end). */
+const MOST_TOLD = 7800;
+
+/** Tells what was typed, in the transaction that stores it. `from` names this process, which knows already. */
+export async function tellTyped(tx: Queryable, from: string, updates: readonly NewUpdate[]): Promise<void> {
+  const payloads: string[] = [];
+  let typed: z.output<typeof toldTyped>['typed'] = [];
+  let size = 0;
+  const tell = () => {
+    if (typed.length > 0) payloads.push(json({ from, typed }));
+    typed = [];
+    size = 0;
+  };
+  for (const { documentId, update } of updates) {
+    const said = Buffer.from(update).toString('base64');
+    const one = { document: documentId, update: said.length > MOST_TOLD / 2 ? null : said };
+    const long = json(one).length + 1;
+    if (size + long > MOST_TOLD - 100) tell();
+    typed.push(one);
+    size += long;
+  }
+  tell();
+  await tx.query('SELECT pg_notify($1, told) FROM unnest($2::text[]) AS t (told)', [TYPED_CHANNEL, payloads]);
+}
 
 /** How much is stored of a document. */
 export const loadOf = (db: Queryable, documentId: DocumentId) =>

@@ -4,7 +4,7 @@ import { documentKind } from '../kinds/document';
 import { documentFor, isSettled, showsMaterial } from '../kinds/step';
 import type { Criterion } from '../marks/rubric';
 import { answerPlaces } from '../text/document-json';
-import { lossIn } from '../work/rules';
+import { followsDue, lossIn } from '../work/rules';
 import { type AssignmentDraft, type DraftStep, isTooMuch } from './draft';
 import { type Found, times, titled, type Unmet, whole } from './unmet';
 
@@ -117,7 +117,7 @@ export function assignmentUnmet(
   if (draft.unit !== null && !known.units.has(draft.unit)) at('unit', ['unknown-unit']);
   at('times', times(draft));
   const loss = lossIn(draft.late);
-  if (draft.late.kind !== 'no-loss' && draft.dueAt === null) at('late', ['late-without-due']);
+  if (followsDue(draft.late) && draft.dueAt === null) at('late', ['late-without-due']);
   if (loss && !(loss.points > 0 && loss.floor >= 0)) at('late', ['no-number']);
   at('minutes', whole(draft.minutes, 1, MOST_MINUTES));
   if (points !== null && !(points > 0 && points <= 10_000)) at('points', ['no-number']);

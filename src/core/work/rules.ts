@@ -9,6 +9,10 @@ export type LateRule =
   | { readonly kind: 'loss'; readonly points: number; readonly per: 'day' | 'hour'; readonly floor: number }
   | { readonly kind: 'closed' };
 
+/** Rules that say something only where there is a due time. */
+const FOLLOWS_DUE: Readonly<Record<LateRule['kind'], boolean>> = { 'no-loss': false, loss: true, closed: true };
+export const followsDue = (rule: LateRule): boolean => FOLLOWS_DUE[rule.kind];
+
 /** What late work loses; `null` where it loses nothing or is not taken at all. */
 export const lossIn = (rule: LateRule): Extract<LateRule, { readonly kind: 'loss' }> | null =>
   'points' in rule ? rule : null;

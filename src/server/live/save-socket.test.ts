@@ -9,6 +9,7 @@ import { plainText } from '@/core/text/document-json';
 import { signInToDemo, signOut } from '@/server/doing/accounts/signing-in';
 import { handIn, openCopy, takeBack } from '@/server/doing/handing-in/handing-in';
 import { workshop } from '@/server/workshop';
+import { openPostgres } from '@/store/postgres-driver';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
 import { hostileUpdates } from '../../../bench/hostile-inputs';
 import { SaveSocket } from './save-socket';
@@ -61,9 +62,9 @@ class Tab {
   }
 
   /** One more tab of a browser in which somebody has signed in. */
-  static async of(token: string): Promise<Tab> {
+  static async of(token: string, at = address): Promise<Tab> {
     const headers = { cookie: `kite_session=${token}`, origin: `http://${address}` };
-    const socket = new WebSocket(`ws://${address}/api/save`, { headers });
+    const socket = new WebSocket(`ws://${at}/api/save`, { headers });
     const tab = new Tab(socket, token);
     await new Promise((resolve, reject) => {
       socket.once('open', resolve);
@@ -109,6 +110,45 @@ async function copyOf(person: string): Promise<string> {
 }
 
 const stored = async (document: string) => plainText(documentJson(await loadDocument(school.db, document as never)));
+
+/** Text in the first answer, as a tab has it. */
+const seen = (tab: Tab) => plainText(documentJson(tab.ydoc));
+
+(process.env.KITE_TEST_DATABASE ? test : test.skip)(
+  'what is typed in one process is heard by the tabs of another, however long it is',
+  async () => {
+    const db = await openPostgres(school.url);
+    const other = new SaveSocket(db);
+    await other.start();
+    const second = createServer().on('upgrade', (request, stream, head) => void other.upgrade(request, stream, head));
+    await new Promise<void>((resolve) => second.listen(0, resolve));
+    try {
+      const document = await copyOf('s-dao');
+      const here = await Tab.open('s-dao');
+      const there = await Tab.of(here.token, `localhost:${(second.address() as AddressInfo).port}`);
+      await here.join(document);
+      await there.join(document);
+      // The second is too long to be told: it is read.
+      const long = 'a long line '.repeat(600);
+      for (const [n, words] of ['Short. ', long].entries()) {
+        here.type(document, n + 1, words);
+        const { update } = await there.wait('changed');
+        Y.applyUpdate(there.ydoc, new Uint8Array(Buffer.from(String(update), 'base64')));
+        expect(seen(there)).toBe(seen(here));
+        expect(seen(there)).toContain(words.trim());
+        await here.wait('saved');
+      }
+      // Whoever typed does not hear of it again.
+      expect(here.heard.filter(({ kind }) => kind === 'changed')).toEqual([]);
+      here.socket.close();
+      there.socket.close();
+    } finally {
+      second.closeAllConnections();
+      second.close();
+      await db.close();
+    }
+  },
+);
 
 describe('the save socket', () => {
   test('gives what is stored, takes what is typed, and says that it is saved only when it is', async () => {

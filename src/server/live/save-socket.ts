@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { IncomingMessage } from 'node:http';
 import type { Duplex } from 'node:stream';
 import { type WebSocket, WebSocketServer } from 'ws';
@@ -14,7 +15,7 @@ import { type Database, read } from '@/store/database';
 import { findKept, type KeptDocument } from '@/store/documents';
 import { EVENT_CHANNEL, factsOf, told } from '@/store/events';
 import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
-import { updateBytesOf } from '@/store/updates';
+import { TYPED_CHANNEL, toldTyped, updateBytesOf } from '@/store/updates';
 import { findAssignment } from '@/store/work';
 import { LONGEST_UPDATE, Saving } from './saving';
 
@@ -59,12 +60,14 @@ export class SaveSocket {
   readonly #lines = new Set<Line>();
   readonly #server = new WebSocketServer({ noServer: true, maxPayload: Math.ceil(LONGEST_UPDATE * 1.4) });
   readonly #saving: Saving;
+  /** By this name other processes know what was typed here. */
+  readonly #process = randomUUID();
 
   constructor(
     private readonly db: Database,
     private readonly waits: { readonly checks: number; readonly half: number } = { checks: 30_000, half: 60_000 },
   ) {
-    this.#saving = new Saving(db);
+    this.#saving = new Saving(db, Date.now, this.#process);
   }
 
   /** Starts to hear of moves, so that open documents freeze and thaw in every tab. */
@@ -84,6 +87,13 @@ export class SaveSocket {
       if ('session' in ended) this.#endLines(({ session }) => session === ended.session, SIGNED_OUT);
       else this.#endLines(({ person }) => person.id === ended.person, OTHER_ROLES);
     });
+    if (!this.db.alone)
+      await this.db.listen(TYPED_CHANNEL, (payload) => {
+        const { from, typed } = toldTyped.parse(JSON.parse(payload));
+        if (from === this.#process) return;
+        for (const { document, update } of typed)
+          this.#tellTyped(document, update).catch((error: unknown) => complain('telling what was typed', error));
+      });
     setInterval(() => {
       this.#dropSignedOut().catch((error: unknown) => complain('ending lines', error));
       this.#dropHalfSent();
@@ -246,11 +256,24 @@ export class SaveSocket {
       return;
     }
     this.#tell(line, { kind: 'saved', document, n, at: saved.at });
-    for (const other of this.#lines) {
-      if (other !== line && other.joined.has(document)) {
-        this.#tell(other, { kind: 'changed', document, update: encode(update) });
-      }
+    for (const other of this.#at(document))
+      if (other !== line) this.#tell(other, { kind: 'changed', document, update: encode(update) });
+  }
+
+  /** The lines of this process on which a document is open. */
+  #at = (document: DocumentId): readonly Line[] => [...this.#lines].filter((line) => line.joined.has(document));
+
+  /** Says what was typed in another process. What was too long to be told is read: the whole, which doubles nothing. */
+  async #tellTyped(document: DocumentId, update: string | null): Promise<void> {
+    const [first] = this.#at(document);
+    if (!first) return;
+    let said = update;
+    if (said === null) {
+      const done = await workshop().do(first.person.id, 'compact', { updates: await updateBytesOf(this.db, document) });
+      if (!done.ok) return this.#endLines((line) => line.joined.has(document), OTHER_ROLES);
+      said = encode(done.made);
     }
+    for (const line of this.#at(document)) this.#tell(line, { kind: 'changed', document, update: said });
   }
 
   async #editable(document: KeptDocument): Promise<boolean> {

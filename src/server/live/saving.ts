@@ -13,7 +13,16 @@ import { type Database, type Queryable, read, readTogether } from '@/store/datab
 import { documentsToType, type KeptDocument, keptKind } from '@/store/documents';
 import { factsOfStudents, type Happening, recordAll } from '@/store/events';
 import { addJob } from '@/store/jobs';
-import { appendUpdates, keepVersion, lastTimes, lastUpdates, loadOf, noteLooked, updateBytesOf } from '@/store/updates';
+import {
+  appendUpdates,
+  keepVersion,
+  lastTimes,
+  lastUpdates,
+  loadOf,
+  noteLooked,
+  tellTyped,
+  updateBytesOf,
+} from '@/store/updates';
 import { rulesOf } from '@/store/work';
 
 /** An update that is longer than this is not taken: no sentence is a megabyte. */
@@ -67,6 +76,8 @@ export class Saving {
   constructor(
     private readonly db: Database,
     private readonly now: () => Instant = Date.now,
+    /** The name of this process; the others hear under it what was typed. Empty where nobody has to. */
+    private readonly process = '',
   ) {}
 
   /** Saves one update of a document of this person; the caller has checked whose it is. */
@@ -217,10 +228,9 @@ export class Saving {
     if (taken.length > 0) {
       const ownerOf = new Map(taken.map(({ documentId, ownerId }) => [documentId, ownerId]));
       for (const [documentId, ownerId] of ownerOf) await this.#keepMoment(tx, ownerId, documentId, at);
-      const loads = await appendUpdates(
-        tx,
-        taken.map(({ documentId, update }) => ({ documentId, update, at })),
-      );
+      const stored = taken.map(({ documentId, update }) => ({ documentId, update, at }));
+      const loads = await appendUpdates(tx, stored);
+      if (!this.db.alone && this.process !== '') await tellTyped(tx, this.process, stored);
       for (const { document_id: document, updates: n, bytes, looked } of loads) {
         if (n < COMPACT_AFTER && bytes - looked < LOOK_AFTER) continue;
         const given = { document, owner: ownerOf.get(document), whole: n >= COMPACT_AFTER };

@@ -2,7 +2,7 @@ import { mkdir, open, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { FileStore } from '@tus/file-store';
-import { ERRORS, MemoryLocker, Server } from '@tus/server';
+import { ERRORS, Server } from '@tus/server';
 import { fileKind, fileType, nameLies } from '@/core/formats/file-type';
 import type { AssignmentId, Instant } from '@/core/ids';
 import { complain } from '@/server/complaints';
@@ -17,6 +17,7 @@ import { beginUpload, endUpload, forgetUploads } from '@/store/limits';
 import type { Person } from '@/store/people';
 import type { Looked } from '@/workshop/looking';
 import { type PieceRefusal, takeUpload, wouldTake } from './pieces';
+import { uploadLocker } from './upload-lock';
 
 /** PDFs up to this size are opened to count their pages. */
 const LARGEST_COUNTED = 60 * 1024 * 1024;
@@ -59,22 +60,16 @@ class Store extends FileStore {
   }
 }
 
-const held = globalThis as typeof globalThis & { kiteUploads?: { store: Store; locker: MemoryLocker } };
-
-/** Where unfinished uploads lie, and who writes to which of them: shared by all requests of this process. */
-async function parts() {
-  if (!held.kiteUploads) {
-    await mkdir(uploadsFolder(), { recursive: true, mode: 0o700 });
-    const store = new Store({ directory: uploadsFolder(), expirationPeriodInMilliseconds: UNFINISHED });
-    held.kiteUploads = { store, locker: new MemoryLocker() };
-  }
-  return held.kiteUploads;
+/** Where unfinished uploads lie. */
+async function parts(): Promise<Store> {
+  await mkdir(uploadsFolder(), { recursive: true, mode: 0o700 });
+  return new Store({ directory: uploadsFolder(), expirationPeriodInMilliseconds: UNFINISHED });
 }
 
 /** Throws away what was begun a day ago and never finished. */
 export async function clearUploads(db: Database, now: Instant): Promise<void> {
   await forgetUploads(db, now - UNFINISHED);
-  await (await parts()).store.deleteExpired();
+  await (await parts()).deleteExpired();
 }
 
 /** Why a file is not taken up. */
@@ -134,11 +129,10 @@ export async function receiveUpload(
   { request, upload: id }: { readonly request: Request; readonly upload: string | null },
   now: Instant,
 ): Promise<Response> {
-  const { store, locker } = await parts();
   const server = new Server({
     path: '/api/uploads',
-    datastore: store,
-    locker,
+    datastore: await parts(),
+    locker: uploadLocker(db),
     maxSize: LARGEST_FILE,
     relativeLocation: true,
     respectForwardedHeaders: false,
