@@ -4,7 +4,6 @@ import { dataFolder } from '@/server/kite';
 import { FolderInUse, lockFolder } from '@/store/folder-lock';
 import { migrate } from '@/store/migrate';
 import { openDatabase } from '@/store/open';
-import { findSchool } from '@/store/people';
 import { copyCluster } from './cluster';
 import { seedDemo } from './seed';
 
@@ -19,12 +18,9 @@ try {
   copyCluster(dataFolder());
   const db = await openDatabase(dataFolder());
   await migrate(db);
-  if (await findSchool(db)) {
-    console.log(`There is a school in ${dataFolder()} already; it stays as it is.`);
-  } else {
-    await seedDemo(db, Date.now());
+  if (await seedDemo(db, Date.now()))
     console.log(`The demo school is ready in ${dataFolder()} (${((Date.now() - began) / 1000).toFixed(1)} s).`);
-  }
+  else console.log(`There is a school in ${dataFolder()} already; it stays as it is.`);
   await db.close();
 } catch (error) {
   console.error(error instanceof FolderInUse ? error.message : error);

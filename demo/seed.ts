@@ -3,7 +3,7 @@ import { newId } from '@/server/secrets';
 import type { Database } from '@/store/database';
 import { time } from '@/store/database';
 import { keepRemark } from '@/store/marking';
-import { findPerson, type Person } from '@/store/people';
+import { findPerson, findSchool, type Person } from '@/store/people';
 import { SHOWN_STUDENT, STUDENTS, TEACHERS } from './school';
 import { type Act, othersWork, postings, showWork } from './seed/acts';
 import { HOUR } from './seed/moments';
@@ -11,9 +11,19 @@ import { addPastClass } from './seed/past-class';
 import { addClasses, addLessons, addPeople } from './seed/people';
 import { COMMENTS } from './seed/student-work';
 
-/** Fills an empty database with the demo school, its dates laid out around now. */
-export async function seedDemo(db: Database, now: Instant): Promise<void> {
-  await db.transaction(async (tx) => {
+/** By this number all who make a school in a database know each other. */
+const LOCK = 7302;
+
+/**
+ * Fills an empty database with the demo school, its dates laid out around now. Of several processes that begin at once one
+ * makes it, and the others find it there.
+ *
+ * @returns false where there was a school already: it stays as it is
+ */
+export async function seedDemo(db: Database, now: Instant): Promise<boolean> {
+  return db.transaction(async (tx) => {
+    await tx.query('SELECT pg_advisory_xact_lock($1)', [LOCK]);
+    if (await findSchool(tx)) return false;
     // Everything in one transaction: the acts below ask for transactions of their own and get this one.
     const within: Database = { ...db, query: tx.query, transaction: (work) => work(tx) };
     await addPeople(tx);
@@ -42,5 +52,6 @@ export async function seedDemo(db: Database, now: Instant): Promise<void> {
     await tx.query('UPDATE person SET news_from = (SELECT coalesce(max(id), 0) FROM event WHERE at < $1)', [
       time(now - 36 * HOUR),
     ]);
+    return true;
   });
 }
