@@ -12,7 +12,10 @@ import { type Figure, median } from './figures';
 import { onServer } from './on-server';
 
 const WRITERS = 50;
-const SECONDS = 10;
+/** Both are measured in turns, since the disk and the machine are not always equally quick. */
+const ROUNDS = 5;
+const SECONDS = 3;
+const BARE_ROWS = 1000;
 const STEPS = ['own-forecast-1', 'tide-tables-2', 'bottle-2', 'food-web-1', 'low-water-2'];
 const TEXT = 'The thin streaks right at the top give a day or sometimes two. ';
 
@@ -96,12 +99,13 @@ async function copies(school: School): Promise<{ cookie: string; document: strin
   return found.slice(-WRITERS);
 }
 
-/** The same rows, put in one by one, each synced, into a bare database of the same make. */
-async function bareRate(db: Database, rows: readonly { document: string; update: Uint8Array }[]): Promise<number> {
-  await db.run(
-    'CREATE TABLE bare_update (seq bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY, document_id text NOT NULL, update bytea NOT NULL, at timestamptz NOT NULL)',
-  );
-  await db.run('CREATE INDEX bare_update_document ON bare_update (document_id, seq)');
+interface Row {
+  readonly document: string;
+  readonly update: Uint8Array;
+}
+
+/** Puts rows in one by one, each synced, and says how many it took a second. */
+async function bareRate(db: Database, rows: readonly Row[]): Promise<number> {
   const began = performance.now();
   for (const { document, update } of rows) {
     await db.query('INSERT INTO bare_update (document_id, update, at) VALUES ($1, $2, $3)', [
@@ -110,9 +114,7 @@ async function bareRate(db: Database, rows: readonly { document: string; update:
       new Date(),
     ]);
   }
-  const seconds = (performance.now() - began) / 1000;
-  await db.close();
-  return rows.length / seconds;
+  return rows.length / ((performance.now() - began) / 1000);
 }
 
 /** Fifty writers at once: acknowledged updates a second against bare inserts, and the longest wait of any of them. */
@@ -124,23 +126,41 @@ async function savingOn(
 ): Promise<Figure[]> {
   const open = await copies(school);
   if (open.length < WRITERS) throw new Error(`only ${open.length} documents could be opened`);
-  const ready = await Promise.all(open.map(({ cookie, document }) => writer(school, cookie, document)));
-  const until = Date.now() + SECONDS * 1000;
-  const began = performance.now();
-  const writers = await Promise.all(ready.map((write) => write(until)));
-  const seconds = (performance.now() - began) / 1000;
-  const acknowledged = writers.reduce((sum, { waits }) => sum + waits.length, 0);
-  const rate = acknowledged / seconds;
-  const rows = writers.flatMap(({ updates }, i) =>
-    updates.map((update) => ({ document: open[i]?.document ?? '', update })),
+  // A bare database of the same make.
+  const bare = await bareDatabase();
+  await bare.run(
+    'CREATE TABLE bare_update (seq bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY, document_id text NOT NULL, update bytea NOT NULL, at timestamptz NOT NULL)',
   );
-  const bare = await bareRate(await bareDatabase(), rows.slice(0, 4000));
-  const waits = writers.flatMap((one) => one.waits);
+  await bare.run('CREATE INDEX bare_update_document ON bare_update (document_id, seq)');
+  const rates: { readonly ours: number; readonly bare: number }[] = [];
+  const waits: number[] = [];
+  try {
+    for (let round = 0; round < ROUNDS; round += 1) {
+      const ready = await Promise.all(open.map(({ cookie, document }) => writer(school, cookie, document)));
+      const began = performance.now();
+      const writers = await Promise.all(ready.map((write) => write(Date.now() + SECONDS * 1000)));
+      const seconds = (performance.now() - began) / 1000;
+      const ours = writers.reduce((sum, one) => sum + one.waits.length, 0) / seconds;
+      waits.push(...writers.flatMap((one) => one.waits));
+      const rows = writers.flatMap(({ updates }, i) =>
+        updates.map((update) => ({ document: open[i]?.document ?? '', update })),
+      );
+      rates.push({ ours, bare: await bareRate(bare, rows.slice(0, BARE_ROWS)) });
+    }
+  } finally {
+    await bare.close();
+  }
   console.log(
-    `# ${name}: ${acknowledged} updates in ${seconds.toFixed(1)} s: ${rate.toFixed(0)} a second; bare inserts ${bare.toFixed(0)} a second; median wait ${median(waits).toFixed(1)} ms, longest ${Math.max(...waits).toFixed(1)} ms`,
+    `# ${name}: ${rates.map((rate) => `${rate.ours.toFixed(0)} a second against ${rate.bare.toFixed(0)}`).join(', ')}; median wait ${median(waits).toFixed(1)} ms, longest ${Math.max(...waits).toFixed(1)} ms`,
   );
   return [
-    { name: `${name}-50-writers`, value: rate / bare, unit: 'of-bare-inserts', budget: least, bound: 'least' },
+    {
+      name: `${name}-50-writers`,
+      value: median(rates.map((rate) => rate.ours / rate.bare)),
+      unit: 'of-bare-inserts',
+      budget: least,
+      bound: 'least',
+    },
     {
       name: `${name}-longest-wait`,
       value: Math.max(...waits) / median(waits),

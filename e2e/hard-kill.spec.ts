@@ -1,6 +1,7 @@
-import type { Page } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';
+import { onServer } from '../bench/on-server';
 import { expect, School, signIn, test } from './school';
 
 // Once and with two beside all other tests, often and with three when it is asked for by itself.
@@ -52,11 +53,34 @@ async function stored(school: School, cookie: string, document: string): Promise
   });
 }
 
-test(`the server is killed ${ROUNDS} times while ${WRITERS.length} browsers type: nothing acknowledged is lost, and they go on by themselves`, async ({
-  browser,
-}) => {
-  test.setTimeout(120_000 + ROUNDS * 90_000);
-  const school = await School.open();
+/** Where the school is kept: in its folder, or, when it is asked for by itself, on a PostgreSQL server as well. */
+const PLACES: readonly (readonly [where: string, <Made>(work: (school: School) => Promise<Made>) => Promise<Made>])[] =
+  [
+    [
+      'in its folder',
+      async (work) => {
+        const school = await School.open();
+        try {
+          return await work(school);
+        } finally {
+          await school.end();
+          school.remove();
+        }
+      },
+    ],
+    ...(ROUNDS > 1 ? ([['on a PostgreSQL server', onServer]] as const) : []),
+  ];
+
+for (const [where, inSchool] of PLACES) {
+  test(`the server is killed ${ROUNDS} times while ${WRITERS.length} browsers type, with the school ${where}: nothing acknowledged is lost, and they go on by themselves`, async ({
+    browser,
+  }) => {
+    test.setTimeout(120_000 + ROUNDS * 90_000);
+    await inSchool((school) => killed(browser, school));
+  });
+}
+
+async function killed(browser: Browser, school: School): Promise<void> {
   const writers = await Promise.all(
     WRITERS.map(async (id) => {
       const context = await browser.newContext();
@@ -113,6 +137,4 @@ test(`the server is killed ${ROUNDS} times while ${WRITERS.length} browsers type
   console.log(
     `${ROUNDS} kills; acknowledged and found: ${writers.map(({ wire }) => wire.acknowledged.length).join(', ')} updates`,
   );
-  await school.end();
-  school.remove();
-});
+}

@@ -73,9 +73,13 @@ export async function startPostgres({ synced = false } = {}) {
   const url = `postgres://kite@127.0.0.1:${port}/postgres`;
   for (let i = 0; i < 200; i += 1) {
     try {
-      execFileSync(join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port), '-U', 'kite'], {
-        stdio: 'ignore',
-      });
+      execFileSync(
+        join(bin, 'pg_isready'),
+        ['-q', '-h', '127.0.0.1', '-p', String(port), '-U', 'kite', '-d', 'postgres'],
+        {
+          stdio: 'ignore',
+        },
+      );
       break;
     } catch {
       await new Promise((resolve) => setTimeout(resolve, 100));

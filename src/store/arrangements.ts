@@ -3,17 +3,18 @@ import type { AssignmentId, Instant, PersonId } from '@/core/ids';
 import type { OwnTerms } from '@/core/work/rules';
 import { id, instant, maybeInstant } from './columns';
 import { first, made, type Queryable, rows, time } from './database';
+import type { Work } from './events';
 
-/** What holds for each of some students alone, under the assignment's id, a space and the student's. */
-export const ownTermsOf = (assignmentIds: readonly AssignmentId[], studentIds: readonly PersonId[]) =>
+/** What holds for the student of each of some works alone, under the assignment's id, a space and the student's. */
+export const ownTermsOf = (works: readonly Work[]) =>
   made(
     rows(
       z.object({ assignment_id: z.string(), student_id: z.string(), minutes: z.number(), joined_at: maybeInstant }),
       `SELECT a.id AS assignment_id, m.person_id AS student_id, coalesce(x.minutes, 0) AS minutes, m.joined_at
-       FROM assignment a JOIN membership m ON m.class_id = a.class_id
-       LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = m.person_id
-       WHERE a.id = ANY($1) AND m.person_id = ANY($2)`,
-      [assignmentIds, studentIds],
+       FROM unnest($1::text[], $2::text[]) AS w (assignment_id, student_id) JOIN assignment a ON a.id = w.assignment_id
+       JOIN membership m ON m.class_id = a.class_id AND m.person_id = w.student_id
+       LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = m.person_id`,
+      [works.map((work) => work.assignmentId), works.map((work) => work.studentId)],
     ),
     (found) =>
       new Map(

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { BRIEF, type KeptName } from '@/core/documents/kept';
-import { DOCUMENT_ROLES } from '@/core/documents/roles';
+import { DOCUMENT_ROLES, KEPT_ROLES } from '@/core/documents/roles';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import type { DocumentName } from '@/core/kinds/document';
 import { bigNumber, documentName, id, instant, maybeInstant } from './columns';
@@ -65,13 +65,6 @@ export const findDocument = (db: Queryable, documentId: DocumentId) =>
 export const findKept = (db: Queryable, documentId: DocumentId) =>
   first(db, keptDocument, `SELECT ${COLUMNS} ${FROM} WHERE d.id = $1`, [documentId]);
 
-const loaded = z.object({
-  /** How much is stored of it, in bytes. */
-  bytes: bigNumber,
-  /** It holds more than a document may. */
-  over: z.boolean(),
-});
-
 /** Of which kind a document is; `null` when there is none. */
 export const kindOfDocument = async (db: Queryable, documentId: DocumentId): Promise<DocumentName | null> =>
   (await findDocument(db, documentId))?.kind ?? null;
@@ -79,6 +72,22 @@ export const kindOfDocument = async (db: Queryable, documentId: DocumentId): Pro
 /** Of which kind something that is kept is; `null` when there is none. */
 export const keptKind = async (db: Queryable, documentId: DocumentId): Promise<KeptName | null> =>
   (await findKept(db, documentId))?.kind ?? null;
+
+/** What has to be known of something that is typed into. It is read with every batch of key presses, and so is short. */
+const typedInto = z.object({
+  id: id<DocumentId>(),
+  owner_id: id<PersonId>(),
+  role: z.enum(KEPT_ROLES),
+  assignment_id: id<AssignmentId>().nullable(),
+  class_id: id<ClassId>().nullable(),
+  removed: z.boolean(),
+  /** How much is stored of it, in bytes. */
+  bytes: bigNumber,
+  /** It holds more than a document may. */
+  over: z.boolean(),
+});
+
+export type TypedInto = z.output<typeof typedInto>;
 
 /**
  * Documents with how much is stored of each, to be typed into. Until the transaction ends nobody hands in, takes back or
@@ -88,8 +97,9 @@ export const keptKind = async (db: Queryable, documentId: DocumentId): Promise<K
 export const documentsToType = (tx: Queryable, documentIds: readonly DocumentId[]) =>
   many(
     tx,
-    z.intersection(keptDocument, loaded),
-    `SELECT ${COLUMNS}, coalesce(l.bytes, 0) AS bytes, coalesce(l.over, false) AS over,
+    typedInto,
+    `SELECT d.id, d.owner_id, d.role, d.assignment_id, coalesce(d.class_id, a.class_id) AS class_id,
+       d.removed_at IS NOT NULL AS removed, coalesce(l.bytes, 0) AS bytes, coalesce(l.over, false) AS over,
        CASE WHEN d.role = 'copy' THEN pg_advisory_xact_lock_shared(hashtextextended(d.assignment_id || ' ' || d.owner_id, 0)) END
      ${FROM} LEFT JOIN document_load l ON l.document_id = d.id WHERE d.id = ANY($1)
      ORDER BY d.assignment_id COLLATE "C", d.owner_id COLLATE "C"`,

@@ -46,14 +46,20 @@ export const factsOfClassWork = (studentId: PersonId, classId: ClassId | null) =
     byAssignment,
   );
 
-/** The facts of some students on some assignments, under the assignment's id, a space and the student's. */
-export const factsOfStudents = (studentIds: readonly PersonId[], assignmentIds: readonly AssignmentId[]) =>
+/** One student's work on one assignment. */
+export interface Work {
+  readonly assignmentId: AssignmentId;
+  readonly studentId: PersonId;
+}
+
+/** The facts of some works, under the assignment's id, a space and the student's. */
+export const factsOfWorks = (works: readonly Work[]) =>
   made(
-    rows(factRow, `${FACTS} AND student_id = ANY($2) AND assignment_id = ANY($3) ORDER BY id`, [
-      FACT_NAMES,
-      studentIds,
-      assignmentIds,
-    ]),
+    rows(
+      factRow,
+      `${FACTS} AND (student_id, assignment_id) IN (SELECT * FROM unnest($2::text[], $3::text[])) ORDER BY id`,
+      [FACT_NAMES, works.map((work) => work.studentId), works.map((work) => work.assignmentId)],
+    ),
     (found): Map<string, Fact[]> => grouped(found, (row) => `${row.assignment_id} ${row.student_id}`),
   );
 

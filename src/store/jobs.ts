@@ -48,8 +48,13 @@ export async function addJob(tx: Queryable, job: NewJob, { move = false } = {}):
 
 /** Takes a job away before it is due. @returns false where there is none any more: it has had its effect. */
 export async function dropJob(tx: Queryable, kind: string, key: string): Promise<boolean> {
-  const { affected } = await tx.query('DELETE FROM job WHERE kind = $1 AND key = $2', [kind, key]);
-  return affected === 1;
+  return (await dropJobs(tx, [kind], key)) === 1;
+}
+
+/** Takes jobs of some kinds about one thing away before they are due. @returns how many there were */
+export async function dropJobs(tx: Queryable, kinds: readonly string[], key: string): Promise<number> {
+  const { affected } = await tx.query('DELETE FROM job WHERE kind = ANY($1) AND key = $2', [kinds, key]);
+  return affected;
 }
 
 /**

@@ -20,10 +20,27 @@ types.setTypeParser(builtins.BYTEA, (text) => {
   return new Uint8Array(buffer, byteOffset, byteLength);
 });
 
+/** So many statements a process knows by name; what is asked beyond that is read anew by the server each time. */
+const MOST_NAMED = 400;
+const named = new Map<string, string>();
+
+/**
+ * The name under which a connection keeps a statement once it has read and planned it: those with parameters are few and
+ * come again and again.
+ */
+function nameOf(sql: string): string | undefined {
+  const known = named.get(sql);
+  if (known !== undefined || named.size >= MOST_NAMED) return known;
+  const name = `kite ${named.size}`;
+  named.set(sql, name);
+  return name;
+}
+
 const asQueryable = (on: Pick<pg.ClientBase, 'query'>): Queryable => ({
   async query(sql, params = []) {
     try {
-      const { rows, rowCount } = await on.query(sql, [...params]);
+      const name = params.length > 0 ? nameOf(sql) : undefined;
+      const { rows, rowCount } = await on.query({ text: sql, values: [...params], ...(name && { name }) });
       return { rows, affected: rowCount ?? 0 };
     } catch (error) {
       throw QueryFailed.of(error);
@@ -35,8 +52,11 @@ async function inTransaction<T>(pool: pg.Pool, work: (tx: Queryable) => Promise<
   const client = await pool.connect();
   let broken = false;
   try {
-    await client.query('BEGIN');
+    // Sent together with the first statement: nobody waits for this answer alone.
+    const begun = client.query('BEGIN');
+    begun.catch(() => undefined);
     const made = await work(asQueryable(client));
+    await begun;
     await client.query('COMMIT');
     return made;
   } catch (error) {
@@ -132,7 +152,13 @@ class Line {
 
 /** A PostgreSQL server, by the address in a URL (libpq, 34.1.1.2): many processes may be on one database. */
 export async function openPostgres(url: string): Promise<Database> {
-  const pool = new pg.Pool({ connectionString: url, max: CONNECTIONS, types, application_name: 'kite-string' });
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: CONNECTIONS,
+    types,
+    application_name: 'kite-string',
+    pipeline: true,
+  });
   // A connection that breaks while nobody uses it is replaced by the next that is asked for.
   pool.on('error', () => undefined);
   const line = new Line(url);

@@ -296,8 +296,6 @@ const draftRow = z.object({
   assignment_id: id<AssignmentId>().nullable(),
 });
 
-export type DraftRow = z.output<typeof draftRow>;
-
 /** A draft, by its document. With `hold` whoever posts it meanwhile waits until the transaction ends. */
 export const findDraftDocument = (documentId: DocumentId, hold = false) =>
   row(

@@ -23,20 +23,6 @@ const load = z.object({
 /** How much of a document is stored. */
 export type DocumentLoad = z.output<typeof load>;
 
-/** Appends updates of any number of documents in one statement, and says how much is stored of each from now on. */
-export const appendUpdates = (tx: Queryable, updates: readonly NewUpdate[]): Promise<DocumentLoad[]> =>
-  many(
-    tx,
-    load,
-    `WITH given AS (SELECT * FROM unnest($1::text[], $2::bytea[], $3::timestamptz[]) AS g (document_id, update, at)),
-       kept AS (INSERT INTO document_update (document_id, update, at) SELECT document_id, update, at FROM given)
-     INSERT INTO document_load AS l (document_id, bytes, updates)
-       SELECT document_id, sum(octet_length(update)), count(*) FROM given GROUP BY document_id ORDER BY document_id
-     ON CONFLICT (document_id) DO UPDATE SET bytes = l.bytes + excluded.bytes, updates = l.updates + excluded.updates
-     RETURNING document_id, bytes, updates, looked, over`,
-    [updates.map((u) => u.documentId), updates.map((u) => u.update), updates.map((u) => time(u.at))],
-  );
-
 /** It tells other processes what was typed, after it has been stored. */
 export const TYPED_CHANNEL = 'typed';
 
@@ -49,8 +35,8 @@ export const toldTyped = z.object({
 /** So many bytes can be told at a time (NOTIFY takes 8000 with its end). */
 const MOST_TOLD = 7800;
 
-/** Tells what was typed, in the transaction that stores it. `from` names this process, which knows already. */
-export async function tellTyped(tx: Queryable, from: string, updates: readonly NewUpdate[]): Promise<void> {
+/** What was typed, in as many messages as it takes. `from` names this process, which knows already. */
+function typedMessages(from: string, updates: readonly NewUpdate[]): string[] {
   const payloads: string[] = [];
   let typed: z.output<typeof toldTyped>['typed'] = [];
   let size = 0;
@@ -68,8 +54,33 @@ export async function tellTyped(tx: Queryable, from: string, updates: readonly N
     size += long;
   }
   tell();
-  await tx.query('SELECT pg_notify($1, told) FROM unnest($2::text[]) AS t (told)', [TYPED_CHANNEL, payloads]);
+  return payloads;
 }
+
+/**
+ * Appends updates of any number of documents in one statement, and says how much is stored of each from now on.
+ *
+ * @param from the name of this process, under which the others hear of it; empty where there are none
+ */
+export const appendUpdates = (tx: Queryable, updates: readonly NewUpdate[], from = ''): Promise<DocumentLoad[]> =>
+  many(
+    tx,
+    load,
+    `WITH given AS (SELECT * FROM unnest($1::text[], $2::bytea[], $3::timestamptz[]) AS g (document_id, update, at)),
+       kept AS (INSERT INTO document_update (document_id, update, at) SELECT document_id, update, at FROM given),
+       told AS (SELECT count(pg_notify('${TYPED_CHANNEL}', t.said)) AS n FROM unnest($4::text[]) AS t (said))
+     INSERT INTO document_load AS l (document_id, bytes, updates)
+       SELECT g.document_id, sum(octet_length(g.update)), count(*) FROM given g, told WHERE told.n >= 0
+       GROUP BY g.document_id ORDER BY g.document_id
+     ON CONFLICT (document_id) DO UPDATE SET bytes = l.bytes + excluded.bytes, updates = l.updates + excluded.updates
+     RETURNING document_id, bytes, updates, looked, over`,
+    [
+      updates.map((u) => u.documentId),
+      updates.map((u) => u.update),
+      updates.map((u) => time(u.at)),
+      from === '' ? [] : typedMessages(from, updates),
+    ],
+  );
 
 /** How much is stored of a document. */
 export const loadOf = (db: Queryable, documentId: DocumentId) =>

@@ -1,5 +1,5 @@
 import type * as Y from 'yjs';
-import { type DocumentName, documentKind, isDocumentName } from '../kinds/document';
+import { type DocumentName, documentKind } from '../kinds/document';
 import { readDocument } from '../kinds/document/stored';
 import { draftOverflow } from '../setting/draft-document';
 import type { Overflow } from './limits';
@@ -9,8 +9,6 @@ export const BRIEF = 'brief';
 
 /** What is kept as it is typed: the kinds of document, and drafts. */
 export type KeptName = DocumentName | typeof BRIEF;
-
-export const isKeptName = (name: unknown): name is KeptName => name === BRIEF || isDocumentName(name);
 
 /** What something that is kept has too much of; `null` where it may be. */
 export const overflowOf = (name: KeptName, ydoc: Y.Doc): Overflow | null =>

@@ -10,19 +10,10 @@ import { workshop } from '@/server/workshop';
 import { ownTermsOf } from '@/store/arrangements';
 import { teachersAmong } from '@/store/classes';
 import { type Database, type Queryable, read, readTogether } from '@/store/database';
-import { documentsToType, type KeptDocument, keptKind } from '@/store/documents';
-import { factsOfStudents, type Happening, recordAll } from '@/store/events';
+import { documentsToType, keptKind, type TypedInto } from '@/store/documents';
+import { factsOfWorks, type Happening, recordAll } from '@/store/events';
 import { addJob } from '@/store/jobs';
-import {
-  appendUpdates,
-  keepVersion,
-  lastTimes,
-  lastUpdates,
-  loadOf,
-  noteLooked,
-  tellTyped,
-  updateBytesOf,
-} from '@/store/updates';
+import { appendUpdates, keepVersion, lastTimes, lastUpdates, loadOf, noteLooked, updateBytesOf } from '@/store/updates';
 import { rulesOf } from '@/store/work';
 
 /** An update that is longer than this is not taken: no sentence is a megabyte. */
@@ -36,6 +27,8 @@ const LOOK_AFTER = 64 * 1024;
 /** So many updates of one document are put into one. */
 const COMPACT_AFTER = 400;
 const MOST_AT_ONCE = 200;
+/** So many transactions are written at once on a server: while the disk takes one, the next is made ready. */
+const AT_ONCE = 2;
 /** After so long without a change a new sitting begins, and what was there before it is kept. */
 const PAUSE = 20 * 60_000;
 /** While somebody writes on and on, something is kept this often. */
@@ -67,7 +60,8 @@ const LOOK_FIRST = { ok: false, code: 'look-first' } as const;
  */
 export class Saving {
   #waiting: Waiting[] = [];
-  #writing = false;
+  /** Transactions that are being written. */
+  #writing = 0;
   /** What goes on beside the writing and is waited for by nobody who types. */
   readonly #beside = new Set<Promise<void>>();
   /** When a document was last changed, and when a version of it was last kept. */
@@ -101,8 +95,8 @@ export class Saving {
   }
 
   async #write(): Promise<void> {
-    if (this.#writing) return;
-    this.#writing = true;
+    if (this.#writing >= (this.db.alone ? 1 : AT_ONCE)) return;
+    this.#writing += 1;
     while (this.#waiting.length > 0) {
       // The database answers within this process, before any other socket is read: without this turn of the
       // event loop every update would be a transaction of its own, and pages would wait behind them all.
@@ -117,7 +111,7 @@ export class Saving {
       }
       for (const [i, waiting] of batch.entries()) waiting.answer(answers[i] as Saved | typeof LOOK_FIRST);
     }
-    this.#writing = false;
+    this.#writing -= 1;
   }
 
   #goOn(work: Promise<void>): void {
@@ -185,24 +179,23 @@ export class Saving {
       ]),
     );
     const mayType = await writersOf(tx, [...documents.values()], batch);
-    const works = [...documents.values()].filter((document) => document.role === 'copy');
-    const assignments = [...new Set(works.map((work) => work.assignment_id))];
-    const owners = [...new Set(works.map((work) => work.owner_id))];
+    const works = [...documents.values()].flatMap((document) => {
+      const { id, role, assignment_id: assignmentId, class_id: classId, owner_id: studentId } = document;
+      const closes = !TYPED_INTO[role].alwaysOpen && assignmentId !== null && classId !== null;
+      return closes ? [{ id, assignmentId, classId, studentId }] : [];
+    });
     // What is decided now holds until it is stored: nobody acts on these works meanwhile.
     const { rules, terms, facts } = await readTogether(tx, {
-      rules: rulesOf(assignments, null),
-      terms: ownTermsOf(assignments, owners),
-      facts: factsOfStudents(owners, assignments),
+      rules: rulesOf([...new Set(works.map((work) => work.assignmentId))], null),
+      terms: ownTermsOf(works),
+      facts: factsOfWorks(works),
     });
     const begun = new Map<string, Happening>();
     const verdicts = new Map<DocumentId, Saved>();
     // Notes and documents of one's own take whatever is typed, at any time.
-    for (const { id, role, removed_at } of documents.values()) {
-      if (TYPED_INTO[role].alwaysOpen)
-        verdicts.set(id, removed_at === null ? { ok: true, at } : { ok: false, code: 'gone' });
-    }
-    for (const document of works) {
-      const { assignment_id: assignmentId, owner_id: studentId, class_id: classId } = document;
+    for (const { id, role, removed } of documents.values())
+      if (TYPED_INTO[role].alwaysOpen) verdicts.set(id, removed ? { ok: false, code: 'gone' } : { ok: true, at });
+    for (const { id, assignmentId, studentId, classId } of works) {
       const key = workKey(assignmentId, studentId);
       const own: readonly Fact[] = facts.get(key) ?? [];
       const general = rules.get(assignmentId);
@@ -211,7 +204,7 @@ export class Saving {
       const moved = makeMove(own, { kind: 'edit' }, at, rule);
       // What was typed before the closing time may arrive after it. It is kept; it just cannot be handed in.
       const kept = moved.ok || moved.code === 'closed';
-      verdicts.set(document.id, kept ? { ok: true, at } : { ok: false, code: moved.code });
+      verdicts.set(id, kept ? { ok: true, at } : { ok: false, code: moved.code });
       if (moved.ok && !standing(own, rule, at).begun) {
         begun.set(key, { kind: 'edited', at, classId, assignmentId, studentId, actorId: studentId });
       }
@@ -228,9 +221,11 @@ export class Saving {
     if (taken.length > 0) {
       const ownerOf = new Map(taken.map(({ documentId, ownerId }) => [documentId, ownerId]));
       for (const [documentId, ownerId] of ownerOf) await this.#keepMoment(tx, ownerId, documentId, at);
-      const stored = taken.map(({ documentId, update }) => ({ documentId, update, at }));
-      const loads = await appendUpdates(tx, stored);
-      if (!this.db.alone && this.process !== '') await tellTyped(tx, this.process, stored);
+      const loads = await appendUpdates(
+        tx,
+        taken.map(({ documentId, update }) => ({ documentId, update, at })),
+        this.db.alone ? '' : this.process,
+      );
       for (const { document_id: document, updates: n, bytes, looked } of loads) {
         if (n < COMPACT_AFTER && bytes - looked < LOOK_AFTER) continue;
         const given = { document, owner: ownerOf.get(document), whole: n >= COMPACT_AFTER };
@@ -244,9 +239,9 @@ export class Saving {
 /** Who may type into what: its owner, or where it is one of a class, whoever teaches that now. */
 async function writersOf(
   tx: Queryable,
-  documents: readonly KeptDocument[],
+  documents: readonly TypedInto[],
   batch: readonly Waiting[],
-): Promise<(document: KeptDocument, person: PersonId) => boolean> {
+): Promise<(document: TypedInto, person: PersonId) => boolean> {
   const classes = documents.flatMap(({ role, class_id: of }) =>
     of !== null && TYPED_INTO[role].by === 'teachers' ? [of] : [],
   );

@@ -2,7 +2,7 @@ import type { AssignmentId, ClassId, Instant } from '@/core/ids';
 import { assignmentUnmet } from '@/core/setting/assignment';
 import type { AssignmentDraft } from '@/core/setting/draft';
 import type { Unmet } from '@/core/setting/unmet';
-import { type Database, type Queryable, read } from '@/store/database';
+import { type Database, type Queryable, readTogether } from '@/store/database';
 import { record } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import type { Person } from '@/store/people';
@@ -23,19 +23,18 @@ export interface Posting {
 
 export type Posted = { readonly ok: true; readonly version: number } | NotSet;
 
-/** What follows from what others have already, and no draft tells by itself. */
-async function unmetByOthers(tx: Queryable, { id, draft }: Posting): Promise<Unmet[]> {
-  const stay = new Set(draft.steps.map((step) => step.id));
-  const gone = [...(await read(tx, stepsInUse(id)))].filter((step) => !stay.has(step));
-  const elsewhere = await read(
-    tx,
-    partsElsewhere(
-      id,
-      [...stay],
-      draft.rubric.map((criterion) => criterion.id),
-    ),
-  );
+/** What is still missing, by the draft itself and by what there is already. */
+async function unmetOf(tx: Queryable, { id, classId, draft }: Posting): Promise<Unmet[]> {
+  const steps = draft.steps.map((step) => step.id);
+  const criteria = draft.rubric.map((criterion) => criterion.id);
+  const { known, used, elsewhere } = await readTogether(tx, {
+    known: knownInClass(classId),
+    used: stepsInUse(id),
+    elsewhere: partsElsewhere(id, steps, criteria),
+  });
+  const gone = [...used].filter((step) => !steps.includes(step));
   return [
+    ...assignmentUnmet(draft, id, known),
     ...gone.map((step) => ({ part: 'steps' as const, id: step, code: 'in-use' })),
     ...elsewhere.map((one) => ({ part: 'steps' as const, id: one, code: 'same-id' })),
   ];
@@ -44,10 +43,7 @@ async function unmetByOthers(tx: Queryable, { id, draft }: Posting): Promise<Unm
 /** Posts an assignment, or a further version of it, within a transaction. */
 export async function post(tx: Queryable, teacher: Person, posting: Posting, now: Instant): Promise<Posted> {
   const { id, classId, draft, postedAt } = posting;
-  const refused = refusedFor([
-    ...assignmentUnmet(draft, id, await read(tx, knownInClass(classId))),
-    ...(await unmetByOthers(tx, posting)),
-  ]);
+  const refused = refusedFor(await unmetOf(tx, posting));
   if (refused) return refused;
   const version = await keepAssignment(tx, { ...posting, by: teacher.id }, now);
   if (version === null) return { ok: false, code: 'class-over' };
