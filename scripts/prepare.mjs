@@ -7,7 +7,7 @@ export function run(command, args, env = {}) {
   return spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;
 }
 
-/** Runs a command beside others: what it says is shown in one piece when it has ended. */
+/** Runs a command beside others: what it says is shown in one piece when it has ended. Gives back whether it went well. */
 export function runBeside(command, args) {
   return new Promise((resolve) => {
     const started = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
@@ -23,12 +23,12 @@ export function runBeside(command, args) {
 
 const changedAt = (path) => (existsSync(path) ? statSync(path).mtimeMs : 0);
 
-/** Installs the locked packages where they are missing or older than the lock. */
-export function installPackages() {
+/** Installs the locked packages where they are missing or older than the lock, by a command as it is given. */
+export function installPackages(by = run) {
   if (changedAt('node_modules/.package-lock.json') >= changedAt('package-lock.json') - 1000) return true;
   console.log('Installing the packages …');
   // Not `npm ci`: the lock lacks the optional packages of other platforms, and that refuses it.
-  return run('npm', ['install', '--no-audit', '--no-fund']);
+  return by('npm', ['install', '--no-audit', '--no-fund']);
 }
 
 /** When the newest file below a path was changed, in milliseconds. */
@@ -109,10 +109,15 @@ export function buildIfNeeded() {
   return build();
 }
 
-/** Installs Debian packages that are not there, as root or through sudo. */
-export function installDebian(missing) {
+/** Installs Debian packages that are not there, as root or through sudo, beside whatever else goes on. */
+export async function installDebian(missing) {
   if (missing.length === 0) return true;
   console.log(`Installing ${missing.join(', ')} …`);
-  const asRoot = (args) => (process.getuid?.() === 0 ? run('apt-get', args) : run('sudo', ['apt-get', ...args]));
-  return asRoot(['update', '-qq']) && asRoot(['install', '-y', '-qq', '--no-install-recommends', ...missing]);
+  const asRoot = (args) =>
+    process.getuid?.() === 0 ? runBeside('apt-get', args) : runBeside('sudo', ['apt-get', ...args]);
+  return (
+    (await asRoot(['update', '-qq'])) &&
+    // They are installed for these tests: a machine that loses its power meanwhile installs them once more.
+    asRoot(['install', '-y', '-qq', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-unsafe-io', ...missing])
+  );
 }

@@ -62,16 +62,11 @@ describe('the workshop', () => {
 
   test('gives a job up that takes too long, and goes on with another process', async () => {
     const before = shop.processes;
-    const stuck = shop.do('a', 'exportDocument', {
-      written: {
-        kind: 'text',
-        content: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'On and on.' }] }] },
-      },
-      formats: Array.from({ length: 20_000 }, () => 'pdf' as const),
-      title: '',
-      lang: 'en',
-      pictures: [],
-    });
+    // The same long update again and again, which is sent once: the job that is given up soonest.
+    const lines = Array.from({ length: 2000 }, () => ({ type: 'paragraph' as const }));
+    const long = firstUpdate({ type: 'doc', content: lines });
+    const updates = Array.from({ length: 20_000 }, () => long);
+    const stuck = shop.do('a', 'admit', { kind: 'text', updates, update: long });
     const free = await shop.do('b', 'read', stored);
     expect(free.ok).toBe(true);
     expect(await stuck).toEqual({ ok: false, code: 'too-intricate' });
