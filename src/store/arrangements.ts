@@ -25,6 +25,26 @@ export const ownTermsOf = (works: readonly Work[]) =>
       ),
   );
 
+/**
+ * Of some works, what tells whether anything has been decided about one since: another stamp says that something happened to
+ * it, that the assignment was set anew, that its student was given other times or is in the class in another way. Under the
+ * assignment's id, a space and the student's.
+ */
+export const stampsOf = (works: readonly Work[]) =>
+  made(
+    rows(
+      z.object({ key: z.string(), stamp: z.string() }),
+      // Which version of its row an assignment has the database numbers itself (xmin).
+      `SELECT w.assignment_id || ' ' || w.student_id AS key, concat_ws(' ', (SELECT max(e.id) FROM event e
+         WHERE e.student_id = w.student_id AND e.assignment_id = w.assignment_id), a.xmin, x.minutes, m.role, m.joined_at) AS stamp
+       FROM unnest($1::text[], $2::text[]) AS w (assignment_id, student_id) JOIN assignment a ON a.id = w.assignment_id
+       LEFT JOIN membership m ON m.class_id = a.class_id AND m.person_id = w.student_id
+       LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = w.student_id`,
+      [works.map((work) => work.assignmentId), works.map((work) => work.studentId)],
+    ),
+    (found) => new Map(found.map(({ key, stamp }) => [key, stamp])),
+  );
+
 /** Gives one student more time for an assignment, or takes that back with 0 minutes. */
 export async function giveExtraTime(
   tx: Queryable,

@@ -3,15 +3,15 @@ import { lookAtUpdate } from '@/core/documents/updates';
 import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
 import type { Fact } from '@/core/work/facts';
 import { makeMove, type Refusal } from '@/core/work/moves';
-import { rulesFor } from '@/core/work/rules';
+import { type OwnTerms, type Rules, rulesFor } from '@/core/work/rules';
 import { standing } from '@/core/work/standing';
 import { complain } from '@/server/complaints';
 import { workshop } from '@/server/workshop';
-import { ownTermsOf } from '@/store/arrangements';
+import { ownTermsOf, stampsOf } from '@/store/arrangements';
 import { teachersAmong } from '@/store/classes';
 import { type Database, type Queryable, read, readTogether } from '@/store/database';
 import { documentsToType, keptKind, type TypedInto } from '@/store/documents';
-import { factsOfWorks, type Happening, recordAll } from '@/store/events';
+import { factsOfWorks, type Happening, recordAll, type Work } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import { appendUpdates, keepVersion, lastTimes, lastUpdates, loadOf, noteLooked, updateBytesOf } from '@/store/updates';
 import { rulesOf } from '@/store/work';
@@ -29,6 +29,8 @@ const COMPACT_AFTER = 400;
 const MOST_AT_ONCE = 200;
 /** So many transactions are written at once on a server: while the disk takes one, the next is made ready. */
 const AT_ONCE = 2;
+/** For so long, in milliseconds, it is not asked anew what time has done to work. */
+const SURE_FOR = 1000;
 /** After so long without a change a new sitting begins, and what was there before it is kept. */
 const PAUSE = 20 * 60_000;
 /** While somebody writes on and on, something is kept this often. */
@@ -64,6 +66,11 @@ export class Saving {
   #writing = 0;
   /** What goes on beside the writing and is waited for by nobody who types. */
   readonly #beside = new Set<Promise<void>>();
+  /**
+   * Works of which it was decided a moment ago that they may be typed into, each with its stamp then. What time alone changes
+   * may be a second late; whatever anybody does changes the stamp, which is asked for with every batch.
+   */
+  readonly #underWay = new Map<string, { readonly stamp: string; readonly at: Instant }>();
   /** When a document was last changed, and when a version of it was last kept. */
   readonly #times = new Map<DocumentId, { changed: Instant; kept: Instant }>();
 
@@ -184,18 +191,22 @@ export class Saving {
       const closes = !TYPED_INTO[role].alwaysOpen && assignmentId !== null && classId !== null;
       return closes ? [{ id, assignmentId, classId, studentId }] : [];
     });
-    // What is decided now holds until it is stored: nobody acts on these works meanwhile.
-    const { rules, terms, facts } = await readTogether(tx, {
-      rules: rulesOf([...new Set(works.map((work) => work.assignmentId))], null),
-      terms: ownTermsOf(works),
-      facts: factsOfWorks(works),
-    });
     const begun = new Map<string, Happening>();
     const verdicts = new Map<DocumentId, Saved>();
     // Notes and documents of one's own take whatever is typed, at any time.
     for (const { id, role, removed } of documents.values())
       if (TYPED_INTO[role].alwaysOpen) verdicts.set(id, removed ? { ok: false, code: 'gone' } : { ok: true, at });
-    for (const { id, assignmentId, studentId, classId } of works) {
+    // What is decided now holds until it is stored: nobody acts on these works meanwhile.
+    const stamps = works.length === 0 ? new Map<string, string>() : await read(tx, stampsOf(works));
+    const open = works.filter(({ id, assignmentId, studentId }) => {
+      const key = workKey(assignmentId, studentId);
+      const known = this.#underWay.get(key);
+      const same = known !== undefined && known.stamp === stamps.get(key) && at - known.at < SURE_FOR && at >= known.at;
+      if (same) verdicts.set(id, { ok: true, at });
+      return !same;
+    });
+    const { rules, terms, facts } = await rulesAndFacts(tx, open);
+    for (const { id, assignmentId, studentId, classId } of open) {
       const key = workKey(assignmentId, studentId);
       const own: readonly Fact[] = facts.get(key) ?? [];
       const general = rules.get(assignmentId);
@@ -205,10 +216,13 @@ export class Saving {
       // What was typed before the closing time may arrive after it. It is kept; it just cannot be handed in.
       const kept = moved.ok || moved.code === 'closed';
       verdicts.set(id, kept ? { ok: true, at } : { ok: false, code: moved.code });
-      if (moved.ok && !standing(own, rule, at).begun) {
+      this.#underWay.delete(key);
+      if (!moved.ok) continue;
+      if (!standing(own, rule, at).begun)
         begun.set(key, { kind: 'edited', at, classId, assignmentId, studentId, actorId: studentId });
-      }
+      else this.#underWay.set(key, { stamp: stamps.get(key) ?? '', at });
     }
+    if (this.#underWay.size > 5000) this.#underWay.clear();
     await recordAll(tx, [...begun.values()]);
     const answers = batch.map(({ documentId, ownerId, update, looked }): Saved | typeof LOOK_FIRST => {
       const document = documents.get(documentId);
@@ -235,6 +249,23 @@ export class Saving {
     return answers;
   }
 }
+
+/** What it takes to decide about some works; nothing is asked for none. */
+const rulesAndFacts = async (
+  tx: Queryable,
+  works: readonly Work[],
+): Promise<{
+  readonly rules: ReadonlyMap<AssignmentId, Rules>;
+  readonly terms: ReadonlyMap<string, OwnTerms>;
+  readonly facts: ReadonlyMap<string, readonly Fact[]>;
+}> =>
+  works.length === 0
+    ? { rules: new Map(), terms: new Map(), facts: new Map() }
+    : readTogether(tx, {
+        rules: rulesOf([...new Set(works.map((work) => work.assignmentId))], null),
+        terms: ownTermsOf(works),
+        facts: factsOfWorks(works),
+      });
 
 /** Who may type into what: its owner, or where it is one of a class, whoever teaches that now. */
 async function writersOf(
