@@ -10,6 +10,7 @@ import { byteRange } from '@/server/http/file-response';
 import { find } from '@/server/reading/find/finding';
 import { keepFile } from '@/store/files';
 import { prepareFind } from '@/store/find';
+import { addMasses } from '@/store/masses';
 import { migrate } from '@/store/migrate';
 import { findPerson, type Person } from '@/store/people';
 import { openPglite } from '@/store/pglite-driver';
@@ -39,6 +40,9 @@ export function stringFigures(): Figure[] {
   return [{ name: 'string-layout-200', value: median(times), unit: 'ms', budget: 5, bound: 'most' }];
 }
 
+const WORDS =
+  'harbour lantern ladder cloud bearing splice tide barnacle compass feather engine letter captain postcard bottle bridle spar shed island whistle gull mast anchor ferry moth kelp limpet storm wind quay';
+
 /** Find over 20,000 things that the person may all find: beginnings, words within, and slips of the finger. */
 export async function findFigures(): Promise<Figure[]> {
   const folder = mkdtempSync(join(tmpdir(), 'kite-find-'));
@@ -49,13 +53,19 @@ export async function findFigures(): Promise<Figure[]> {
     await db.run(`
       INSERT INTO school VALUES ('b', 'Bench', 'Europe/Lisbon', 'nobody', true);
       INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash) VALUES ('s', 'b', 'S', 'S', 's', 'student', '');
-      INSERT INTO class (id, school_id, name, weave, room, locale) SELECT 'c' || i, 'b', 'Class ' || i, 'waves', '1', 'en' FROM generate_series(1, 8) i;
+`);
+    const words = WORDS.split(' ');
+    await addMasses(db, {
+      classes: Array.from({ length: 8 }, (_, i) => ({ id: `c${i + 1}`, name: `Class ${i + 1}` })),
+      materials: Array.from({ length: 20_000 }, (_, i) => ({
+        id: `m${i + 1}`,
+        classId: `c${((i + 1) % 8) + 1}`,
+        title: `${words.filter((_w, n) => (n + 1 + (i + 1) * 3) % 10 < 2).join(' ')} ${i + 1}`,
+        postedAt: Date.now() - 86_400_000,
+      })),
+    });
+    await db.run(`
       INSERT INTO membership SELECT 's', id, 'student' FROM class;
-      CREATE TEMP TABLE words AS SELECT row_number() OVER () AS n, w FROM unnest(string_to_array('harbour lantern ladder cloud bearing splice tide barnacle compass feather engine letter captain postcard bottle bridle spar shed island whistle gull mast anchor ferry moth kelp limpet storm wind quay', ' ')) w;
-      INSERT INTO material (id, class_id, position, title, body, minutes, posted_at)
-        SELECT 'm' || i, 'c' || (i % 8 + 1), i,
-          (SELECT string_agg(w, ' ' ORDER BY (n * 7919 + i) % 31) FROM words WHERE (n + i * 3) % 10 < 2) || ' ' || i,
-          '{"type":"doc"}', 5, now() - interval '1 day' FROM generate_series(1, 20000) i;
       ANALYZE;`);
     const person = (await findPerson(db, 's' as Person['id'])) as Person;
     const asked = [

@@ -1,5 +1,6 @@
 import { rmSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
+import { addMasses, ONE_QUESTION } from '@/store/masses';
 import { migrate } from '@/store/migrate';
 import { openPglite } from '@/store/pglite-driver';
 import { School } from '../e2e/school';
@@ -23,21 +24,34 @@ async function fill(folder: string, students: number, assignments: number): Prom
     INSERT INTO school VALUES ('bench', 'Bench', 'Europe/Lisbon', 'nobody', true);
     INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash)
       SELECT 's' || i, 'bench', 'Student ' || i, 'S. ' || i, 'student' || i, 'student', '' FROM generate_series(0, ${students - 1}) i;
-    INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash) VALUES ('t', 'bench', 'Teacher', 'T.', 'teacher', 'teacher', '');
-    INSERT INTO class (id, school_id, name, weave, room, locale)
-      SELECT 'c' || g || '-' || c, 'bench', 'Class ' || c, 'waves', '1', 'en' FROM generate_series(0, ${groups - 1}) g, generate_series(0, ${CLASSES - 1}) c;
+    INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash) VALUES ('t', 'bench', 'Teacher', 'T.', 'teacher', 'teacher', '');`);
+  const classes = Array.from({ length: groups * CLASSES }, (_, i) => ({
+    id: `c${Math.floor(i / CLASSES)}-${i % CLASSES}`,
+    name: `Class ${i % CLASSES}`,
+  }));
+  await addMasses(db, {
+    classes,
+    units: classes.flatMap(({ id }) =>
+      Array.from({ length: 5 }, (_, u) => ({ id: `${id}-u${u + 1}`, classId: id, position: u + 1 })),
+    ),
+    assignments: classes.flatMap(({ id }) =>
+      Array.from({ length: assignments }, (_, a) => ({
+        id: `${id}-a${a}`,
+        classId: id,
+        unitId: `${id}-u${(a % 5) + 1}`,
+        position: a,
+        title: `Assignment ${a}`,
+        points: 20,
+        postedAt: Date.now() - 20 * 86_400_000,
+        dueAt: Date.now() + (a - (assignments >> 1)) * 86_400_000,
+        asks: [{ id: 'k', place: 'q1', bars: false, kind: 'sentences', min: 2, max: 3 }],
+        step: ONE_QUESTION,
+      })),
+    ),
+  });
+  await db.run(`
     INSERT INTO membership SELECT 's' || i, 'c' || (i / ${CLASS_SIZE}) || '-' || c, 'student' FROM generate_series(0, ${students - 1}) i, generate_series(0, ${CLASSES - 1}) c;
     INSERT INTO membership SELECT 't', id, 'teacher' FROM class;
-    INSERT INTO unit (id, class_id, position, title) SELECT id || '-u' || u, id, u, 'Unit ' || u FROM class, generate_series(1, 5) u;
-    INSERT INTO assignment (id, class_id, unit_id, position, title, instructions, minutes, points, posted_at, due_at, late, take_back, asks)
-      SELECT c.id || '-a' || a, c.id, c.id || '-u' || (a % 5 + 1), a, 'Assignment ' || a,
-        '{"type":"doc","content":[{"type":"paragraph","content":[{"type":"text","text":"Read and answer."}]}]}', 30, 20,
-        now() - interval '20 days', now() + (a - ${assignments >> 1}) * interval '1 day', '{"kind":"no-loss"}', true,
-        '[{"id":"k","place":"q1","bars":false,"kind":"sentences","min":2,"max":3}]'
-      FROM class c, generate_series(0, ${assignments - 1}) a;
-    INSERT INTO step (id, assignment_id, position, kind, title, minutes, settings, starter)
-      SELECT id || '-1', id, 1, 'write', 'Answer', 30, '{"tools":"all"}',
-        '{"type":"doc","content":[{"type":"question","attrs":{"number":1,"text":"Why?"}},{"type":"answer","attrs":{"id":"q1"},"content":[{"type":"paragraph"}]}]}' FROM assignment;
     INSERT INTO event (at, kind, class_id, assignment_id, student_id, actor_id)
       SELECT now() - interval '3 days', k.kind, a.class_id, a.id, m.person_id, m.person_id
       FROM assignment a JOIN membership m ON m.class_id = a.class_id AND m.role = 'student', (VALUES ('opened'), ('edited')) k(kind) WHERE a.position % 2 = 0;

@@ -1,5 +1,6 @@
 import { gzipSync } from 'node:zlib';
 import { hashToken } from '@/server/secrets';
+import { addMasses } from '@/store/masses';
 import { migrate } from '@/store/migrate';
 import { addSession, findPerson, type Person } from '@/store/people';
 import { openPglite } from '@/store/pglite-driver';
@@ -14,23 +15,30 @@ const CLIENTS = 20;
 /** A page that shows next to nothing: the frame, who visits it, and one card. */
 const BARE = '/password';
 
+const DAY = 86_400_000;
+const from0 = <Made>(n: number, make: (i: number) => Made): Made[] => Array.from({ length: n }, (_, i) => make(i));
+const YEAR_CLASSES = from0(12, (c) => ({ id: `yc${c}`, name: `Year class ${c}` }));
+const yearAssignments = (now: number) =>
+  from0(200, (a) => ({
+    id: `ya${a}`,
+    classId: `yc${a % 12}`,
+    position: a,
+    title: `Assignment ${a}`,
+    points: 20,
+    postedAt: now - 20 * DAY,
+    dueAt: now + (a - 100) * 3 * 3_600_000,
+  }));
+
 /** Adds a school's year to a demo school: one more student with 200 assignments, one more teacher with 12 classes of 30. */
 const YEAR = `
   INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash)
     SELECT 'y' || i, (SELECT id FROM school), 'Year Student ' || i, 'Y. ' || i, 'year' || i, 'student', '' FROM generate_series(1, 360) i;
   INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash)
     SELECT 'yt', id, 'Year Teacher', 'Y. T.', 'yearteacher', 'teacher', '' FROM school;
-  INSERT INTO class (id, school_id, name, weave, room, locale)
-    SELECT 'yc' || c, (SELECT id FROM school), 'Year class ' || c, 'waves', '1', 'en' FROM generate_series(0, 11) c;
   INSERT INTO membership (person_id, class_id, role) SELECT 'y' || i, 'yc' || (i % 12), 'student' FROM generate_series(1, 360) i;
   INSERT INTO membership (person_id, class_id, role) SELECT 'yt', 'yc' || c, 'teacher' FROM generate_series(0, 11) c;
   -- One of them is in every class, and so has all 200.
   INSERT INTO membership (person_id, class_id, role) SELECT 'y1', 'yc' || c, 'student' FROM generate_series(0, 11) c ON CONFLICT DO NOTHING;
-  INSERT INTO assignment (id, class_id, position, title, instructions, minutes, points, posted_at, due_at, late, take_back, asks)
-    SELECT 'ya' || a, 'yc' || (a % 12), a, 'Assignment ' || a, '{"type":"doc"}', 30, 20, now() - interval '20 days',
-      now() + (a - 100) * interval '3 hours', '{"kind":"no-loss"}', true, '[]' FROM generate_series(0, 199) a;
-  INSERT INTO step (id, assignment_id, position, kind, title, minutes, settings)
-    SELECT id || '-1', id, 1, 'do', 'Do it', 30, '{}' FROM assignment WHERE id LIKE 'ya%';
   INSERT INTO event (at, kind, class_id, assignment_id, student_id, actor_id, data)
     SELECT now() - interval '3 days', k.kind, a.class_id, a.id, m.person_id, m.person_id, k.data::jsonb
     FROM assignment a JOIN membership m ON m.class_id = a.class_id AND m.role = 'student',
@@ -94,6 +102,7 @@ async function yearSchool(): Promise<School> {
   await school.end();
   const db = await openPglite(school.folder);
   await migrate(db);
+  await addMasses(db, { classes: YEAR_CLASSES, assignments: yearAssignments(Date.now()) });
   await db.run(YEAR);
   await db.close();
   return school;

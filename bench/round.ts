@@ -6,6 +6,7 @@ import type { AssignmentId, DocumentId, HandInId, PersonId, StepId } from '@/cor
 import type { Doc } from '@/core/text/document-json';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { makeCopy } from '@/store/documents';
+import { addMasses, ONE_QUESTION } from '@/store/masses';
 import { migrate } from '@/store/migrate';
 import { findPerson, type Person } from '@/store/people';
 import { openPglite } from '@/store/pglite-driver';
@@ -74,15 +75,25 @@ async function fill(folder: string, students: number, dueIn: number, handedIn: b
     INSERT INTO school VALUES ('bench', 'Bench', 'Europe/Lisbon', 'nobody', true);
     INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash)
       SELECT 's' || i, 'bench', 'Student ' || i, 'S. ' || i, 'student' || i, 'student', '' FROM generate_series(0, ${students - 1}) i;
-    INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash) VALUES ('t', 'bench', 'Teacher', 'T.', 'teacher', 'teacher', '');
-    INSERT INTO class (id, school_id, name, weave, room, locale) VALUES ('c', 'bench', 'Class', 'waves', '1', 'en');
-    INSERT INTO membership SELECT id, 'c', role FROM person;
-    INSERT INTO assignment (id, class_id, position, title, instructions, minutes, points, posted_at, due_at, late, take_back, asks)
-      VALUES ('rush', 'c', 1, 'Rush', '{"type":"doc"}', 30, 20, now() - interval '1 day', now() + interval '${dueIn} milliseconds',
-        '{"kind":"no-loss"}', true, '[{"id":"k","place":"q1","bars":false,"kind":"sentences","min":2,"max":3}]');
-    INSERT INTO criterion (id, assignment_id, position, title, points, levels) VALUES ('k', 'rush', 1, 'All of it', 20, '[]');
-    INSERT INTO step (id, assignment_id, position, kind, title, minutes, settings, starter) VALUES ('rush-1', 'rush', 1, 'write', 'Answer', 30, '{"tools":"all"}',
-      '{"type":"doc","content":[{"type":"question","attrs":{"number":1,"text":"Why?"}},{"type":"answer","attrs":{"id":"q1"},"content":[{"type":"paragraph"}]}]}');`);
+    INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash) VALUES ('t', 'bench', 'Teacher', 'T.', 'teacher', 'teacher', '');`);
+  await addMasses(db, {
+    classes: [{ id: 'c', name: 'Class' }],
+    assignments: [
+      {
+        id: 'rush',
+        classId: 'c',
+        position: 1,
+        title: 'Rush',
+        points: 20,
+        postedAt: Date.now() - 86_400_000,
+        dueAt: Date.now() + dueIn,
+        asks: [{ id: 'k', place: 'q1', bars: false, kind: 'sentences', min: 2, max: 3 }],
+        step: ONE_QUESTION,
+      },
+    ],
+    criteria: [{ id: 'k', assignmentId: 'rush', points: 20 }],
+  });
+  await db.run("INSERT INTO membership SELECT id, 'c', role FROM person");
   const lines = paragraphs(300, 5);
   const content: Doc = {
     type: 'doc',

@@ -2,6 +2,7 @@ import { WebSocket } from 'ws';
 import * as Y from 'yjs';
 import { newDocument } from '@/server/doing/documents/own-documents';
 import { hashToken } from '@/server/secrets';
+import { addMasses, type Masses } from '@/store/masses';
 import { addSession, findPerson, type Person } from '@/store/people';
 import { openPglite } from '@/store/pglite-driver';
 import { School } from '../e2e/school';
@@ -18,17 +19,23 @@ const KEYS = 3;
 
 /** A thousand students in classes of thirty, with five assignments each. */
 const SCHOOL = `
-  INSERT INTO class (id, school_id, name, weave, room, locale)
-    SELECT 'kc' || c, (SELECT id FROM school), 'Class ' || c, 'waves', '1', 'en' FROM generate_series(0, 33) c;
   INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash)
     SELECT 'k' || i, (SELECT id FROM school), 'Student ' || i, 'S. ' || i, 'thousand' || i, 'student', '' FROM generate_series(1, ${PEOPLE}) i;
   INSERT INTO membership (person_id, class_id, role) SELECT 'k' || i, 'kc' || (i % 34), 'student' FROM generate_series(1, ${PEOPLE}) i;
-  INSERT INTO assignment (id, class_id, position, title, instructions, minutes, points, posted_at, due_at, late, take_back, asks)
-    SELECT 'ka' || a, 'kc' || (a % 34), a, 'Assignment ' || a, '{"type":"doc"}', 30, 20, now() - interval '2 days',
-      now() + a * interval '1 hour', '{"kind":"no-loss"}', true, '[]' FROM generate_series(0, 169) a;
-  INSERT INTO step (id, assignment_id, position, kind, title, minutes, settings)
-    SELECT id || '-1', id, 1, 'do', 'Do it', 30, '{}' FROM assignment WHERE id LIKE 'ka%';
   ANALYZE;`;
+
+const setIn = (now: number): Masses => ({
+  classes: Array.from({ length: 34 }, (_, c) => ({ id: `kc${c}`, name: `Class ${c}` })),
+  assignments: Array.from({ length: 170 }, (_, a) => ({
+    id: `ka${a}`,
+    classId: `kc${a % 34}`,
+    position: a,
+    title: `Assignment ${a}`,
+    points: 20,
+    postedAt: now - 48 * 3_600_000,
+    dueAt: now + a * 3_600_000,
+  })),
+});
 
 const tokenOf = (i: number): string => `thousand-${i}`.padEnd(43, 'x');
 const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -84,6 +91,7 @@ export async function thousandFigures(): Promise<Figure[]> {
   const school = await School.open();
   await school.end();
   const db = await openPglite(school.folder);
+  await addMasses(db, setIn(Date.now()));
   await db.run(SCHOOL);
   const now = Date.now();
   const documents: string[] = [];

@@ -18,6 +18,7 @@ import { desk } from '@/server/reading/desk/desk';
 import { comparePage } from '@/server/reading/documents/comparing';
 import { exportDocument } from '@/server/reading/documents/exporting';
 import { markingDesk } from '@/server/reading/marking/marking-desk';
+import { addMasses } from '@/store/masses';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { DOCUMENT_SCREENS, DocumentMarked, DocumentShown } from '@/ui/kinds/document';
 import type { DocumentScreen } from '@/ui/kinds/document/kind';
@@ -57,17 +58,21 @@ beforeAll(async () => {
       },
     },
   });
-  const { db } = school;
-  await db.query(
-    `INSERT INTO assignment (id, class_id, position, title, instructions, minutes, points, posted_at, due_at, late, take_back, asks)
-     VALUES ('gulls', 'weather', 99, 'Count the gulls', '{"type":"doc"}', 20, 20, now() - interval '1 day',
-       now() + interval '1 day', '{"kind":"no-loss"}', true,
-       '[{"id":"w","kind":"words","place":null,"bars":true,"min":2,"max":null}]')`,
-  );
-  await db.query(
-    `INSERT INTO step (id, assignment_id, position, kind, title, minutes, starter, settings)
-     VALUES ('gulls-1', 'gulls', 1, 'tally', 'Count', 20, '{"rows":[]}', '{"unit":"birds"}')`,
-  );
+  await addMasses(school.db, {
+    assignments: [
+      {
+        id: 'gulls',
+        classId: 'weather',
+        position: 99,
+        title: 'Count the gulls',
+        points: 20,
+        postedAt: Date.now() - 86_400_000,
+        dueAt: Date.now() + 86_400_000,
+        asks: [{ id: 'w', kind: 'words', place: null, bars: true, min: 2, max: null }],
+        step: { kind: 'tally', settings: { unit: 'birds' }, starter: { rows: [] } },
+      },
+    ],
+  });
 });
 afterAll(() => school.end());
 

@@ -1,4 +1,5 @@
 import { hashToken } from '@/server/secrets';
+import { addMasses } from '@/store/masses';
 import { addSession } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { PAGES, type PageAsked, statementsOf } from '@/testing/page-queries';
@@ -36,10 +37,15 @@ test.each([
 
 test('ten times as much work is asked for in as many statements', async () => {
   const before = await Promise.all([count('s-imke', PAGES.today()), count('t-bello', PAGES.today())]);
-  await school.db.query(
-    `INSERT INTO assignment (id, class_id, position, title, instructions, minutes, points, posted_at, due_at, late, take_back, asks)
-     SELECT 'more-' || i, 'weather', 100 + i, 'More ' || i, '{"type":"doc"}', 10, NULL, now() - interval '1 day',
-       now() + i * interval '1 hour', '{"kind":"no-loss"}', true, '[]' FROM generate_series(1, 400) i`,
-  );
+  await addMasses(school.db, {
+    assignments: Array.from({ length: 400 }, (_, i) => ({
+      id: `more-${i}`,
+      classId: 'weather',
+      position: 100 + i,
+      title: `More ${i}`,
+      postedAt: Date.now() - 86_400_000,
+      dueAt: Date.now() + (i + 1) * 3_600_000,
+    })),
+  });
   expect(await Promise.all([count('s-imke', PAGES.today()), count('t-bello', PAGES.today())])).toEqual(before);
 });

@@ -24,6 +24,7 @@ import { factsOf, record } from '@/store/events';
 import { keepFile } from '@/store/files';
 import { piecesOf, receiptsOf } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
+import { addAnnouncement, addMaterial, addPicture, keepAssignment, versionOf } from '@/store/setting';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { keepPictureOwner } from '@/store/text-pictures';
 import { hostileUpdates } from '../../../bench/hostile-inputs';
@@ -61,20 +62,41 @@ describe('what is posted tomorrow', () => {
 
   beforeAll(async () => {
     const { db } = school;
-    const tomorrow = "now() + interval '1 day'";
-    await db.run(`
-      INSERT INTO material (id, class_id, position, title, body, minutes, posted_at, kind)
-        SELECT 'later-reading', class_id, 1, '${TITLE}', body, 5, ${tomorrow}, 'text' FROM material WHERE kind = 'text' LIMIT 1;
-      UPDATE material SET class_id = 'weather', listed = true WHERE id = 'later-reading';
-      INSERT INTO assignment SELECT (jsonb_populate_record(a, jsonb_build_object('id', 'later', 'title', '${TITLE}',
-        'posted_at', ${tomorrow}, 'opens_at', null))).* FROM assignment a WHERE a.id = 'cloud-ladder';
-      INSERT INTO step SELECT (jsonb_populate_record(s, jsonb_build_object('id', 'later-1', 'assignment_id', 'later'))).*
-        FROM step s WHERE s.id = 'cloud-ladder-2';
-      INSERT INTO picture (id, class_id, assignment_id, type, bytes) VALUES ('later-picture', 'weather', 'later', 'image/svg+xml', 'x');
-      INSERT INTO announcement (id, class_id, author_id, title, body, posted_at)
-        VALUES ('later-note', 'weather', 't-bello', '${TITLE}', 'squall', ${tomorrow});
-      INSERT INTO announcement_attachment VALUES ('later-note', 1, 'later-reading');
-      INSERT INTO unlocks VALUES ('later', 'cloud-ladder'), ('bottle', 'later');`);
+    const tomorrow = now + 86_400_000;
+    const weather = { classId: 'weather' as ClassId };
+    const ladder = await read(db, versionOf('cloud-ladder' as AssignmentId));
+    const [step] = ladder?.brief.steps.filter(({ kind }) => kind === 'write') ?? [];
+    if (!ladder || !step) throw new Error('there is nothing to write in the ladder');
+    const reading = {
+      title: TITLE,
+      unit: null,
+      kind: 'text' as const,
+      body: ladder.brief.instructions,
+      minutes: 5,
+      file: null,
+      captions: null,
+      address: null,
+      alt: null,
+      opensAt: null,
+      closesAt: null,
+      listed: true,
+    };
+    await addMaterial(db, { ...weather, id: 'later-reading', draft: reading }, tomorrow);
+    const draft = {
+      ...ladder.brief,
+      title: TITLE,
+      opensAt: null,
+      after: ['cloud-ladder' as AssignmentId],
+      steps: [{ ...step, id: 'later-1' as StepId }],
+      rubric: [],
+    };
+    const later = 'later' as AssignmentId;
+    await keepAssignment(db, { ...weather, id: later, draft, by: teacher.id, postedAt: tomorrow }, now);
+    const picture = { id: 'later-picture', assignmentId: later, type: 'image/svg+xml', bytes: new Uint8Array([120]) };
+    await addPicture(db, { ...weather, ...picture });
+    const note = { title: TITLE, body: 'squall', unit: null, attachments: ['later-reading'] };
+    await addAnnouncement(db, { ...weather, id: 'later-note', authorId: teacher.id, draft: note }, tomorrow);
+    await db.query("INSERT INTO unlocks VALUES ('bottle', 'later')");
     await record(db, {
       kind: 'posted',
       at: now,
