@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
 import type { StepName } from '@/core/kinds/step';
-import type { MaterialDraft } from '@/core/setting/class-things';
+import { type MaterialDraft, TEXT_ALONE } from '@/core/setting/class-things';
 import { type AssignmentDraft, type DraftStep, EMPTY_DRAFT } from '@/core/setting/draft';
 import type { DocNode } from '@/core/text/nodes';
 import type { LateRule } from '@/core/work/rules';
@@ -24,15 +24,9 @@ function readingsOf(assignment: DemoAssignment): { readonly id: string; readonly
   const reading = (title: string, body: MaterialDraft['body'], minutes: number): MaterialDraft => ({
     title,
     unit: unitOf(assignment),
-    kind: 'text',
+    ...TEXT_ALONE,
     body,
     minutes,
-    file: null,
-    captions: null,
-    address: null,
-    alt: null,
-    opensAt: null,
-    closesAt: null,
     listed: false,
   });
   return [

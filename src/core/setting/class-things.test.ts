@@ -1,18 +1,21 @@
-import { announcementUnmet, classUnmet, type MaterialDraft, materialUnmet, unitUnmet } from './class-things';
+import {
+  announcementUnmet,
+  classUnmet,
+  type MaterialDraft,
+  materialUnmet,
+  TEXT_ALONE,
+  unitUnmet,
+} from './class-things';
 
 const KNOWN = { units: new Set(['unit']), materials: new Set(['map']) };
 const MATERIAL: MaterialDraft = {
   title: 'A map',
   unit: 'unit',
+  ...TEXT_ALONE,
   kind: 'pdf',
   body: { type: 'doc', content: [{ type: 'paragraph' }] },
   minutes: 3,
   file: { sha256: 'f', name: 'map.pdf' },
-  captions: null,
-  address: null,
-  alt: null,
-  opensAt: null,
-  closesAt: null,
   listed: true,
 };
 const codes = (unmet: readonly { readonly part: string; readonly code: string }[]) =>

@@ -24,6 +24,17 @@ export interface MaterialDraft {
   readonly listed: boolean;
 }
 
+/** What belongs to a material that is a text and nothing more, there from the beginning. */
+export const TEXT_ALONE = {
+  kind: 'text',
+  file: null,
+  captions: null,
+  address: null,
+  alt: null,
+  opensAt: null,
+  closesAt: null,
+} as const satisfies Partial<MaterialDraft>;
+
 /** What a class is told. */
 export interface AnnouncementDraft {
   readonly title: string;

@@ -2,6 +2,7 @@ import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { firstUpdate } from '@/core/documents/text-document';
 import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId, StepId } from '@/core/ids';
+import { TEXT_ALONE } from '@/core/setting/class-things';
 import type { Doc } from '@/core/text/nodes';
 import { handIn, openCopy, takeBack } from '@/server/doing/handing-in/handing-in';
 import { markWithoutNames } from '@/server/doing/marking/class-settings';
@@ -70,15 +71,9 @@ describe('what is posted tomorrow', () => {
     const reading = {
       title: TITLE,
       unit: null,
-      kind: 'text' as const,
+      ...TEXT_ALONE,
       body: ladder.brief.instructions,
       minutes: 5,
-      file: null,
-      captions: null,
-      address: null,
-      alt: null,
-      opensAt: null,
-      closesAt: null,
       listed: true,
     };
     await addMaterial(db, { ...weather, id: 'later-reading', draft: reading }, tomorrow);

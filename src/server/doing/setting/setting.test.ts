@@ -1,7 +1,9 @@
 import * as Y from 'yjs';
+import { canonicalJson } from '@/core/documents/fingerprint';
 import { assemble } from '@/core/documents/text-document';
 import type { AssignmentId, ClassId, DocumentId, StepId } from '@/core/ids';
 import type { AssignmentDraft } from '@/core/setting/draft';
+import { firstOfDraft, readDraft } from '@/core/setting/draft-document';
 import { handIn, openCopy } from '@/server/doing/handing-in/handing-in';
 import { handBack } from '@/server/doing/marking/handing-back';
 import { Jobs } from '@/server/live/jobs/jobs';
@@ -222,6 +224,8 @@ test('every version of the demo says what its tables say', async () => {
       steps.map((step) => [step.id, step.starter, step.material]),
     );
     expect(await read(school.db, rubricOf(id))).toEqual(rubric);
+    // A draft of it in which nothing was changed says the same.
+    expect(canonicalJson(readDraft(assemble([firstOfDraft(version.brief)])))).toBe(canonicalJson(version.brief));
   }
 });
 
