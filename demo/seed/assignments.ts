@@ -1,5 +1,3 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
 import type { StepName } from '@/core/kinds/step';
 import { type MaterialDraft, TEXT_ALONE } from '@/core/setting/class-things';
@@ -12,7 +10,7 @@ import type { Database } from '@/store/database';
 import type { Person } from '@/store/people';
 import { addPicture } from '@/store/setting';
 import type { DemoAssignment } from '../assignments';
-import { asksOf, LEVELS, paragraph, readingOf, starterOf, writeTitle } from './briefs';
+import { asksOf, drawingOf, LEVELS, paragraph, readingOf, starterOf, writeTitle } from './briefs';
 import { moment, postedAtOf } from './moments';
 import { done } from './outcomes';
 
@@ -125,6 +123,6 @@ export async function setAssignment(
       classId,
       assignmentId: id,
       type: 'image/svg+xml',
-      bytes: readFileSync(join(process.cwd(), 'demo', 'pictures', `${picture}.svg`)),
+      bytes: drawingOf(picture),
     });
 }

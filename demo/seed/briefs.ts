@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { Ask } from '@/core/kinds/ask';
 import type { Doc, DocNode } from '@/core/text/nodes';
 import type { DemoAssignment } from '../assignments';
@@ -40,10 +42,25 @@ export function starterOf(assignment: DemoAssignment): Doc {
 export const writeTitle = ({ write, takes }: DemoAssignment): string =>
   write ?? (takes === 'short' ? 'Write your line' : 'Answer the questions');
 
+/** How large a drawing of the demo is, as it says itself. */
+function sidesOf(picture: string): { readonly width: number; readonly height: number } {
+  const [, width, height] = / width="(\d+)" height="(\d+)"/.exec(drawingOf(picture).toString('utf8')) ?? [];
+  return { width: Number(width), height: Number(height) };
+}
+
+/** The bytes of a drawing of the demo. */
+export const drawingOf = (picture: string): Buffer =>
+  readFileSync(join(process.cwd(), 'demo', 'pictures', `${picture}.svg`));
+
 export function readingOf({ id, read }: DemoAssignment): Doc {
   const [lead, ...rest] = (read?.text ?? []).map(paragraph);
   const picture: DocNode[] = read?.picture
-    ? [{ type: 'image', attrs: { src: `/api/pictures/${id}-${read.picture}`, alt: read.alt ?? '' } }]
+    ? [
+        {
+          type: 'image',
+          attrs: { src: `/api/pictures/${id}-${read.picture}`, alt: read.alt ?? '', ...sidesOf(read.picture) },
+        },
+      ]
     : [];
   return { type: 'doc', content: [...(lead ? [lead] : []), ...picture, ...rest] };
 }

@@ -30,6 +30,9 @@ export interface MadePicture {
   readonly sha256: string;
   readonly type: string;
   readonly size: number;
+  /** In pixels, of one frame. */
+  readonly width: number;
+  readonly height: number;
 }
 
 /**
@@ -47,10 +50,13 @@ export async function makeTextPicture(bytes: Uint8Array, folder: string): Promis
     const made = sharp(bytes, { animated: moving, limitInputPixels: MOST_PIXELS })
       .rotate()
       .resize({ width: WIDEST, withoutEnlargement: true });
-    const kept = await (type === 'image/jpeg' ? made.jpeg({ quality: 88 }) : made).toBuffer();
+    const { data: kept, info } = await (type === 'image/jpeg' ? made.jpeg({ quality: 88 }) : made).toBuffer({
+      resolveWithObject: true,
+    });
     const path = join(folder, `picture-${randomUUID()}`);
     await writeFile(path, kept, { flag: 'wx', mode: 0o600 });
-    return { path, sha256: createHash('sha256').update(kept).digest('hex'), type, size: kept.byteLength };
+    const sha256 = createHash('sha256').update(kept).digest('hex');
+    return { path, sha256, type, size: kept.byteLength, width: info.width, height: info.pageHeight ?? info.height };
   } catch {
     return 'not-a-picture';
   }

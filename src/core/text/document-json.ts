@@ -85,11 +85,14 @@ export interface AnswerPlace {
   readonly filled: boolean;
 }
 
-/** Is there a picture anywhere below a node? */
-export function hasPicture(node: DocNode): boolean {
-  for (const { type } of descendants(node)) if (type === 'image') return true;
-  return false;
+/** The first picture below a node; `null` where there is none. */
+export function firstPicture(node: DocNode): DocNode | null {
+  for (const one of descendants(node)) if (one.type === 'image') return one;
+  return null;
 }
+
+/** Is there a picture anywhere below a node? */
+export const hasPicture = (node: DocNode): boolean => firstPicture(node) !== null;
 
 const isPlace = (node: DocNode): node is NodeOf<'answer'> => node.type === 'answer';
 const isQuestion = (node: DocNode): node is NodeOf<'question'> => node.type === 'question';

@@ -20,6 +20,9 @@ const maybe = <Value>(of: Attribute<Value>): Attribute<Value | null> => ({
   read: (value) => (typeof value === typeof of.initial ? of.read(value) : null),
 });
 
+/** A side of a picture in pixels, as far as it is known: room is kept for it before it is there. */
+const side = maybe(count(1, 1, 20_000));
+
 /** Where a block begins in the text that remarks count: only in a document that is shown with remarks. */
 const at = maybe(count(0, 0, Number.MAX_SAFE_INTEGER));
 
@@ -55,7 +58,7 @@ export const NODES = {
   horizontalRule: { attrs: {}, group: 'block' },
   hardBreak: { attrs: {}, group: 'inline' },
   /** A picture, with the words that stand for it. */
-  image: { attrs: { src: words(), alt: words() }, group: 'block' },
+  image: { attrs: { src: words(), alt: words(), width: side, height: side }, group: 'block' },
   /** A formula within a line, as TeX. */
   formula: { attrs: { tex: words() }, group: 'inline' },
   /** What the teacher asks: shown, not typed by the student. */

@@ -50,5 +50,20 @@ describe('a document that is read', () => {
   test('shows our own pictures with their words', () => {
     const html = shown({ type: 'image', attrs: { src: '/api/pictures/ladder', alt: 'A ladder of heights' } });
     expect(html).toContain('<img src="/api/pictures/ladder" alt="A ladder of heights"');
+    expect(html).not.toContain('width=');
+  });
+
+  test('keeps room for pictures whose size is known, and waits with all but the first of them', () => {
+    const image = (src: string, more: object = {}) =>
+      ({ type: 'image', attrs: { src: `/api/pictures/${src}`, alt: '', ...more } }) as DocNode;
+    const html = shown(
+      paragraph(text('Look.')),
+      image('ladder', { width: 640, height: 260 }),
+      image('mast', { width: 'wide', height: -1 }),
+    );
+    const [first, second] = html.match(/<img[^>]*>/g) ?? [];
+    expect(first).toMatch(/width="640" height="260" loading="eager"/);
+    expect(second).toMatch(/height="1" loading="lazy"/);
+    expect(second).not.toContain('width=');
   });
 });

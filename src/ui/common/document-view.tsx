@@ -1,5 +1,6 @@
 import { lazy, type ReactNode, Suspense } from 'react';
 import type { Run } from '@/core/compare/blocks';
+import { firstPicture } from '@/core/text/document-json';
 import {
   attrsOf,
   contentOf,
@@ -65,32 +66,42 @@ const at = (node: Run) => {
   return start === null ? {} : { 'data-at': start };
 };
 
-const children = (node: DocNode): ReactNode =>
+/** The first picture of a document, where it has one. */
+type First = DocNode | null;
+
+const children = (node: DocNode, first: First): ReactNode =>
   contentOf(node).map((child, i) => (
     // biome-ignore lint/suspicious/noArrayIndexKey: the tree never changes while it is shown
-    <Node key={i} node={child} />
+    <Node key={i} node={child} first={first} />
   ));
 
 /** Only our own pictures are shown: nothing is fetched from elsewhere. */
 const OWN_PICTURE = /^\/api\/(pictures\/|text-pictures\/|materials\/[\w-]+\/parts\/)/;
 
-function picture(node: NodeOf<'image'>): ReactNode {
-  const { src, alt } = attrsOf(node);
+function picture(node: NodeOf<'image'>, first: First): ReactNode {
+  const { src, alt, width, height } = attrsOf(node);
+  if (!OWN_PICTURE.test(src)) return null;
+  // The first is often the largest thing that is seen at once; the others wait until somebody comes near.
+  const loading = node === first ? 'eager' : 'lazy';
   // biome-ignore lint/performance/noImgElement: a drawing of our own, served after a permission check
-  return OWN_PICTURE.test(src) ? <img src={src} alt={alt} loading="lazy" /> : null;
+  return <img src={src} alt={alt} width={width ?? undefined} height={height ?? undefined} loading={loading} />;
 }
 
-const NODES: Visitor<ReactNode> = {
+const NODES: Visitor<ReactNode, First> = {
   doc: children,
   text: marked,
-  paragraph: (node) => <p {...at(node)}>{children(node)}</p>,
-  heading: (node) =>
-    attrsOf(node).level > 2 ? <h3 {...at(node)}>{children(node)}</h3> : <h2 {...at(node)}>{children(node)}</h2>,
-  bulletList: (node) => <ul>{children(node)}</ul>,
-  orderedList: (node) => <ol>{children(node)}</ol>,
-  listItem: (node) => <li>{children(node)}</li>,
-  blockquote: (node) => <blockquote>{children(node)}</blockquote>,
-  codeBlock: (node) => <pre {...at(node)}>{children(node)}</pre>,
+  paragraph: (node, first) => <p {...at(node)}>{children(node, first)}</p>,
+  heading: (node, first) =>
+    attrsOf(node).level > 2 ? (
+      <h3 {...at(node)}>{children(node, first)}</h3>
+    ) : (
+      <h2 {...at(node)}>{children(node, first)}</h2>
+    ),
+  bulletList: (node, first) => <ul>{children(node, first)}</ul>,
+  orderedList: (node, first) => <ol>{children(node, first)}</ol>,
+  listItem: (node, first) => <li>{children(node, first)}</li>,
+  blockquote: (node, first) => <blockquote>{children(node, first)}</blockquote>,
+  codeBlock: (node, first) => <pre {...at(node)}>{children(node, first)}</pre>,
   horizontalRule: () => <hr />,
   hardBreak: () => <br />,
   image: picture,
@@ -110,27 +121,28 @@ const NODES: Visitor<ReactNode> = {
       </h2>
     );
   },
-  answer: (node) => <div className={classes.answer}>{children(node)}</div>,
-  table: (node) => (
+  answer: (node, first) => <div className={classes.answer}>{children(node, first)}</div>,
+  table: (node, first) => (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
     <div className={classes.wide} tabIndex={0}>
       <table>
-        <tbody>{children(node)}</tbody>
+        <tbody>{children(node, first)}</tbody>
       </table>
     </div>
   ),
-  tableRow: (node) => <tr>{children(node)}</tr>,
-  tableHeader: (node) => <th>{children(node)}</th>,
-  tableCell: (node) => <td>{children(node)}</td>,
+  tableRow: (node, first) => <tr>{children(node, first)}</tr>,
+  tableHeader: (node, first) => <th>{children(node, first)}</th>,
+  tableCell: (node, first) => <td>{children(node, first)}</td>,
 };
 
-const Node = ({ node }: { node: DocNode }): ReactNode => visit(node, NODES, undefined);
+const Node = ({ node, first }: { node: DocNode; first: First }): ReactNode => visit(node, NODES, first);
 
 /** A document to be read: no caret, no tool bar. */
 export function DocumentView({ document, lang }: { document: DocNode; lang: string }) {
+  const first = firstPicture(document);
   return (
     <div className={`${classes.text} read-text`} lang={lang} dir="auto">
-      {children(document)}
+      {children(document, first)}
     </div>
   );
 }

@@ -144,11 +144,12 @@ describe('nothing that is typed goes astray', () => {
     ['amid words', 'It'.length, ['It', 'More. climbs.']],
   ])('what is typed after a picture was put in %s goes on behind it', (_, at, told) => {
     editor.commands.setTextSelection(3 + at);
-    insertPicture(editor.view, '/api/text-pictures/a', null);
+    insertPicture(editor.view, { address: '/api/text-pictures/a', width: 320, height: 200 }, null);
     type('More.');
     const answer = editor.state.doc.child(1);
     const kinds = answer.content.content.map(({ type: { name } }) => name);
     expect(kinds).toEqual(['paragraph', 'image', 'paragraph']);
+    expect(answer.child(1).attrs).toMatchObject({ src: '/api/text-pictures/a', width: 320, height: 200 });
     expect(answer.content.content.filter(({ isTextblock }) => isTextblock).map((line) => line.textContent)).toEqual(
       told,
     );

@@ -11,10 +11,19 @@ export interface PictureWords {
   readonly alt: string;
 }
 
-/** Sends a picture to the school. Gives back its address, or the code of a refusal. */
-export async function sendPicture(file: Blob): Promise<{ readonly address: string } | { readonly code: string }> {
-  const answer = await sendBytes<{ address: string }>('/api/text-pictures', file);
-  return answer.ok ? { address: answer.address } : { code: answer.code };
+/** A picture as the school has it: its address, and how large it is in pixels. */
+export interface SentPicture {
+  readonly address: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Sends a picture to the school. Gives back what it is there, or the code of a refusal. */
+export async function sendPicture(file: Blob): Promise<SentPicture | { readonly code: string }> {
+  const answer = await sendBytes<SentPicture>('/api/text-pictures', file);
+  if (!answer.ok) return { code: answer.code };
+  const { address, width, height } = answer;
+  return { address, width, height };
 }
 
 const picturesAmong = (files: FileList | undefined | null): File[] =>
@@ -26,9 +35,9 @@ interface Options {
 }
 
 /** Puts a picture into the text, at a place or where the caret is, and the caret behind it: what is typed next goes on there. */
-export function insertPicture(view: EditorView, src: string, at: number | null): void {
+export function insertPicture(view: EditorView, { address, width, height }: SentPicture, at: number | null): void {
   const { nodes } = view.state.schema;
-  const picture = nodes.image?.create({ src, alt: '' });
+  const picture = nodes.image?.create({ src: address, alt: '', width, height });
   const line = nodes.paragraph?.create();
   if (!picture || !line) return;
   const { tr } = view.state;
@@ -55,7 +64,7 @@ async function put(view: EditorView, files: readonly File[], at: number | null, 
       continue;
     }
     if (view.isDestroyed) return;
-    insertPicture(view, sent.address, at);
+    insertPicture(view, sent, at);
   }
 }
 
@@ -71,7 +80,10 @@ export const Pictures = Node.create<Options>({
       getAttrs: (element) => (PICTURE_ADDRESS.test(element.getAttribute('src') ?? '') ? null : false),
     },
   ],
-  renderHTML: ({ node }) => ['img', { src: node.attrs.src, alt: node.attrs.alt }],
+  renderHTML: ({ node: { attrs } }) => [
+    'img',
+    { src: attrs.src, alt: attrs.alt, width: attrs.width, height: attrs.height },
+  ],
   addNodeView() {
     const { words } = this.options;
     return ({ node, view, getPos }) => {
@@ -88,6 +100,9 @@ export const Pictures = Node.create<Options>({
       const draw = () => {
         image.src = PICTURE_ADDRESS.test(current.attrs.src) ? current.attrs.src : '';
         image.alt = current.attrs.alt;
+        for (const side of ['width', 'height'] as const)
+          if (current.attrs[side] === null) image.removeAttribute(side);
+          else image.setAttribute(side, String(current.attrs[side]));
         if (document.activeElement !== field) field.value = current.attrs.alt;
         field.disabled = !view.editable;
       };

@@ -19,7 +19,8 @@ test.each(NODE_NAMES.filter(inEditor))('%s keeps in the editor the attributes th
   const known = Object.keys(NODES[name].attrs).filter((key) => key !== 'at');
   const kept = Object.keys(schema.nodes[name]?.spec.attrs ?? {}).filter((key) => key !== 'at');
   // How wide a column is drawn, and how a list is numbered by whoever pasted it, belongs to the editor alone.
-  const own = kept.filter((key) => !['colwidth', 'start', 'type', 'title', 'width', 'height'].includes(key));
+  const editors = ['colwidth', 'start', 'type', 'title'];
+  const own = kept.filter((key) => !editors.includes(key));
   expect([name, own.sort()]).toEqual([name, known.sort()]);
 });
 

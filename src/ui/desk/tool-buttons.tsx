@@ -72,7 +72,7 @@ export function usePictureInput(editor: Editor, refused: (code: string) => void)
     const sent = await sendPicture(file);
     if ('code' in sent) refused(sent.code);
     else if (!editor.isDestroyed) {
-      insertPicture(editor.view, sent.address, null);
+      insertPicture(editor.view, sent, null);
       editor.commands.focus();
     }
   };

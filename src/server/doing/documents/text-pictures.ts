@@ -13,7 +13,7 @@ import type { MadePicture } from '@/workshop/pictures';
 export const LARGEST_PICTURE = 20 * 1024 * 1024;
 
 export type KeptPicture =
-  | { readonly ok: true; readonly address: string }
+  | { readonly ok: true; readonly address: string; readonly width: number; readonly height: number }
   | { readonly ok: false; readonly code: 'too-large' | 'not-a-picture' | 'picture-too-large' }
   | Unread;
 
@@ -48,5 +48,5 @@ export async function keepTextPicture(
   } finally {
     await rm(made.path, { force: true });
   }
-  return { ok: true, address: `/api/text-pictures/${made.sha256}` };
+  return { ok: true, address: `/api/text-pictures/${made.sha256}`, width: made.width, height: made.height };
 }
