@@ -8,13 +8,13 @@ import { findAsideMessage } from '@/store/asides';
 import { findPicture, placeOnAssignment, roleIn } from '@/store/classes';
 import { type Queryable, read } from '@/store/database';
 import { findDocument, findKept } from '@/store/documents';
+import { findDraftDocument } from '@/store/drafts';
 import { factsOf } from '@/store/events';
 import { findReceipt, isMemberOf } from '@/store/hand-ins';
 import { ownerOfUpload } from '@/store/limits';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
-import { findDraftDocument } from '@/store/setting';
 import { assignmentOfStep, findAssignment, teaches } from '@/store/work';
 import { type Entry, type Params, PERMISSIONS, type Rule } from './entries';
 

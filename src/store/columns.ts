@@ -5,6 +5,7 @@ import { type DocumentName, isDocumentName } from '@/core/kinds/document';
 import { EVENT_NAMES } from '@/core/kinds/event';
 import { isStepName, type StepName } from '@/core/kinds/step';
 import { type Annotation, readAnnotation } from '@/core/remarks/annotation';
+import { lateRule } from '@/core/setting/draft';
 import { type Doc, type DocNode, MARK_NAMES, NODE_NAMES } from '@/core/text/nodes';
 
 /** Column types as they come out of the database, turned into what the core works with. */
@@ -47,13 +48,9 @@ export const stepName = z.custom<StepName>(isStepName);
 /** The name of a kind of document that there is. */
 export const documentName = z.custom<DocumentName>(isDocumentName);
 
-export const lateRule = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('no-loss') }),
-  z.object({ kind: z.literal('loss'), points: z.number(), per: z.enum(['day', 'hour']), floor: z.number() }),
-  z.object({ kind: z.literal('closed') }),
-]);
-
 export const ask = storedAsk;
+
+export { lateRule };
 
 const level = z.object({ title: z.string(), points: z.number(), says: z.string() });
 export const criterion = z.object({

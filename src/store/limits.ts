@@ -82,4 +82,6 @@ export async function ownerOfUpload(db: Queryable, uploadId: string): Promise<st
 /** Forgets uploads that were begun before a moment: their parts are thrown away by then. */
 export async function forgetUploads(db: Queryable, before: Instant): Promise<void> {
   await db.query('DELETE FROM upload WHERE at < $1', [time(before)]);
+  // Turns of processes that are gone, at what nobody wanted again.
+  await db.query('DELETE FROM upload_turn WHERE until < $1', [time(before)]);
 }

@@ -1,12 +1,12 @@
 import type { AssignmentId, PersonId } from '../ids';
 import { type Ask, rangeOf } from '../kinds/ask';
 import { documentKind } from '../kinds/document';
-import { documentFor, isSettled, showsMaterial } from '../kinds/step';
+import { documentFor, settled, showsMaterial } from '../kinds/step';
 import type { Criterion } from '../marks/rubric';
 import { answerPlaces } from '../text/document-json';
 import { followsDue, lossIn } from '../work/rules';
 import { type AssignmentDraft, type DraftStep, isTooMuch } from './draft';
-import { type Found, times, titled, type Unmet, whole } from './unmet';
+import { times, titled, type Unmet, whole } from './unmet';
 
 /** What there is in the class that an assignment can name. */
 export interface KnownInClass {
@@ -43,7 +43,7 @@ export type AssignmentUnmet = Unmet<
   | 'twice-in-groups'
 >;
 
-type Kept = Found<AssignmentUnmet['code']>;
+type Kept = AssignmentUnmet['code'];
 
 /** More than a month of minutes is a slip of the finger. */
 const MOST_MINUTES = 60 * 24 * 31;
@@ -54,7 +54,7 @@ function stepUnmet(step: DraftStep, known: KnownInClass): Kept[] {
     if (step.material === null) found.push('no-material');
     else if (!known.materials.has(step.material)) found.push('unknown-material');
   }
-  if (!isSettled(step.kind, step.settings)) found.push('settings');
+  if (settled(step.kind, step.settings) === null) found.push('settings');
   return found;
 }
 

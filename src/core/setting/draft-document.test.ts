@@ -98,6 +98,15 @@ test('whatever is stored, a draft is read: what is none of it is left out', () =
   );
 });
 
+test('of the settings of a step comes in what its kind knows, and nothing else', () => {
+  const ydoc = opened();
+  steps(ydoc)
+    .get('a')
+    ?.set('settings', { tools: 'words', more: [[[['deep']]]] });
+  steps(ydoc).get('b')?.set('settings', { more: 1 });
+  expect(readDraft(ydoc).steps.map(({ settings }) => settings)).toEqual([{ tools: 'words' }, {}, { tools: 'all' }]);
+});
+
 test('what holds more than a draft may is told: a text that is too deep, a kind that there is none of, too many steps', () => {
   const deep = opened();
   let at: Y.XmlFragment = steps(deep).get('a')?.get('starter') as Y.XmlFragment;
@@ -111,6 +120,9 @@ test('what holds more than a draft may is told: a text that is too deep, a kind 
   strange.getXmlFragment('instructions').insert(0, [new Y.XmlElement('script')]);
   expect(draftOverflow(strange)).toBe('kind');
   expect(readDraft(strange).instructions).toEqual(EMPTY_DRAFT.instructions);
+  const half = doc(paragraph('a'.repeat(600_000)));
+  const two = { ...DRAFT, steps: ['a', 'b'].map((id) => ({ ...step(id), starter: half })) };
+  expect(draftOverflow(assemble([firstOfDraft(two)]))).toBe('letters');
   const many = { ...DRAFT, steps: Array.from({ length: 61 }, (_, i) => step(`s${i}`)) };
   expect(draftOverflow(assemble([firstOfDraft(many)]))).toBe('nodes');
 });

@@ -77,13 +77,13 @@ const textsOf = (ydoc: Y.Doc): Doc[] => [
   }),
 ];
 
-/** What a draft has too much of to be kept or read: in one of its texts, or in its lists; `null` for nothing. */
+/**
+ * What a draft has too much of to be kept or read; `null` for nothing. Its texts together hold what one document may, so that
+ * whatever looks through a draft takes no longer than through a document.
+ */
 export function draftOverflow(ydoc: Y.Doc): Overflow | null {
-  for (const text of textsOf(ydoc)) {
-    const found = overflow(text);
-    if (found) return found;
-  }
-  return isTooMuch(readDraft(ydoc)) ? 'nodes' : null;
+  const together = { type: 'doc', content: textsOf(ydoc).flatMap(({ content = [] }) => content) };
+  return overflow(together) ?? (isTooMuch(readDraft(ydoc)) ? 'nodes' : null);
 }
 
 /** The things of a list in their order: by their keys, and by their ids where two have the same. */
@@ -93,11 +93,10 @@ function thingsOf(ydoc: Y.Doc, list: keyof typeof LISTS): Readonly<Record<string
       if (!(map instanceof Y.Map)) return [];
       const tree = map.get(STARTER);
       const plain = kept(map.toJSON()) as Record<string, unknown>;
-      return [{ ...plain, id, starter: tree instanceof Y.XmlFragment ? fragmentJson(tree) : null }];
+      const starter = tree instanceof Y.XmlFragment ? fragmentJson(tree) : null;
+      return [{ ...plain, id, at: String(plain.at ?? ''), starter }];
     })
-    .map((thing) => ({ thing, at: String((thing as { at?: unknown }).at ?? '') }))
-    .sort((a, b) => (a.at === b.at ? (a.thing.id < b.thing.id ? -1 : 1) : a.at < b.at ? -1 : 1))
-    .map(({ thing }) => thing);
+    .sort((a, b) => (a.at === b.at ? (a.id < b.id ? -1 : 1) : a.at < b.at ? -1 : 1));
 }
 
 /** What a draft says now. Whatever in it is nothing that a draft has is left out. */

@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import { overflow } from '../documents/limits';
 import type { AssignmentId, Instant, PersonId, StepId } from '../ids';
 import { type Ask, storedAsk } from '../kinds/ask';
-import { isStepName, type StepName } from '../kinds/step';
+import { isStepName, type StepName, settled } from '../kinds/step';
 import type { Criterion } from '../marks/rubric';
 import type { Doc } from '../text/nodes';
 import type { LateRule } from '../work/rules';
@@ -14,7 +14,7 @@ export interface DraftStep {
   readonly title: string;
   /** How long it takes, in minutes. */
   readonly minutes: number;
-  /** What its kind is told besides, as yet unread. */
+  /** What its kind is told besides; nothing where that is not all it wants to know. */
   readonly settings: Readonly<Record<string, unknown>>;
   readonly material: string | null;
   readonly starter: Doc | null;
@@ -80,7 +80,8 @@ export const text = z.custom<Doc>(
 );
 const id = <Id extends string>() => z.custom<Id>((value) => typeof value === 'string' && value !== '');
 const maybe = <Value>(of: z.ZodMiniType<Value>) => z.catch(z.nullable(of), null);
-const late: z.ZodMiniType<LateRule> = z.discriminatedUnion('kind', [
+/** What lateness costs, as it is stored. */
+export const lateRule: z.ZodMiniType<LateRule> = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('no-loss') }),
   z.object({ kind: z.literal('loss'), points: z.number(), per: z.enum(['day', 'hour']), floor: z.number() }),
   z.object({ kind: z.literal('closed') }),
@@ -97,7 +98,7 @@ export const chosenParts = z.object({
   opensAt: maybe(z.int()),
   dueAt: maybe(z.int()),
   closesAt: maybe(z.int()),
-  late: z.catch(late, EMPTY_DRAFT.late),
+  late: z.catch(lateRule, EMPTY_DRAFT.late),
   takeBack: z.catch(z.boolean(), EMPTY_DRAFT.takeBack),
   goes: maybe(z.int()),
   inOrder: z.catch(z.boolean(), EMPTY_DRAFT.inOrder),
@@ -106,15 +107,19 @@ export const chosenParts = z.object({
   groups: z.catch(z.array(z.array(id<PersonId>())), []),
 });
 
-export const stepPart = z.object({
-  id: id<StepId>(),
-  kind: z.custom<StepName>(isStepName),
-  title: z.catch(z.string(), ''),
-  minutes: z.catch(z.number(), 0),
-  settings: z.catch(z.record(z.string(), z.unknown()), {}),
-  material: maybe(z.string()),
-  starter: maybe(text),
-});
+/** Of a step's settings only what its kind knows comes in, so that nothing of a draft is deeper than we say. */
+export const stepPart = z.pipe(
+  z.object({
+    id: id<StepId>(),
+    kind: z.custom<StepName>(isStepName),
+    title: z.catch(z.string(), ''),
+    minutes: z.catch(z.number(), 0),
+    settings: z.catch(z.record(z.string(), z.unknown()), {}),
+    material: maybe(z.string()),
+    starter: maybe(text),
+  }),
+  z.transform((step): DraftStep => ({ ...step, settings: { ...settled(step.kind, step.settings) } })),
+);
 
 export const criterionPart = z.object({
   id: z.string(),

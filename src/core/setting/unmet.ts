@@ -29,9 +29,6 @@ export interface Unmet<Code extends string = string> {
   readonly code: Code;
 }
 
-/** What is wrong with a part, as far as one part alone tells. */
-export type Found<Code extends string> = Code;
-
 const LONGEST_TITLE = 200;
 
 /** A title is there, and is one. */

@@ -4,19 +4,18 @@ import type { Duplex } from 'node:stream';
 import { type WebSocket, WebSocketServer } from 'ws';
 import { type FromServer, fromBrowser } from '@/core/documents/save-messages';
 import type { DocumentId } from '@/core/ids';
-import { allowedMoves } from '@/core/work/moves';
 import { complain } from '@/server/complaints';
 import { sameOrigin, sessionToken } from '@/server/http/origin';
 import { whoIs } from '@/server/http/who-is';
 import { may } from '@/server/permissions';
 import { hashToken } from '@/server/secrets';
 import { workshop } from '@/server/workshop';
-import { type Database, read } from '@/store/database';
+import type { Database } from '@/store/database';
 import { findKept, type KeptDocument } from '@/store/documents';
-import { EVENT_CHANNEL, factsOf, told } from '@/store/events';
+import { EVENT_CHANNEL, told } from '@/store/events';
 import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
 import { TYPED_CHANNEL, toldTyped, updateBytesOf } from '@/store/updates';
-import { findAssignment } from '@/store/work';
+import { isEditable } from './editable';
 import { LONGEST_UPDATE, Saving } from './saving';
 
 interface Line {
@@ -241,7 +240,7 @@ export class SaveSocket {
       document: documentId,
       update: encode(done.made.lacks),
       vector: encode(done.made.vector),
-      editable: await this.#editable(found),
+      editable: await isEditable(this.db, found),
     });
   }
 
@@ -276,20 +275,11 @@ export class SaveSocket {
     for (const line of this.#at(document)) this.#tell(line, { kind: 'changed', document, update: said });
   }
 
-  async #editable(document: KeptDocument): Promise<boolean> {
-    // Notes and documents of one's own go nowhere, so nothing closes them but the bin.
-    if (document.role !== 'copy') return document.removed_at === null;
-    const assignment = await read(this.db, findAssignment(document.assignment_id, document.owner_id));
-    if (!assignment) return false;
-    const facts = await read(this.db, factsOf(document.assignment_id, document.owner_id));
-    return allowedMoves(facts, Date.now(), assignment.rules).includes('edit');
-  }
-
   async #tellEditable(assignmentId: string | null, studentId: string | null): Promise<void> {
     for (const line of this.#lines) {
       for (const document of line.joined.values()) {
         if (document.assignment_id !== assignmentId || document.owner_id !== studentId) continue;
-        const editable = await this.#editable(document);
+        const editable = await isEditable(this.db, document);
         this.#tell(line, { kind: 'editable', document: document.id, editable });
       }
     }

@@ -72,9 +72,11 @@ export const documentFor = (name: StepName): DocumentName | null => stepKind(nam
 /** Does a step of a kind open a material of the class? */
 export const showsMaterial = (name: StepName): boolean => stepKind(name).shows;
 
-/** Is everything said of a step that its kind wants to know? */
-export const isSettled = (name: StepName, settings: unknown): boolean =>
-  z.safeParse(stepKind(name).settings, settings).success;
+/** What the kind of a step wants to know, and no more, of what is said of it; `null` where something is missing. */
+export function settled(name: StepName, settings: unknown): SettingsOf<StepName> | null {
+  const read = z.safeParse(stepKind(name).settings, settings);
+  return read.success ? read.data : null;
+}
 
 /** Is it looked at beside a later step in which is written? */
 export const standsBeside = (name: StepName): boolean => stepKind(name).beside;

@@ -1,3 +1,4 @@
+import { setTimeout as wait } from 'node:timers/promises';
 import { ERRORS, type Lock, type Locker, type RequestRelease } from '@tus/server';
 import { complain } from '@/server/complaints';
 import { newId } from '@/server/secrets';
@@ -6,8 +7,6 @@ import { endTurn, keepTurn, takeTurn } from '@/store/upload-turns';
 
 /** How often who waits asks, and who has the turn says that it goes on, in milliseconds; and how long one waits at most. */
 const TIMES = { ask: 100, keep: 500, most: 30_000 } as const;
-
-const waited = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
 /**
  * The turn of one request at an upload, whichever process answers it: as the protocol wants it, whoever comes later is
@@ -26,7 +25,7 @@ class Turn implements Lock {
     const until = Date.now() + TIMES.most;
     while (!(await takeTurn(this.db, this.upload, this.#holder))) {
       if (signal.aborted || Date.now() > until) throw ERRORS.ERR_LOCK_TIMEOUT;
-      await waited(TIMES.ask);
+      await wait(TIMES.ask);
     }
     this.#keeping = setInterval(() => {
       keepTurn(this.db, this.upload, this.#holder)

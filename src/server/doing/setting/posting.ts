@@ -6,7 +6,8 @@ import { type Database, type Queryable, readTogether } from '@/store/database';
 import { record } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import type { Person } from '@/store/people';
-import { keepAssignment, knownInClass, partsElsewhere, stepsInUse } from '@/store/setting';
+import { keepAssignment, partsElsewhere, stepsInUse } from '@/store/postings';
+import { knownInClass } from '@/store/setting';
 import { type NotSet, refusedFor } from './class-things';
 import { keepTimes } from './times';
 

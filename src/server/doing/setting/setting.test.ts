@@ -13,7 +13,7 @@ import { draftView } from '@/server/reading/setting/drafts';
 import { read } from '@/store/database';
 import type { Person } from '@/store/people';
 import { openPostgres } from '@/store/postgres-driver';
-import { versionOf } from '@/store/setting';
+import { versionOf } from '@/store/postings';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
 import { findAssignment, findBrief, rubricOf, stepsOf } from '@/store/work';
 import { announce, startUnit } from './class-things';

@@ -11,7 +11,7 @@ import { emptyBin, keptKind } from '@/store/documents';
 import { record } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import { noteLooked, replaceUpdates, updatesOf } from '@/store/updates';
-import { findAssignment } from '@/store/work';
+import { findAssignment, type ListedAssignment } from '@/store/work';
 import { type AnyJobKind, jobKind } from './kind';
 
 const DAY = 24 * 3_600_000;
@@ -61,45 +61,27 @@ const compact = jobKind({
   },
 });
 
-/** Says that the time of some work has come, unless it was changed meanwhile. */
-const timeOf = (time: TimeOfWork): AnyJobKind =>
+/** Says that the time of some work has come, unless it was changed meanwhile: as nobody's act, or as that of whoever set it. */
+const timeOf = (kind: TimeOfWork | 'posted', when: (assignment: ListedAssignment) => Instant | null): AnyJobKind =>
   jobKind({
-    given: z.object({ assignment: z.string() }),
+    given: z.object({ assignment: z.string(), teacher: z.string().optional() }),
     effect: async (tx, given, _prepared, now) => {
       const assignment = await read(tx, findAssignment(given.assignment as AssignmentId));
-      const at = assignment?.rules[TIMES_OF_WORK[time]] ?? null;
+      const at = assignment && when(assignment);
       if (!assignment || at === null) return null;
       if (at > now) return at;
       await record(tx, {
-        kind: time,
+        kind,
         at,
         classId: assignment.classId,
         assignmentId: assignment.id,
         studentId: null,
-        actorId: null,
+        actorId: (given.teacher ?? null) as PersonId | null,
       });
       return null;
     },
   });
-
-/** Says to a class that an assignment is there which was posted for this time. */
-const posts = jobKind({
-  given: z.object({ assignment: z.string(), teacher: z.string() }),
-  effect: async (tx, given, _prepared, now) => {
-    const assignment = await read(tx, findAssignment(given.assignment as AssignmentId));
-    if (!assignment) return null;
-    if (assignment.postedAt > now) return assignment.postedAt;
-    await record(tx, {
-      kind: 'posted',
-      at: assignment.postedAt,
-      classId: assignment.classId,
-      assignmentId: assignment.id,
-      studentId: null,
-      actorId: given.teacher as PersonId,
-    });
-    return null;
-  },
-});
+const timeOfRules = (kind: TimeOfWork) => timeOf(kind, ({ rules }) => rules[TIMES_OF_WORK[kind]]);
 
 /** What a teacher said ten seconds ago takes effect. */
 const handBack = jobKind({
@@ -116,10 +98,10 @@ export const JOBS = {
   uploads,
   compact,
   [HAND_BACK_JOB]: handBack,
-  [POST_JOB]: posts,
-  opens: timeOf('opens'),
-  due: timeOf('due'),
-  closes: timeOf('closes'),
+  [POST_JOB]: timeOf('posted', ({ postedAt }) => postedAt),
+  opens: timeOfRules('opens'),
+  due: timeOfRules('due'),
+  closes: timeOfRules('closes'),
 } as const satisfies Readonly<Record<string, AnyJobKind>>;
 
 export type JobKindName = keyof typeof JOBS;

@@ -4,8 +4,9 @@ import type { AssignmentDraft } from '@/core/setting/draft';
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { workshop } from '@/server/workshop';
 import { type Queryable, read } from '@/store/database';
+import { findDraftDocument } from '@/store/drafts';
 import type { Person } from '@/store/people';
-import { findDraftDocument, knownInClass } from '@/store/setting';
+import { knownInClass } from '@/store/setting';
 import { updatesOf } from '@/store/updates';
 
 /** A draft as it is stored now. */
