@@ -1,0 +1,204 @@
+import * as z from 'zod/mini';
+import { each, given, type QuestionKind, unread, whole } from './kind';
+import { inALine, repeated, type Thing, thing } from './parts';
+
+const matchSet = z.object({
+  left: z.array(thing),
+  right: z.array(thing),
+  /** Which of the one goes with which of the other. */
+  pairs: z.record(z.string(), z.string()),
+});
+
+/** Pairs: each of the one side with one of the other. */
+export const match: QuestionKind<
+  z.output<typeof matchSet>,
+  { readonly left: readonly Thing[]; readonly right: readonly Thing[] },
+  Readonly<Record<string, string>>
+> = {
+  settings: matchSet,
+  asked: ({ left, right }, { random, said }) => ({
+    left: left.map(({ id, says }) => ({ id, says: said(says) })),
+    right: random.shuffled(right).map(({ id, says }) => ({ id, says: said(says) })),
+  }),
+  scorer: ({ pairs }) => {
+    const all = Object.entries(pairs);
+    return (answer) =>
+      each(all.filter(([from, to]) => Object.hasOwn(answer, from) && answer[from] === to).length, all.length);
+  },
+  right: ({ pairs }) => pairs,
+  words: ({ left, right }, answer) =>
+    left
+      .map(({ id }) => `${inALine(left, id)} – ${Object.hasOwn(answer, id) ? inALine(right, answer[id] ?? '') : '…'}`)
+      .join('; '),
+  tally: (answer) => Object.entries(answer).map(([from, to]) => `${from} ${to}`),
+  shown: 'none',
+  unmet: ({ left, right, pairs }) => {
+    const known = (things: readonly Thing[], id: string) => things.some((one) => one.id === id);
+    if (left.length === 0 || repeated([...left, ...right].map(({ id }) => id))) return ['no-choices'];
+    if (!left.every(({ id }) => Object.hasOwn(pairs, id))) return ['no-right'];
+    return Object.entries(pairs).every(([from, to]) => known(left, from) && known(right, to)) ? [] : ['unknown-choice'];
+  },
+  accepting: null,
+};
+
+const orderSet = z.object({
+  /** In the order that is right. */
+  items: z.array(thing),
+  /** Right as a whole, or each that stands where it should. */
+  rule: z._default(z.enum(['whole', 'each']), 'whole'),
+  scored: z._default(z.boolean(), true),
+});
+
+/** Things to be put in their order. */
+export const order: QuestionKind<z.output<typeof orderSet>, { readonly items: readonly Thing[] }, readonly string[]> = {
+  settings: orderSet,
+  asked: ({ items }, { random, said }) => {
+    let laid = random.shuffled(items);
+    // The right order is no question.
+    for (let tries = 0; tries < 20 && items.length > 1 && laid.every(({ id }, i) => items[i]?.id === id); tries += 1)
+      laid = random.shuffled(items);
+    return { items: laid.map(({ id, says }) => ({ id, says: said(says) })) };
+  },
+  scorer:
+    ({ items, rule, scored }) =>
+    (answer) => {
+      if (!scored) return given;
+      const right = items.filter(({ id }, i) => answer[i] === id).length;
+      return rule === 'each'
+        ? each(right, items.length)
+        : whole(right === items.length && answer.length === items.length);
+    },
+  right: ({ items, scored }) => (scored ? items.map(({ id }) => id) : null),
+  words: ({ items }, answer) => answer.map((id, i) => `${i + 1}. ${inALine(items, id)}`).join('; '),
+  tally: (answer) => [answer.join(' ')],
+  shown: 'none',
+  unmet: ({ items }) => (items.length < 2 || repeated(items.map(({ id }) => id)) ? ['no-choices'] : []),
+  accepting: null,
+};
+
+/** A place on a picture, as shares of its width and height, 0 to 1 from the left and from the top. */
+export interface Spot {
+  readonly x: number;
+  readonly y: number;
+}
+
+const spot = { x: z.number(), y: z.number() };
+const area = z.discriminatedUnion('shape', [
+  z.object({ shape: z.literal('circle'), ...spot, r: z.number() }),
+  z.object({ shape: z.literal('box'), ...spot, width: z.number(), height: z.number() }),
+  z.object({ shape: z.literal('outline'), points: z.array(z.object(spot)) }),
+]);
+const pointSet = z.object({
+  picture: z.object({ src: z.string(), alt: z.string(), width: z.number(), height: z.number() }),
+  /** Where it is right; none where every place is taken. */
+  areas: z.array(area),
+});
+
+/** Is a place inside an outline? By counting what a ray from it crosses (W. R. Franklin's test, from memory). */
+function inOutline(points: readonly Spot[], { x, y }: Spot): boolean {
+  let inside = false;
+  for (let i = 0, j = points.length - 1; i < points.length; j = i, i += 1) {
+    const a = points[i] as Spot;
+    const b = points[j] as Spot;
+    if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+  }
+  return inside;
+}
+
+type Area = z.output<typeof area>;
+type PicturedSize = { readonly width: number; readonly height: number };
+
+/** How a place is found in each shape. A circle is round on the picture: its radius is a share of the width. */
+const HOLDS: {
+  readonly [Shape in Area['shape']]: (of: Extract<Area, { shape: Shape }>, at: Spot, size: PicturedSize) => boolean;
+} = {
+  circle: ({ x, y, r }, at, { width, height }) => Math.hypot((at.x - x) * width, (at.y - y) * height) <= r * width,
+  box: ({ x, y, width, height }, at) => at.x >= x && at.x <= x + width && at.y >= y && at.y <= y + height,
+  outline: ({ points }, at) => inOutline(points, at),
+};
+
+/** A place on a picture. */
+export const point: QuestionKind<
+  z.output<typeof pointSet>,
+  { readonly picture: z.output<typeof pointSet>['picture'] },
+  Spot
+> = {
+  settings: pointSet,
+  asked: ({ picture }) => ({ picture }),
+  scorer:
+    ({ areas, picture }) =>
+    (answer) =>
+      areas.length === 0
+        ? given
+        : whole(
+            areas.some((one) =>
+              (HOLDS[one.shape] as (of: Area, at: Spot, size: PicturedSize) => boolean)(one, answer, picture),
+            ),
+          ),
+  right: ({ areas }) => {
+    const first = areas[0];
+    if (!first) return null;
+    if ('points' in first) {
+      const n = Math.max(1, first.points.length);
+      return {
+        x: first.points.reduce((sum, { x }) => sum + x, 0) / n,
+        y: first.points.reduce((sum, { y }) => sum + y, 0) / n,
+      };
+    }
+    return 'r' in first ? { x: first.x, y: first.y } : { x: first.x + first.width / 2, y: first.y + first.height / 2 };
+  },
+  words: (_asked, { x, y }) => `${Math.round(x * 100)} % / ${Math.round(y * 100)} %`,
+  tally: () => [],
+  shown: 'none',
+  unmet: ({ picture }) => (picture.src === '' || picture.alt.trim() === '' ? ['no-picture'] : []),
+  accepting: null,
+};
+
+const scaleSet = z.object({
+  from: z.int(),
+  to: z.int(),
+  fromSays: z._default(z.string(), ''),
+  toSays: z._default(z.string(), ''),
+  right: z._default(z.nullable(z.int()), null),
+});
+
+/** A step on a scale. */
+export const scale: QuestionKind<
+  z.output<typeof scaleSet>,
+  { readonly from: number; readonly to: number; readonly fromSays: string; readonly toSays: string },
+  number
+> = {
+  settings: scaleSet,
+  asked: ({ from, to, fromSays, toSays }) => ({ from, to, fromSays, toSays }),
+  scorer:
+    ({ right }) =>
+    (answer) =>
+      right === null ? given : whole(answer === right),
+  right: ({ right }) => right,
+  words: (_asked, answer) => String(answer),
+  tally: (answer) => [String(answer)],
+  shown: 'bars',
+  unmet: ({ from, to }) => (to > from && to - from <= 20 ? [] : ['range']),
+  accepting: null,
+};
+
+const fileSet = z.object({
+  most: z._default(z.int(), 5),
+  counted: z._default(z.enum(['by-a-person', 'given']), 'by-a-person'),
+});
+
+/** Photographs of how it was solved, or another file: the pieces that hold them. */
+export const file: QuestionKind<z.output<typeof fileSet>, { readonly most: number }, readonly string[]> = {
+  settings: fileSet,
+  asked: ({ most }) => ({ most }),
+  scorer:
+    ({ counted }) =>
+    () =>
+      counted === 'given' ? given : unread,
+  right: () => null,
+  words: (_asked, answer) => String(answer.length),
+  tally: () => [],
+  shown: 'none',
+  unmet: ({ most }) => (most >= 1 && most <= 20 ? [] : ['range']),
+  accepting: null,
+};

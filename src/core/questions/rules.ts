@@ -1,0 +1,76 @@
+import * as z from 'zod/mini';
+import { COUNTS } from './counts';
+
+/** When it is said what was right, and why. */
+export const TELLS = ['answer', 'attempt', 'due', 'back', 'never'] as const;
+
+/** What a set of questions is for. Everything else about it is a rule of its own, proposed by this. */
+export const PURPOSES = ['practice', 'quiz', 'exam', 'form', 'vote', 'class'] as const;
+export type Purpose = (typeof PURPOSES)[number];
+
+const minutes = z.nullable(z.number());
+
+/** The rules by which questions are asked. Of these the start word alone never leaves the server. */
+export const questionRules = z.object({
+  purpose: z.enum(PURPOSES),
+  /** How often it may be begun; `null` for any number. */
+  attempts: z._default(z.nullable(z.int()), 1),
+  /** Minutes from the end of one to the beginning of the next. */
+  wait: z._default(z.number(), 0),
+  counts: z._default(z.enum(COUNTS), 'best'),
+  /** Again until all are right: a further attempt asks only what was not. */
+  untilRight: z._default(z.boolean(), false),
+  /** A further attempt begins with what was answered before. */
+  carries: z._default(z.boolean(), false),
+  /** Minutes on the server's clock; `null` for as long as one likes. */
+  limit: z._default(minutes, null),
+  /** Minutes afterwards to photograph and attach the working; `null` for none. */
+  working: z._default(minutes, null),
+  /** A word that stands in the instructions, without which nobody begins. */
+  startWord: z._default(z.nullable(z.string()), null),
+  /** Whether a practice run of the same form is offered before it. */
+  trial: z._default(z.boolean(), false),
+  /** All questions on one sheet, or one after the other. */
+  pace: z._default(z.enum(['one', 'all']), 'one'),
+  /** One may go back to a question before. */
+  back: z._default(z.boolean(), true),
+  tells: z._default(z.enum(TELLS), 'attempt'),
+  /** After one's own answer, how the class answered. */
+  classAnswers: z._default(z.boolean(), false),
+  /** Whether the class sees who answered what. It is said before anybody answers. */
+  names: z._default(z.boolean(), false),
+});
+
+export type QuestionRules = z.output<typeof questionRules>;
+
+/** What is usual for each purpose (common practice). */
+const USUAL: Readonly<Record<Purpose, Partial<QuestionRules>>> = {
+  practice: { attempts: null, counts: 'last', tells: 'answer' },
+  quiz: { attempts: 1, tells: 'attempt' },
+  exam: { attempts: 1, limit: 45, tells: 'back' },
+  form: { attempts: null, counts: 'last', carries: true, tells: 'never', pace: 'all' },
+  vote: { attempts: null, counts: 'last', carries: true, tells: 'never', classAnswers: true },
+  class: { attempts: null, counts: 'last', carries: true, tells: 'due', classAnswers: true },
+};
+
+/** The usual rules for a purpose, with what was said otherwise. */
+export const rulesFor = (purpose: Purpose, said: Partial<QuestionRules> = {}): QuestionRules =>
+  z.parse(questionRules, { ...USUAL[purpose], ...said, purpose });
+
+/** Each answer is looked at by itself, and wrong ones come back. */
+export const looksAtOnce = ({ tells }: QuestionRules): boolean => tells === 'answer';
+
+/** Rules that contradict each other, by name. */
+export function rulesUnmet(rules: QuestionRules): readonly (keyof QuestionRules)[] {
+  const most = 60 * 24 * 7;
+  const minute = (n: number | null) => n === null || (n > 0 && n <= most);
+  return [
+    ...(minute(rules.limit) ? [] : (['limit'] as const)),
+    ...(minute(rules.working) && (rules.working === null || rules.limit !== null) ? [] : (['working'] as const)),
+    ...(rules.wait >= 0 && rules.wait <= most ? [] : (['wait'] as const)),
+    ...(rules.attempts === null || rules.attempts >= 1 ? [] : (['attempts'] as const)),
+    ...(rules.back || rules.pace === 'one' ? [] : (['back'] as const)),
+    ...(rules.startWord === null || rules.startWord.trim() !== '' ? [] : (['startWord'] as const)),
+    ...(rules.untilRight && rules.attempts !== null ? (['untilRight'] as const) : []),
+  ];
+}

@@ -1,0 +1,100 @@
+import { partsIn, questionSetUnmet, questionsIn } from './question-set';
+import { readTyped } from './typed';
+
+const EVERYTHING = `== Tides (2 of them, shuffled)
+1. Pick one [2]
+(x) yes
+( ) no
+hint: look
+at the sea
+why: it *is* $x^2$
+2. Pick several [2]
+[x] a
+[ ] b
+== Rest
+3. About the harbour.
+![the map](/api/pictures/m 640x480)
+beside: tide-table
+a) Name it
+= nor'east | north-east
+b) How far?
+= 3.8 m ± 2 %
+4. Drawn {a}
+with a from 2 to 9 step 0.5
+= (2 * a) kg ± 0.1
+5. Fill
+_ The {moon|Moon} pulls.
+6. Pair
+limpet -> rock
+crab -> sand
+7. Order
+1) first
+2) second
+8. How sure?
+= 1..5 not at all … very
+9. Say
+= text
+10. Show
+= photographs
+11. Where?
+![a map](/api/pictures/x 400x200)
+@ 0.5 0.5 0.1
+12. Vote
+( ) left
+( ) right
+13. A line
+= a line
+14. So?
+= true`;
+
+test('everything that can be typed is understood', () => {
+  const { set, problems } = readTyped(EVERYTHING);
+  expect(problems).toEqual([]);
+  expect(questionSetUnmet(set)).toEqual([]);
+  expect(set.sections.map(({ title, draw, shuffle, questions }) => [title, draw, shuffle, questions.length])).toEqual([
+    ['Tides', 2, true, 2],
+    ['Rest', null, false, 12],
+  ]);
+  expect(partsIn(set).map(({ kind }) => kind)).toEqual([
+    'one',
+    'several',
+    'short',
+    'number',
+    'number',
+    'gaps',
+    'match',
+    'order',
+    'scale',
+    'long',
+    'file',
+    'point',
+    'one',
+    'short',
+    'truth',
+  ]);
+  const [first] = partsIn(set);
+  expect(first).toMatchObject({ points: 2, set: { right: 'q1p-c1' } });
+  expect(JSON.stringify(first?.hint)).toContain('at the sea');
+  expect(JSON.stringify(first?.why)).toContain('"tex":"x^2"');
+  expect(questionsIn(set)[2]).toMatchObject({ material: 'tide-table', parts: [{ id: 'q3a' }, { id: 'q3b' }] });
+  expect(partsIn(set).at(-3)).toMatchObject({ kind: 'one', set: { right: null } });
+});
+
+test.each([
+  ['words without a question', 1, 'no-question'],
+  ['1. Both\n(x) a\n[ ] b', 3, 'mixed-answers'],
+  ['1. Nothing is asked', 1, 'nothing-asked'],
+  ['1. Two\n= a\n(x) b', 1, 'mixed-answers'],
+  ['1. Drawn\nwith a from 9 to 2\n= a', 2, 'bad-draw'],
+  ['1. Number\n= 3.8 wibble ± 1', 2, 'bad-answer'],
+  ['1. Two right\n(x) a\n(x) b', 1, 'mixed-answers'],
+  ['1. Where?\n@ 0.5 0.5 0.1', 1, 'no-picture'],
+] as const)('%j: the line is named with what is wrong', (text, line, code) => {
+  expect(readTyped(text).problems).toContainEqual(expect.objectContaining({ line, code }));
+});
+
+test('a hundred thousand lines are read in one pass', () => {
+  const many = Array.from({ length: 20_000 }, (_, i) => `${(i % 9000) + 1}. Is it ${i}?\n= true`).join('\n');
+  expect(questionsIn(readTyped(many).set)).toHaveLength(20_000);
+  expect(questionSetUnmet(readTyped(many).set)).toEqual([{ id: null, code: 'too-much' }]);
+});
