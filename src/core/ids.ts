@@ -12,6 +12,7 @@ export type AssignmentId = Branded<'Assignment'>;
 export type DocumentId = Branded<'Document'>;
 export type HandInId = Branded<'HandIn'>;
 export type StepId = Branded<'Step'>;
+export type AttemptId = Branded<'Attempt'>;
 
 /** A point in time: milliseconds since 1970-01-01T00:00Z, as `Date.now()` gives it. */
 export type Instant = number;

@@ -56,6 +56,8 @@ export type Place =
       readonly to?: string;
     }
   | { readonly at: 'marking'; readonly assignment: AssignmentId | string; readonly student?: string | null }
+  /** How a class answers what is asked at a step. */
+  | { readonly at: 'answers'; readonly step: StepId | string }
   | { readonly at: 'receipt'; readonly handIn: HandInId | string }
   | { readonly at: 'own-document'; readonly document: DocumentId | string }
   | { readonly at: 'print'; readonly document: DocumentId | string };
@@ -90,6 +92,8 @@ export function addressOf(place: Place): string {
       return `/desk/${place.assignment}/compare${said('?', { from: place.from, to: place.to })}`;
     case 'marking':
       return `/marking/${place.assignment}${said('?', { student: place.student })}`;
+    case 'answers':
+      return `/answers/${place.step}`;
     case 'receipt':
       return `/receipts/${place.handIn}`;
     case 'own-document':

@@ -1,4 +1,4 @@
-import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId, StepId } from '@/core/ids';
+import type { AssignmentId, AttemptId, ClassId, DocumentId, HandInId, PersonId, StepId } from '@/core/ids';
 import { isWellFormed } from '@/core/text/well-formed';
 import type { Person } from '@/store/people';
 
@@ -57,6 +57,18 @@ export const PERMISSIONS = {
   'POST /api/steps/[step]/copy': 'step-student',
   'POST /api/steps/[step]/done': 'step-student',
   'POST /api/steps/[step]/here': 'step-student',
+  'POST /api/steps/[step]/attempts': 'step-student',
+  'GET /api/steps/[step]/class-answers': 'step-student',
+  'POST /api/attempts/[attempt]/finish': 'attempt-student',
+  'POST /api/attempts/[attempt]/presence': 'attempt-student',
+  'POST /api/attempts/[attempt]/forward': 'attempt-student',
+  'POST /api/attempts/[attempt]/tries': 'attempt-student',
+  'GET /api/attempts/[attempt]/hints/[part]': 'attempt-student',
+  'POST /api/attempts/[attempt]/change': 'attempt-teacher',
+  'POST /api/attempts/[attempt]/points': 'attempt-teacher',
+  'POST /api/steps/[step]/minutes': 'step-teacher',
+  'POST /api/steps/[step]/start-word': 'step-teacher',
+  'POST /api/steps/[step]/keys': 'step-teacher',
   'POST /api/assignments/[assignment]/hand-in': 'assignment-student',
   'POST /api/assignments/[assignment]/take-back': 'assignment-student',
   'POST /api/assignments/[assignment]/asides/[student]': 'aside-party',
@@ -105,6 +117,7 @@ export const PERMISSIONS = {
   'PAGE /desk/[assignment]': 'assignment-student',
   'PAGE /desk/[assignment]/compare': 'assignment-student',
   'PAGE /marking/[assignment]': 'assignment-teacher',
+  'PAGE /answers/[step]': 'step-teacher',
   'PAGE /receipts': 'signed-in',
   'PAGE /receipts/[handIn]': 'receipt-reader',
   'PAGE /asides': 'signed-in',
@@ -124,6 +137,9 @@ export const RULES = [
   'assignment-student',
   'assignment-teacher',
   'step-student',
+  'step-teacher',
+  'attempt-student',
+  'attempt-teacher',
   'document-owner',
   'document-writer',
   'draft-teacher',
@@ -157,6 +173,7 @@ interface Named {
   readonly draft: DocumentId;
   readonly handIn: HandInId;
   readonly step: StepId;
+  readonly attempt: AttemptId;
   readonly student: PersonId;
   readonly person: PersonId;
   readonly position: number;

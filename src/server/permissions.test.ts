@@ -1,10 +1,11 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import sharp from 'sharp';
-import type { AssignmentId, ClassId } from '@/core/ids';
+import type { AssignmentId, ClassId, StepId } from '@/core/ids';
 import { keepTextPicture } from '@/server/doing/documents/text-pictures';
 import { putPiece } from '@/server/doing/pieces/pieces';
 import { receiveUpload } from '@/server/doing/pieces/uploads';
+import { beginAttempt } from '@/server/doing/questions/beginning';
 import { beginDraft } from '@/server/doing/setting/drafts';
 import { writeAside } from '@/server/doing/talk/asides';
 import { type TestSchool, testSchool } from '@/store/test-school';
@@ -94,6 +95,12 @@ describe('who may', () => {
       Date.now(),
     );
     const bello = await school.person('t-bello');
+    const attempt = await beginAttempt(
+      school.db,
+      imke,
+      { stepId: 'cloud-names-1' as StepId, act: 'act-attempt', word: '' },
+      Date.now(),
+    );
     const draft = await beginDraft(school.db, bello, 'weather' as ClassId, Date.now());
     params = {
       sha256: picture.ok ? (picture.address.split('/').at(-1) ?? '') : '',
@@ -110,6 +117,7 @@ describe('who may', () => {
       picture: 'cloud-ladder-cloud-ladder',
       assignment: 'cloud-ladder',
       step: 'cloud-ladder-2',
+      attempt: attempt.ok ? attempt.attempt : '',
       document: (rows[0] as { id: string }).id,
       draft: draft.ok ? draft.document : '',
       student: 's-imke',
@@ -132,6 +140,9 @@ describe('who may', () => {
     'assignment-student': ['s-imke', 's-zofia'],
     'assignment-teacher': ['t-bello'],
     'step-student': ['s-imke', 's-zofia'],
+    'step-teacher': ['t-bello'],
+    'attempt-student': ['s-imke'],
+    'attempt-teacher': ['t-bello'],
     'document-owner': ['s-imke'],
     'document-writer': ['s-imke'],
     'draft-teacher': ['t-bello'],

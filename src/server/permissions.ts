@@ -5,6 +5,7 @@ import { maySeePicture } from '@/server/reading/documents/text-pictures';
 import { isNameless } from '@/server/reading/marking/nameless';
 import { mayRead } from '@/server/reading/materials/materials';
 import { findAsideMessage } from '@/store/asides';
+import { placeOfAttempt } from '@/store/attempts';
 import { findPicture, placeOnAssignment, roleIn } from '@/store/classes';
 import { type Queryable, read } from '@/store/database';
 import { findDocument, findKept } from '@/store/documents';
@@ -30,6 +31,16 @@ async function isOpenTo(db: Queryable, student: Person, assignmentId: Assignment
   if (!assignment || assignment.postedAt > now) return false;
   const facts = await read(db, factsOf(assignmentId, student.id));
   return standing(facts, assignment.rules, now).state !== 'opens-later';
+}
+
+/** Is it one's own, and is one still a student of the class that it is for? */
+async function isOwner(
+  db: Queryable,
+  document: { readonly owner_id: PersonId; readonly class_id: ClassId | null },
+  person: Person,
+): Promise<boolean> {
+  if (document.owner_id !== person.id) return false;
+  return document.class_id === null || (await roleIn(db, person.id, document.class_id)) === 'student';
 }
 
 /** Whether a signed-in person may, by one rule. What does not exist nobody may. */
@@ -64,14 +75,23 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       return (await roleOnAssignment(db, person, param('assignment'), now)) === 'teacher';
     case 'step-student':
       return (await roleOnAssignment(db, person, await assignmentOfStep(db, param('step')), now)) === 'student';
+    case 'step-teacher':
+      return (await roleOnAssignment(db, person, await assignmentOfStep(db, param('step')), now)) === 'teacher';
+    case 'attempt-student':
+    case 'attempt-teacher': {
+      const place = await read(db, placeOfAttempt(param('attempt')));
+      if (!place) return false;
+      const role = await roleOnAssignment(db, person, place.assignment_id, now);
+      return rule === 'attempt-teacher' ? role === 'teacher' : role === 'student' && place.student_id === person.id;
+    }
     case 'document-owner': {
       const document = await findDocument(db, param('document') as DocumentId);
-      if (document?.owner_id !== person.id) return false;
-      return document.class_id === null || (await roleIn(db, person.id, document.class_id)) === 'student';
+      return document !== null && isOwner(db, document, person);
     }
     case 'document-writer': {
       const kept = await findKept(db, param('document') as DocumentId);
-      if (!kept || TYPED_INTO[kept.role].by === 'owner') return holds(db, 'document-owner', person, params, now);
+      if (!kept) return false;
+      if (TYPED_INTO[kept.role].by === 'owner') return isOwner(db, kept, person);
       return kept.class_id !== null && (await roleIn(db, person.id, kept.class_id)) === 'teacher';
     }
     case 'draft-teacher': {

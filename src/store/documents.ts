@@ -50,8 +50,11 @@ const draft = base.extend({
   step_id: z.null(),
 });
 
+/** The answers of one attempt. */
+const attempt = copy.extend({ role: z.literal('attempt') });
+
 /** Whatever is kept as it is typed. */
-const keptDocument = z.discriminatedUnion('role', [...document.options, draft]);
+const keptDocument = z.discriminatedUnion('role', [...document.options, attempt, draft]);
 
 export type KeptDocument = z.output<typeof keptDocument>;
 
@@ -59,9 +62,9 @@ const COLUMNS = `d.id, d.owner_id, d.assignment_id, coalesce(d.class_id, a.class
 const FROM = 'FROM document d LEFT JOIN assignment a ON a.id = d.assignment_id';
 
 export const findDocument = (db: Queryable, documentId: DocumentId) =>
-  first(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.id = $1 AND d.role <> 'draft'`, [documentId]);
+  first(db, document, `SELECT ${COLUMNS} ${FROM} WHERE d.id = $1 AND d.role = ANY($2)`, [documentId, DOCUMENT_ROLES]);
 
-/** A document, or a draft of the class. */
+/** A document, the answers of an attempt, or a draft of the class. */
 export const findKept = (db: Queryable, documentId: DocumentId) =>
   first(db, keptDocument, `SELECT ${COLUMNS} ${FROM} WHERE d.id = $1`, [documentId]);
 
@@ -85,6 +88,9 @@ const typedInto = z.object({
   bytes: bigNumber,
   /** It holds more than a document may. */
   over: z.boolean(),
+  /** Until when an attempt takes answers, and whether it does so at all; `null` for everything else. */
+  answers_until: maybeInstant,
+  takes: z.boolean().nullable(),
 });
 
 export type TypedInto = z.output<typeof typedInto>;
@@ -100,8 +106,10 @@ export const documentsToType = (tx: Queryable, documentIds: readonly DocumentId[
     typedInto,
     `SELECT d.id, d.owner_id, d.role, d.assignment_id, coalesce(d.class_id, a.class_id) AS class_id,
        d.removed_at IS NOT NULL AS removed, coalesce(l.bytes, 0) AS bytes, coalesce(l.over, false) AS over,
-       CASE WHEN d.role = 'copy' THEN pg_advisory_xact_lock_shared(hashtextextended(d.assignment_id || ' ' || d.owner_id, 0)) END
-     ${FROM} LEFT JOIN document_load l ON l.document_id = d.id WHERE d.id = ANY($1)
+       t.answers_until, t.takes,
+       CASE WHEN d.role IN ('copy', 'attempt') THEN pg_advisory_xact_lock_shared(hashtextextended(d.assignment_id || ' ' || d.owner_id, 0)) END
+     ${FROM} LEFT JOIN document_load l ON l.document_id = d.id
+       LEFT JOIN attempt t ON t.document_id = d.id WHERE d.id = ANY($1)
      ORDER BY d.assignment_id COLLATE "C", d.owner_id COLLATE "C"`,
     [documentIds],
   );
@@ -111,7 +119,7 @@ export const documentsOfWork = (assignmentId: AssignmentId, ownerId: PersonId) =
   rows(
     copy,
     `SELECT ${COLUMNS} ${FROM} JOIN step s ON s.id = d.step_id
-     WHERE d.assignment_id = $1 AND d.owner_id = $2 ORDER BY s.position`,
+     WHERE d.assignment_id = $1 AND d.owner_id = $2 AND d.role = 'copy' ORDER BY s.position`,
     [assignmentId, ownerId],
   );
 
@@ -141,8 +149,8 @@ export const documentsOfOwner = (ownerId: PersonId) =>
     shelved,
     `SELECT ${COLUMNS}, a.title AS assignment, coalesce((SELECT u.at FROM document_update u WHERE u.document_id = d.id
        ORDER BY u.seq DESC LIMIT 1), d.created_at) AS changed_at
-     ${FROM} WHERE d.owner_id = $1 AND d.role <> 'draft' ORDER BY changed_at DESC LIMIT 1000`,
-    [ownerId],
+     ${FROM} WHERE d.owner_id = $1 AND d.role = ANY($2) ORDER BY changed_at DESC LIMIT 1000`,
+    [ownerId, DOCUMENT_ROLES],
   );
 
 /** Makes a document that is no copy of a starter: notes on an assignment (once), or one of one's own. */
@@ -202,7 +210,7 @@ export async function makeCopy(
 ): Promise<{ id: DocumentId; made: boolean }> {
   const { affected } = await tx.query(
     `INSERT INTO document (id, owner_id, assignment_id, step_id, role, kind, title, created_at, version)
-     VALUES ($1, $2, $3, $4, 'copy', $5, $6, $7, (SELECT version FROM assignment WHERE id = $3)) ON CONFLICT (step_id, owner_id) DO NOTHING`,
+     VALUES ($1, $2, $3, $4, 'copy', $5, $6, $7, (SELECT version FROM assignment WHERE id = $3)) ON CONFLICT (step_id, owner_id) WHERE role = 'copy' DO NOTHING`,
     [copy.id, copy.ownerId, copy.assignmentId, copy.stepId, copy.kind, copy.title, time(copy.at)],
   );
   if (affected === 1) {
@@ -212,7 +220,7 @@ export async function makeCopy(
   const there = await first(
     tx,
     z.object({ id: id<DocumentId>() }),
-    'SELECT id FROM document WHERE step_id = $1 AND owner_id = $2',
+    `SELECT id FROM document WHERE step_id = $1 AND owner_id = $2 AND role = 'copy'`,
     [copy.stepId, copy.ownerId],
   );
   if (!there) throw new Error(`a copy of step ${copy.stepId} was refused though there is none`);

@@ -86,7 +86,7 @@ export async function keepAssignment(tx: Queryable, posted: PostedAssignment, no
   );
   if (!kept) return null;
   if (kept.version > 1) await dropParts(tx, assignmentId, draft);
-  await addParts(tx, assignmentId, draft);
+  await addParts(tx, assignmentId, draft, now);
   await tx.query(
     `INSERT INTO assignment_version (assignment_id, number, at, by_id, brief) VALUES ($1, $2, $3, $4, $5::text::jsonb)`,
     [assignmentId, kept.version, time(kept.version === 1 ? posted.postedAt : now), posted.by, json(draft)],
@@ -99,14 +99,15 @@ async function dropParts(tx: Queryable, assignmentId: AssignmentId, draft: Assig
   const stay = draft.steps.map((step) => step.id);
   for (const table of ['criterion', 'unlocks', 'work_group'])
     await tx.query(`DELETE FROM ${table} WHERE assignment_id = $1`, [assignmentId]);
-  for (const [table, of] of [
-    ['step_place', 'step_id'],
-    ['step', 'id'],
-  ])
-    await tx.query(`DELETE FROM ${table} WHERE assignment_id = $1 AND ${of} <> ALL ($2)`, [assignmentId, stay]);
+  await tx.query(
+    'DELETE FROM question_set WHERE step_id IN (SELECT id FROM step WHERE assignment_id = $1 AND id <> ALL ($2))',
+    [assignmentId, stay],
+  );
+  await tx.query('DELETE FROM step_place WHERE assignment_id = $1 AND step_id <> ALL ($2)', [assignmentId, stay]);
+  await tx.query('DELETE FROM step WHERE assignment_id = $1 AND id <> ALL ($2)', [assignmentId, stay]);
 }
 
-async function addParts(tx: Queryable, assignmentId: AssignmentId, draft: AssignmentDraft): Promise<void> {
+async function addParts(tx: Queryable, assignmentId: AssignmentId, draft: AssignmentDraft, at: Instant): Promise<void> {
   await tx.query(
     `INSERT INTO step (id, assignment_id, position, kind, title, minutes, material_id, starter, settings)
      SELECT g.step->>'id', $1, g.position, g.step->>'kind', g.step->>'title', (g.step->>'minutes')::integer,
@@ -117,6 +118,17 @@ async function addParts(tx: Queryable, assignmentId: AssignmentId, draft: Assign
        WHERE step.assignment_id = $1`,
     [assignmentId, json(draft.steps)],
   );
+  // Whoever has begun keeps what they began with: another set of questions is a further one.
+  const asked = draft.steps.filter(({ questions }) => questions !== undefined);
+  if (asked.length > 0)
+    await tx.query(
+      `INSERT INTO question_set (step_id, number, at, content)
+       SELECT g.step->>'id', coalesce(n.number, 0) + 1, $2, g.step->'questions'
+       FROM jsonb_array_elements($1::text::jsonb) AS g (step) LEFT JOIN LATERAL (
+         SELECT q.number, q.content FROM question_set q WHERE q.step_id = g.step->>'id' ORDER BY q.number DESC LIMIT 1) n ON true
+       WHERE n.content IS DISTINCT FROM g.step->'questions'`,
+      [json(asked.map(({ id: step, questions }) => ({ id: step, questions }))), time(at)],
+    );
   if (draft.rubric.length > 0)
     await tx.query(
       `INSERT INTO criterion (id, assignment_id, position, title, points, levels)

@@ -3,7 +3,8 @@ import { canonicalJson, sha256Hex } from '@/core/documents/fingerprint';
 import { type KeptName, overflowOf } from '@/core/documents/kept';
 import type { Overflow } from '@/core/documents/limits';
 import { assemble } from '@/core/documents/text-document';
-import { type DocumentName, documentKind, type Written } from '@/core/kinds/document';
+import { type DocumentName, documentKind, type Written, writtenAs } from '@/core/kinds/document';
+import type { AnswersContent } from '@/core/kinds/document/answers';
 import { readDocument } from '@/core/kinds/document/stored';
 import type { AssignmentDraft } from '@/core/setting/draft';
 import { draftOverflow, readDraft } from '@/core/setting/draft-document';
@@ -95,10 +96,29 @@ export async function read({ kind, updates }: StoredUpdates): Promise<ReadDocume
   const content = readDocument(kind, ydoc);
   const much = documentKind(kind).overflow(content);
   if (much) {
-    const written = { kind, content: documentKind(kind).empty };
-    return { written, state: NOTHING, bytes: NOTHING, sha256: '', overflow: much };
+    return {
+      written: writtenAs(kind, documentKind(kind).empty),
+      state: NOTHING,
+      bytes: NOTHING,
+      sha256: '',
+      overflow: much,
+    };
   }
   const bytes = new TextEncoder().encode(canonicalJson(content));
   const state = Y.encodeStateAsUpdate(ydoc);
-  return { written: { kind, content }, state, bytes, sha256: sha256Hex(bytes), overflow: null };
+  return { written: writtenAs(kind, content), state, bytes, sha256: sha256Hex(bytes), overflow: null };
+}
+
+/** Reads the answers of several attempts at once; `null` for those that hold more than they may. */
+export async function answers({
+  attempts,
+}: {
+  readonly attempts: readonly Updates[];
+}): Promise<readonly (AnswersContent | null)[]> {
+  return attempts.map((updates) => {
+    const ydoc = assemble(updates);
+    const content = readDocument('answers', ydoc);
+    ydoc.destroy();
+    return documentKind('answers').overflow(content) === null ? content : null;
+  });
 }

@@ -23,6 +23,7 @@ export const JOBS = {
   lookThrough: quick(async () => (await import('./documents')).lookThrough),
   draft: quick(async () => (await import('./documents')).draft),
   read: quick(async () => (await import('./documents')).read),
+  answers: quick(async () => (await import('./documents')).answers),
   // Somebody waits for it, and the first time a dictionary has to be read.
   checkWork: { ...quick(async () => (await import('./checking')).checkWork), cpu: 6000 },
   importText: slow(async () => (await import('./importing')).importText),

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { jest } from '@jest/globals';
 import sharp from 'sharp';
 import { firstUpdate } from '@/core/documents/text-document';
+import { measuredOf } from '@/core/kinds/document';
 import { plainText } from '@/core/text/document-json';
 import { Workshop } from '@/server/workshop';
 import { docx, gif, hostileUpdates, madeFiles, namedFiles } from '../../bench/hostile-inputs';
@@ -54,7 +55,7 @@ async function longestPause(work: () => Promise<unknown>): Promise<number> {
 describe('the workshop', () => {
   test('reads what is sent, and says what it made', async () => {
     const read = await shop.do('a', 'read', stored);
-    expect(read.ok && plainText(read.made.written.content)).toBe('Wind.');
+    expect(read.ok && plainText(measuredOf(read.made.written))).toBe('Wind.');
     const path = put('fine.docx', docx('<w:p><w:r><w:t>Seven sails</w:t></w:r></w:p>'));
     const text = await shop.do('a', 'importText', { path, name: 'fine.docx' });
     expect(text.ok && text.made.ok && plainText(text.made.content)).toBe('Seven sails');

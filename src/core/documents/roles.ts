@@ -8,8 +8,11 @@ import type { Place } from '../places';
 export const DOCUMENT_ROLES = ['copy', 'notes', 'own'] as const;
 export type DocumentRole = (typeof DOCUMENT_ROLES)[number];
 
-/** What is kept as it is typed: documents, and the draft of what teachers will set, which is one of the class. */
-export const KEPT_ROLES = [...DOCUMENT_ROLES, 'draft'] as const;
+/**
+ * What is kept as it is typed: documents; the answers of one attempt, which its time closes; and the draft of what teachers
+ * will set, which is one of the class.
+ */
+export const KEPT_ROLES = [...DOCUMENT_ROLES, 'attempt', 'draft'] as const;
 type KeptRole = (typeof KEPT_ROLES)[number];
 
 /** Who may type into it, and whether it takes that at any time: where it belongs to an assignment, that may be over. */
@@ -19,6 +22,7 @@ export const TYPED_INTO: Readonly<
   copy: { by: 'owner', alwaysOpen: false },
   notes: { by: 'owner', alwaysOpen: true },
   own: { by: 'owner', alwaysOpen: true },
+  attempt: { by: 'owner', alwaysOpen: false },
   draft: { by: 'teachers', alwaysOpen: true },
 };
 

@@ -1,8 +1,10 @@
 import type { AssignmentId, PersonId } from '../ids';
 import { type Ask, rangeOf } from '../kinds/ask';
 import { documentKind } from '../kinds/document';
-import { documentFor, settled, showsMaterial } from '../kinds/step';
+import { asksQuestions, documentFor, settled, showsMaterial } from '../kinds/step';
 import type { Criterion } from '../marks/rubric';
+import { mostPoints, questionSetUnmet, type SetUnmet } from '../questions/question-set';
+import { questionRules, rulesUnmet } from '../questions/rules';
 import { answerPlaces } from '../text/document-json';
 import { followsDue, lossIn } from '../work/rules';
 import { type AssignmentDraft, type DraftStep, isTooMuch } from './draft';
@@ -41,6 +43,7 @@ export type AssignmentUnmet = Unmet<
   | 'waits-in-a-circle'
   | 'unknown-student'
   | 'twice-in-groups'
+  | SetUnmet
 >;
 
 type Kept = AssignmentUnmet['code'];
@@ -57,6 +60,21 @@ function stepUnmet(step: DraftStep, known: KnownInClass): Kept[] {
   if (settled(step.kind, step.settings) === null) found.push('settings');
   return found;
 }
+
+/** What is wrong with what is asked in a step, question by question, and with its rules. */
+function askedUnmet({ id, kind, questions, settings }: DraftStep): { readonly id: string; readonly code: Kept }[] {
+  if (!asksQuestions(kind)) return [];
+  if (!questions) return [{ id, code: 'no-questions' }];
+  const rules = questionRules.safeParse(settings);
+  return [
+    ...questionSetUnmet(questions).map((unmet) => ({ id: unmet.id ?? id, code: unmet.code })),
+    ...(rules.success && rulesUnmet(rules.data).length > 0 ? [{ id, code: 'settings' as const }] : []),
+  ];
+}
+
+/** What all questions of an assignment are worth together. */
+const askedPoints = (steps: readonly DraftStep[]): number =>
+  steps.reduce((sum, { kind, questions }) => sum + (asksQuestions(kind) && questions ? mostPoints(questions) : 0), 0);
 
 /** The places in which something is answered, in the starters of all steps: only there something can be asked for. */
 function placesIn(steps: readonly DraftStep[]): ReadonlySet<string> {
@@ -123,13 +141,18 @@ export function assignmentUnmet(
   if (points !== null && !(points > 0 && points <= 10_000)) at('points', ['no-number']);
   if (goes !== null) at('goes', whole(goes, 1, 1000));
   if (steps.length === 0) at('steps', ['no-steps']);
-  for (const step of steps) at('steps', stepUnmet(step, known), step.id);
+  for (const step of steps) {
+    at('steps', stepUnmet(step, known), step.id);
+    for (const { id, code } of askedUnmet(step)) at('steps', [code], id);
+  }
   const places = placesIn(steps);
   for (const ask of asks) at('asks', askUnmet(ask, places), ask.id);
   for (const criterion of rubric) at('rubric', criterionUnmet(criterion), criterion.id);
-  // Common practice: a rubric shares out the points of the assignment, no more and no fewer.
-  const sum = rubric.reduce((all, criterion) => all + criterion.points, 0);
-  if (rubric.length > 0 && sum !== points) at('rubric', ['rubric-sum']);
+  // Common practice: rubric and questions share out the points of the assignment, no more and no fewer.
+  const asked = askedPoints(steps);
+  const sum = rubric.reduce((all, criterion) => all + criterion.points, 0) + asked;
+  if ((rubric.length > 0 || (asked > 0 && points !== null)) && Math.abs(sum - (points ?? 0)) > 1e-6)
+    at('rubric', ['rubric-sum']);
   if (after.some((one) => one !== own && !known.assignments.has(one))) at('after', ['unknown-assignment']);
   else if (isCircle(own, after, known)) at('after', ['waits-in-a-circle']);
   const together = groups.flat();

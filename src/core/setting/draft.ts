@@ -4,10 +4,11 @@ import type { AssignmentId, Instant, PersonId, StepId } from '../ids';
 import { type Ask, storedAsk } from '../kinds/ask';
 import { isStepName, type StepName, settled } from '../kinds/step';
 import type { Criterion } from '../marks/rubric';
+import { partsIn, type QuestionSet, questionSet } from '../questions/question-set';
 import type { Doc } from '../text/nodes';
 import type { LateRule } from '../work/rules';
 
-/** One thing to do, as a teacher writes it. What it is opened with lies beside it: a material, or a starter. */
+/** One thing to do, as a teacher writes it. What it is opened with lies beside it: a material, a starter, or questions. */
 export interface DraftStep {
   readonly id: StepId;
   readonly kind: StepName;
@@ -18,6 +19,8 @@ export interface DraftStep {
   readonly settings: Readonly<Record<string, unknown>>;
   readonly material: string | null;
   readonly starter: Doc | null;
+  /** What is asked in it, with what is right. */
+  readonly questions?: QuestionSet;
 }
 
 /** What a teacher sets, whole: as it is written, as it is posted and as each version of it is kept. */
@@ -117,8 +120,15 @@ export const stepPart = z.pipe(
     settings: z.catch(z.record(z.string(), z.unknown()), {}),
     material: maybe(z.string()),
     starter: maybe(text),
+    questions: maybe(questionSet),
   }),
-  z.transform((step): DraftStep => ({ ...step, settings: { ...settled(step.kind, step.settings) } })),
+  z.transform(
+    ({ questions, ...step }): DraftStep => ({
+      ...step,
+      settings: { ...settled(step.kind, step.settings) },
+      ...(questions === null ? {} : { questions }),
+    }),
+  ),
 );
 
 export const criterionPart = z.object({
@@ -149,6 +159,10 @@ export function oneOf<Value>(part: z.core.$ZodType<Value>, stored: unknown): Val
 /** So much one draft may hold. Nobody sets as much; whatever has more was made to keep a machine busy. */
 const MOST = { steps: 60, asks: 600, rubric: 60, groups: 400 } as const;
 
+/** So many parts of questions one draft may hold. */
+const MOST_QUESTIONS = 2000;
+
 /** Has a draft more in it than may be kept? The texts in it have been looked at when they were read. */
 export const isTooMuch = (draft: AssignmentDraft): boolean =>
-  (Object.keys(MOST) as (keyof typeof MOST)[]).some((part) => draft[part].length > MOST[part]);
+  (Object.keys(MOST) as (keyof typeof MOST)[]).some((part) => draft[part].length > MOST[part]) ||
+  draft.steps.reduce((sum, { questions }) => sum + (questions ? partsIn(questions).length : 0), 0) > MOST_QUESTIONS;

@@ -48,7 +48,7 @@ const MESSAGES = { most: 300, perSecond: 25 };
 
 const decode = (base64: string): Uint8Array => new Uint8Array(Buffer.from(base64, 'base64'));
 const encode = (bytes: Uint8Array): string => Buffer.from(bytes).toString('base64');
-const MOVES_THAT_FREEZE = new Set(['handed-in', 'taken-back', 'handed-back']);
+const MOVES_THAT_FREEZE = new Set(['handed-in', 'taken-back', 'handed-back', 'attempt']);
 
 /**
  * The socket on which documents are saved while they are typed. A browser joins the documents it has

@@ -1,3 +1,4 @@
+import { sha256Hex } from '@/core/documents/fingerprint';
 import { TYPED_INTO } from '@/core/documents/roles';
 import { lookAtUpdate } from '@/core/documents/updates';
 import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
@@ -7,6 +8,7 @@ import { type OwnTerms, type Rules, rulesFor } from '@/core/work/rules';
 import { standing } from '@/core/work/standing';
 import { complain } from '@/server/complaints';
 import { workshop } from '@/server/workshop';
+import { keepLateAnswers } from '@/store/answered';
 import { ownTermsOf, stampsOf } from '@/store/arrangements';
 import { teachersAmong } from '@/store/classes';
 import { type Database, type Queryable, read, readTogether } from '@/store/database';
@@ -40,7 +42,15 @@ export type Saved =
   | { readonly ok: true; readonly at: Instant }
   | {
       readonly ok: false;
-      readonly code: Refusal['code'] | 'malformed' | 'too-long' | 'too-intricate' | 'too-busy' | 'gone' | 'broke';
+      readonly code:
+        | Refusal['code']
+        | 'time-over'
+        | 'malformed'
+        | 'too-long'
+        | 'too-intricate'
+        | 'too-busy'
+        | 'gone'
+        | 'broke';
     };
 
 interface Waiting {
@@ -224,13 +234,20 @@ export class Saving {
     }
     if (this.#underWay.size > 5000) this.#underWay.clear();
     await recordAll(tx, [...begun.values()]);
+    const late: { readonly documentId: DocumentId; readonly sha256: string; readonly update: Uint8Array }[] = [];
     const answers = batch.map(({ documentId, ownerId, update, looked }): Saved | typeof LOOK_FIRST => {
       const document = documents.get(documentId);
       if (!document || !mayType(document, ownerId)) return { ok: false, code: 'gone' };
       if (document.bytes + update.byteLength > LARGEST_DOCUMENT) return { ok: false, code: 'too-long' };
+      if (isOver(document, at)) {
+        late.push({ documentId, sha256: sha256Hex(update), update });
+        return { ok: false, code: 'time-over' };
+      }
       if (document.over && !looked) return LOOK_FIRST;
       return verdicts.get(documentId) ?? { ok: false, code: 'gone' };
     });
+    // What comes after the end of an attempt counts for nothing by itself, and is not thrown away.
+    await keepLateAnswers(tx, late, at);
     const taken = batch.filter((_, i) => answers[i]?.ok);
     if (taken.length > 0) {
       const ownerOf = new Map(taken.map(({ documentId, ownerId }) => [documentId, ownerId]));
@@ -249,6 +266,10 @@ export class Saving {
     return answers;
   }
 }
+
+/** Has the time of an attempt ended, or the attempt itself? Everything else has no such end. */
+const isOver = ({ takes, answers_until: until }: TypedInto, at: Instant): boolean =>
+  takes === false || (takes === true && until !== null && at >= until);
 
 /** What it takes to decide about some works; nothing is asked for none. */
 const rulesAndFacts = async (

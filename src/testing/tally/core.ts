@@ -58,6 +58,7 @@ export const tallyStep: StepKind<{ readonly unit: string }> = {
   settings: z.object({ unit: z.string() }),
   needs: 'tally' as never,
   shows: false,
+  asks: false,
   done: 'opened',
   adds: () => 'pieces',
   agreeing: 'after',

@@ -7,6 +7,9 @@ const given = (step: unknown): GivenTally => (step as { readonly given: GivenTal
 
 export const tallyLook: StepLook<never> = {
   copy: (step) => given(step).document as never,
+  answers: () => null,
+  isAsked: false,
+  rules: () => null,
   makesCopy: true,
   isDone: (_step, check) => (check?.words ?? 0) > 0,
   progress: (_step, check) => (check ? { key: 'words', n: check.words } : null),

@@ -1,23 +1,37 @@
 import { toDocx } from '../../formats/docx-out';
-import type { ExportFormat } from '../../formats/export-formats';
+import { EXPORT_FORMATS, type ExportFormat } from '../../formats/export-formats';
 import { toHtml } from '../../formats/html-out';
 import { toMarkdown } from '../../formats/markdown-out';
 import { toOdt } from '../../formats/odt-out';
 import { toPdf } from '../../formats/pdf-out';
 import { toPlainText } from '../../formats/text-out';
+import type { Doc } from '../../text/nodes';
 import type { ContentOf, DocumentName } from '.';
+import { answersText } from './answers';
 import type { Exported, ExportsKind } from './kind';
 
 /** How each kind of document leaves. It needs what writes the formats, which nothing else does. */
+const text: ExportsKind<Doc> = {
+  docx: ({ content, title, pictures }) => toDocx(content, title, pictures),
+  odt: ({ content, title, pictures }) => toOdt(content, title, pictures),
+  md: ({ content }) => toMarkdown(content),
+  html: ({ content, title, lang, pictures }) => toHtml(content, title, lang, pictures),
+  pdf: async ({ content, title, lang, pictures, fonts }) => toPdf(content, title, lang, await fonts(), pictures),
+  txt: ({ content }) => toPlainText(content),
+};
+
+/** A kind that leaves as the text that it can be read as. */
+const asText = <Content>(made: (content: Content) => Doc): ExportsKind<Content> =>
+  Object.fromEntries(
+    (Object.keys(EXPORT_FORMATS) as ExportFormat[]).map((format) => [
+      format,
+      (exported: Exported<Content>) => text[format]({ ...exported, content: made(exported.content) }),
+    ]),
+  ) as unknown as ExportsKind<Content>;
+
 export const EXPORTS: { readonly [Name in DocumentName]: ExportsKind<ContentOf<Name>> } = {
-  text: {
-    docx: ({ content, title, pictures }) => toDocx(content, title, pictures),
-    odt: ({ content, title, pictures }) => toOdt(content, title, pictures),
-    md: ({ content }) => toMarkdown(content),
-    html: ({ content, title, lang, pictures }) => toHtml(content, title, lang, pictures),
-    pdf: async ({ content, title, lang, pictures, fonts }) => toPdf(content, title, lang, await fonts(), pictures),
-    txt: ({ content }) => toPlainText(content),
-  },
+  text,
+  answers: asText(answersText),
 };
 
 /** A document in one format, as bytes. */

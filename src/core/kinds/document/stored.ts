@@ -1,4 +1,5 @@
 import type * as Y from 'yjs';
+import { firstAnswers, readAnswers } from '../../documents/answers-document';
 import { documentJson, firstUpdate } from '../../documents/text-document';
 import type { ContentOf, DocumentName } from '.';
 import type { StoredKind } from './kind';
@@ -6,6 +7,7 @@ import type { StoredKind } from './kind';
 /** How each kind of document lies in its `Y.Doc`: apart from the rest, which needs no Yjs. */
 export const STORED: { readonly [Name in DocumentName]: StoredKind<ContentOf<Name>> } = {
   text: { read: documentJson, first: firstUpdate },
+  answers: { read: readAnswers, first: (content) => firstAnswers(content) },
 };
 
 export const readDocument = <Name extends DocumentName>(name: Name, ydoc: Y.Doc): ContentOf<Name> =>

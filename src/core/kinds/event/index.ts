@@ -68,6 +68,10 @@ const TOLD = {
   'aside-changed': { news: [], sheet: 'aside', fact: null },
   amended: { news: ['student'], sheet: 'feedback', fact: null },
   'extra-time': { news: ['student'], sheet: 'brief', fact: null },
+  /** An attempt began, went on or ended: open screens of its student and of the teachers draw it anew. */
+  attempt: { news: [], sheet: null, fact: null },
+  /** Somebody in the class answered what all may see. */
+  'class-answered': { news: [], sheet: null, fact: null },
   'remark-answered': { news: ['teachers'], sheet: null, fact: null },
   // What time does to work of a class. States follow from its rules; these say to whoever is here that they have changed.
   opens: { news: ['class'], sheet: null, fact: null },

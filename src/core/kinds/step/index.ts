@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import type { StepId } from '../../ids';
+import { questionRules } from '../../questions/rules';
 import { type Agreements, TAKES, type Takes } from '../../work/rules';
 import type { DocumentName } from '../document';
 import type { StepKind } from './kind';
@@ -16,6 +17,7 @@ const read: StepKind<z.output<typeof nothing>> = {
   settings: nothing,
   needs: null,
   shows: true,
+  asks: false,
   done: 'told',
   adds: () => null,
   agreeing: 'before',
@@ -27,6 +29,7 @@ const write: StepKind<z.output<typeof tools>> = {
   settings: tools,
   needs: 'text',
   shows: false,
+  asks: false,
   done: 'opened',
   adds: (settings) => (settings.tools === 'words' ? 'short' : 'pieces'),
   agreeing: 'after',
@@ -39,8 +42,20 @@ const act: StepKind<z.output<typeof nothing>> = { ...read, shows: false, agreein
 /** Something to read and to agree to: the agreement is kept with its time. */
 const agree: StepKind<z.output<typeof nothing>> = { ...read, agreeing: 'is', beside: false };
 
+/** Something to be asked: as practice, quiz, exam, form, vote, or a question to the class. */
+const questions: StepKind<z.output<typeof questionRules>> = {
+  settings: questionRules,
+  needs: null,
+  shows: false,
+  asks: true,
+  done: 'answered',
+  adds: () => 'pieces',
+  agreeing: 'after',
+  beside: false,
+};
+
 /** Every kind of step. */
-export const STEPS = { read, write, do: act, agree };
+export const STEPS = { read, write, do: act, agree, questions };
 
 export type StepName = keyof typeof STEPS;
 export type SettingsOf<Name extends StepName> = z.output<(typeof STEPS)[Name]['settings']>;
@@ -71,6 +86,12 @@ export const documentFor = (name: StepName): DocumentName | null => stepKind(nam
 
 /** Does a step of a kind open a material of the class? */
 export const showsMaterial = (name: StepName): boolean => stepKind(name).shows;
+
+/** Does a step of a kind hold questions? */
+export const asksQuestions = (name: StepName): boolean => stepKind(name).asks;
+
+/** Does a student say of a step of a kind that it is done? */
+export const isTold = (name: StepName): boolean => stepKind(name).done !== 'answered';
 
 /** What the kind of a step wants to know, and no more, of what is said of it; `null` where something is missing. */
 export function settled(name: StepName, settings: unknown): SettingsOf<StepName> | null {

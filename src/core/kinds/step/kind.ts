@@ -10,8 +10,13 @@ export interface StepKind<Settings> {
   readonly needs: DocumentName | null;
   /** It opens a material of the class. */
   readonly shows: boolean;
-  /** When it is done: once the student has told so (a fact), or as soon as its document has been opened. */
-  readonly done: 'told' | 'opened';
+  /** It holds questions, with what is right. */
+  readonly asks: boolean;
+  /**
+   * When it is done: once the student has told so (a fact), as soon as its document has been opened, or when what is asked has
+   * been answered to its end: a fact, too, which nobody tells.
+   */
+  readonly done: 'told' | 'opened' | 'answered';
   /** What it makes of the hand-in of its assignment; `null` where it adds nothing to that. */
   readonly adds: (settings: Settings) => Exclude<Takes, 'tick'> | null;
   /** With regard to what has to be agreed to: it is that, it can be done before it, or only afterwards. */

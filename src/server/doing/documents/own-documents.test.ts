@@ -1,6 +1,7 @@
 import * as Y from 'yjs';
 import { TEXT_FIELD } from '@/core/documents/text-document';
 import type { AssignmentId, DocumentId } from '@/core/ids';
+import { measuredOf } from '@/core/kinds/document';
 import { plainText } from '@/core/text/document-json';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { changePiece, putPiece } from '@/server/doing/pieces/pieces';
@@ -134,7 +135,7 @@ describe('versions', () => {
     expect(versions.map(({ reason }) => reason)).toEqual(['hour', 'pause']);
     const read = async (version: number) => {
       const found = await versionContent(school.db, wren, id, version);
-      return found.ok ? plainText(found.written.content) : found.code;
+      return found.ok ? plainText(measuredOf(found.written)) : found.code;
     };
     expect((await read(versions[1]?.id ?? 0)).split('\n').sort()).toEqual(['one', 'two']);
     expect(await read(versions[0]?.id ?? 0)).toContain('at 90');

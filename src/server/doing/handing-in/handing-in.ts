@@ -1,26 +1,31 @@
 import type { ReadyCheck } from '@/core/asks/ready-check';
-import { handInFingerprint } from '@/core/documents/fingerprint';
-import type { AssignmentId, DocumentId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
+import type { AssignmentId, DocumentId, HandInId, Instant, StepId } from '@/core/ids';
 import { preparedOf } from '@/core/kinds/document';
 import { firstOf } from '@/core/kinds/document/stored';
-import { frozenAs } from '@/core/kinds/piece';
+import { isTold } from '@/core/kinds/step';
 import { makeMove, type Refusal } from '@/core/work/moves';
-import { standing } from '@/core/work/standing';
 import { stepsDone } from '@/core/work/steps';
 import { isStepOpen } from '@/server/reading/desk/open-steps';
-import { assignmentOr404, type Looked, lookAt, nameOf, openPieces } from '@/server/reading/documents/looking';
+import {
+  assignmentOr404,
+  isUnanswered,
+  type Looked,
+  lookAt,
+  nameOf,
+  openPieces,
+} from '@/server/reading/documents/looking';
 import { starterOf } from '@/server/reading/documents/starters';
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { newId } from '@/server/secrets';
-import { groupOf, handInBegunAt, keepHandInBegun } from '@/store/arrangements';
+import { handInBegunAt, keepHandInBegun } from '@/store/arrangements';
 import { type Database, type Queryable, read } from '@/store/database';
 import { makeCopy } from '@/store/documents';
-import { factsOf, holdWork, record, recordAll } from '@/store/events';
-import { addHandIn, type FrozenPiece, findReceipt, type Receipt, receiptOfAct } from '@/store/hand-ins';
+import { factsOf, holdWork, record } from '@/store/events';
+import { type Receipt, receiptOfAct } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
 import { keepVersion } from '@/store/updates';
-import { assignmentOfStep, keepStepPlace, type ListedAssignment, openedBy, stepsOf } from '@/store/work';
-import type { ReadDocument } from '@/workshop/documents';
+import { assignmentOfStep, keepStepPlace, stepsOf } from '@/store/work';
+import { freeze, holdTogether, keepHandIn, own } from './keeping';
 
 /** The hand-in was refused because an ask that bars is unmet. */
 export interface NotReady {
@@ -34,63 +39,15 @@ export type HandInOutcome =
   | Refusal
   | NotReady
   | Unread
-  | { readonly ok: false; readonly code: 'changed-meanwhile' };
+  | { readonly ok: false; readonly code: 'changed-meanwhile' }
+  | typeof QUESTIONS_FIRST;
 
 /** What was looked at has been changed before it could be handed in: somebody types on another device. */
 const CHANGED = { ok: false, code: 'changed-meanwhile' } as const;
+/** What is asked in it has not been answered to its end. */
+const QUESTIONS_FIRST = { ok: false, code: 'questions-first' } as const;
 /** So often it is looked at anew before that is said. */
 const LOOKS = 5;
-
-/** What every act of a student on their own work has in common when it is recorded. */
-export const own = (assignment: ListedAssignment, student: Person, at: Instant) => ({
-  at,
-  classId: assignment.classId,
-  assignmentId: assignment.id,
-  studentId: student.id,
-  actorId: student.id,
-});
-
-/** Everybody for whom an act of a student counts: the student, or the whole group. Their work is held together. */
-async function holdTogether(tx: Queryable, assignmentId: AssignmentId, student: Person): Promise<readonly PersonId[]> {
-  const group = await read(tx, groupOf(assignmentId, student.id));
-  const all = group.length > 0 ? group.map(({ id }) => id).sort() : [student.id];
-  for (const id of all) await holdWork(tx, assignmentId, id);
-  return all;
-}
-
-/** What goes along, as it is kept: documents with their words, then what is attached. */
-function freeze({ open, documents }: Looked): FrozenPiece[] {
-  return [
-    ...open.documents.map(({ id: documentId, title }, i): FrozenPiece => {
-      const { written, bytes, sha256 } = documents[i] as ReadDocument;
-      return { kind: 'document', title, written, bytes, sha256, documentId };
-    }),
-    ...open.attached.flatMap(({ name, is }): FrozenPiece[] => {
-      const frozen = frozenAs(is);
-      return frozen ? [{ title: name, ...frozen }] : [];
-    }),
-  ];
-}
-
-/** Notes what this hand-in opens for one student: work that waited for it, and for nothing else that is still missing. */
-async function unlockAfter(
-  tx: Queryable,
-  assignment: ListedAssignment,
-  student: Person,
-  member: PersonId,
-  now: Instant,
-): Promise<void> {
-  const opened = await openedBy(tx, assignment.id, member);
-  await recordAll(
-    tx,
-    opened.map((id) => ({
-      ...own(assignment, student, now),
-      studentId: member,
-      kind: 'unlocked' as const,
-      assignmentId: id,
-    })),
-  );
-}
 
 /** Notes that a student stands before the last question of a hand-in, or went away from it. The server's clock counts. */
 export async function beginHandIn(
@@ -143,11 +100,12 @@ function handInAs(
     const { rules } = assignment;
     const facts = await read(tx, factsOf(assignment.id, student.id));
     const tick = looked === null;
-    const open = tick ? { documents: [], attached: [] } : await openPieces(tx, assignment.id, student);
+    const open = tick ? { documents: [], attached: [], answered: [] } : await openPieces(tx, assignment.id, student);
     if (looked && (await nameOf(tx, open)) !== looked.name) return CHANGED;
-    const pieces = open.documents.length + open.attached.length;
+    const pieces = open.documents.length + open.attached.length + open.answered.length;
     const id = newId() as HandInId;
     const begunAt = await handInBegunAt(tx, assignment.id, student.id);
+    if (looked && (await isUnanswered(tx, assignment.id, open))) return QUESTIONS_FIRST;
     const moved = makeMove(
       facts,
       tick ? { kind: 'tick-off', handIn: id, begunAt } : { kind: 'hand-in', handIn: id, pieces, begunAt },
@@ -155,41 +113,27 @@ function handInAs(
       rules,
     );
     if (!moved.ok) return moved;
-    const counts = 'counts' in moved.fact ? moved.fact.counts : undefined;
     if (looked && !looked.check.ready) return { ok: false, code: 'not-ready', check: looked.check };
 
-    const frozen = looked ? freeze(looked) : [];
-    const after = standing(moved.facts, rules, now);
-    await addHandIn(tx, {
-      id,
-      assignmentId: assignment.id,
-      studentId: student.id,
+    const frozen = looked ? await freeze(tx, looked) : [];
+    const receipt = await keepHandIn(tx, {
+      student,
+      assignment,
+      members,
+      facts: moved.facts,
+      counts: 'counts' in moved.fact ? moved.fact.counts : undefined,
       act: given.act,
-      at: now,
-      dueAt: rules.dueAt,
-      lateBy: after.handIn?.lateBy ?? 0,
-      begunAt,
-      countsAt: counts ?? null,
-      late: rules.late,
-      points: assignment.points,
-      members: members.length > 1 ? members : [],
       note: given.note,
-      fingerprint: handInFingerprint(frozen),
+      id,
+      begunAt,
+      frozen,
       findings: looked?.check.findings ?? [],
-      pieces: frozen,
+      now,
     });
     for (const [i, { id: documentId }] of open.documents.entries()) {
       const state = looked?.documents[i]?.state;
       if (state) await keepVersion(tx, { documentId, at: now, reason: 'handed-in', state });
     }
-    if (begunAt !== null) await keepHandInBegun(tx, assignment.id, student.id, null);
-    for (const member of members) {
-      const data = counts === undefined ? { handIn: id } : { handIn: id, counts };
-      await record(tx, { kind: 'handed-in', ...own(assignment, student, now), studentId: member, data });
-      await unlockAfter(tx, assignment, student, member, now);
-    }
-    const receipt = await findReceipt(tx, id);
-    if (!receipt) throw new Error(`hand-in ${id} was not kept`);
     return { ok: true, receipt, again: false };
   });
 }
@@ -218,6 +162,8 @@ export async function takeBack(
   });
 }
 
+/** Nobody says that something was answered: it is when it was. */
+const ONLY_ANSWERED = { ok: false, code: 'only-answered' } as const;
 const EARLIER_FIRST = { ok: false, code: 'earlier-step-first', at: null } as const;
 
 /** Opens the starter of a step: the student's own copy, made at the first time only. */
@@ -261,12 +207,15 @@ export async function doStep(
   student: Person,
   stepId: StepId,
   now: Instant,
-): Promise<{ readonly ok: true } | Refusal> {
+): Promise<{ readonly ok: true } | Refusal | typeof ONLY_ANSWERED> {
   return db.transaction(async (tx) => {
     const assignmentId = (await assignmentOfStep(tx, stepId)) as AssignmentId;
     const assignment = await assignmentOr404(tx, assignmentId, student);
     await holdWork(tx, assignmentId, student.id);
     const facts = await read(tx, factsOf(assignmentId, student.id));
+    const step = (await read(tx, stepsOf(assignmentId))).find((found) => found.id === stepId);
+    // What is asked is done when it has been answered, and nobody tells so.
+    if (!step || !isTold(step.kind)) return ONLY_ANSWERED;
     if (stepsDone(facts).has(stepId)) return { ok: true };
     const moved = makeMove(facts, { kind: 'do-step', step: stepId }, now, assignment.rules);
     if (!moved.ok) return moved;

@@ -3,6 +3,7 @@ import { addUp, type RubricResult, rubricVersion } from '@/core/marks/rubric';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
+import { askedPoints } from '@/server/reading/questions/asked-points';
 import { newId } from '@/server/secrets';
 import { type Database, type Queryable, read } from '@/store/database';
 import { factsOf, type Happening, holdWork, recordAll, tellPerson } from '@/store/events';
@@ -70,10 +71,11 @@ const tellMembers = (
     })),
   );
 
-function gradeOf(
+async function gradeOf(
+  tx: Queryable,
   given: HandBack,
   { receipt, assignment, rubric }: Awaited<ReturnType<typeof marked>>,
-): Grade | BadPoints | RubricChanged {
+): Promise<Grade | BadPoints | RubricChanged> {
   if (given.rubric !== null && given.rubric !== rubricVersion(rubric)) return { ok: false, code: 'rubric-changed' };
   const bad = badPoints(rubric, given.marks);
   if (bad) return bad;
@@ -82,7 +84,14 @@ function gradeOf(
   if (open && !given.anotherGo) {
     return { ok: false, code: 'bad-points', criterion: open.criterion.title, problem: 'not-marked' };
   }
-  const earned = rubric.length > 0 && result.complete ? result.total : null;
+  // What was asked has points of its own: those that were reckoned, and those that somebody gave.
+  const asked = await askedPoints(tx, assignment.id, receipt.student_id);
+  const unread = asked.find((one) => one.unread > 0);
+  if (unread && !given.anotherGo)
+    return { ok: false, code: 'bad-points', criterion: unread.title, problem: 'not-marked' };
+  const counted = asked.reduce((sum, { points }) => sum + points, 0);
+  const graded = rubric.length > 0 || (asked.length > 0 && assignment.points !== null);
+  const earned = graded && result.complete ? result.total + counted : null;
   const lostLate = earned === null ? 0 : lateLoss(assignment.rules.late, lateness(receipt.late_by, 0), earned);
   return { result, earned, lostLate };
 }
@@ -107,7 +116,7 @@ async function handBackIn(
     return { ok: false, code: 'not-handed-in', at: null };
   const moved = makeMove(facts, { kind: 'hand-back', anotherGo: given.anotherGo }, now, assignment.rules);
   if (!moved.ok) return moved;
-  const grade = (await noSound(tx, teacher, given)) ?? gradeOf(given, found);
+  const grade = (await noSound(tx, teacher, given)) ?? (await gradeOf(tx, given, found));
   if ('ok' in grade) return grade;
   if (!does) return { ok: true, ...grade };
   await addHandBack(tx, { ...given, ...grade, id: newId(), teacherId: teacher.id, at: now, rubric, amends: null });
@@ -141,7 +150,7 @@ async function amendIn(
   const moved = askAgain ? makeMove(facts, { kind: 'ask-again' }, now, assignment.rules) : null;
   if (moved && !moved.ok) return moved;
   const back = { ...given, anotherGo: askAgain || last.another_go };
-  const grade = (await noSound(tx, teacher, given)) ?? gradeOf(back, found);
+  const grade = (await noSound(tx, teacher, given)) ?? (await gradeOf(tx, back, found));
   if ('ok' in grade) return grade;
   if (!does) return { ok: true, ...grade };
   await addHandBack(tx, { ...back, ...grade, id: newId(), teacherId: teacher.id, at: now, rubric, amends: last.id });

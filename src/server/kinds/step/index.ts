@@ -1,8 +1,9 @@
 import type { DocumentId } from '@/core/ids';
-import { documentKind, type Written } from '@/core/kinds/document';
+import { documentKind, type Written, writtenAs } from '@/core/kinds/document';
 import type { SetStep, SettingsOf, StepName } from '@/core/kinds/step';
 import { starterOf } from '@/server/reading/documents/starters';
 import { isMaterialOpen, type MaterialView, viewAs } from '@/server/reading/materials/materials';
+import { type GivenQuestions, givenQuestions, NO_QUESTIONS } from '@/server/reading/questions/given';
 import type { StoredStep } from '@/store/work';
 import type { Asking, ServedStep } from './kind';
 
@@ -38,7 +39,7 @@ const write: ServedStep<'write', WithDocument> = {
     const starter = starterOf(step);
     const prepared = starter && documentKind(starter.kind).prepared(starter.content);
     return {
-      starter: starter && prepared && { kind: starter.kind, content: prepared.content },
+      starter: starter && prepared && writtenAs(starter.kind, prepared.content),
       understood: prepared?.understood ?? [],
       document: copies.get(step.id) ?? null,
       tools,
@@ -47,8 +48,13 @@ const write: ServedStep<'write', WithDocument> = {
   closed: { starter: null, understood: [], document: null, tools: 'all' },
 };
 
+const questions: ServedStep<'questions', GivenQuestions> = {
+  given: (asking, step, rules) => givenQuestions(asking, step.id, rules),
+  closed: NO_QUESTIONS,
+};
+
 /** What the server makes of each kind of step. */
-export const SERVED_STEPS = { read, write, do: act, agree } as const;
+export const SERVED_STEPS = { read, write, do: act, agree, questions } as const;
 
 /** What the Desk is given of a step of a kind. */
 export type GivenOf<Name extends StepName> = (typeof SERVED_STEPS)[Name]['closed'];

@@ -1,5 +1,6 @@
-import type { Instant, StepId } from '@/core/ids';
+import type { AssignmentId, Instant, StepId } from '@/core/ids';
 import type { SettingsOf, StepName } from '@/core/kinds/step';
+import type { Queryable } from '@/store/database';
 import type { StoredDocument } from '@/store/documents';
 import type { Material } from '@/store/materials';
 import type { Person } from '@/store/people';
@@ -8,6 +9,12 @@ import type { StoredStep } from '@/store/work';
 /** For whom a step is made ready, and what is known of their work by then. */
 export interface Asking {
   readonly student: Person;
+  /** Asked by kinds that have more to them than what every step has. */
+  readonly db: Queryable;
+  readonly assignmentId: AssignmentId;
+  readonly dueAt: Instant | null;
+  /** It has come back for good. */
+  readonly handedBack: boolean;
   /** The language of the class, as a tag. */
   readonly lang: string;
   readonly now: Instant;

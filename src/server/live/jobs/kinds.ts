@@ -1,8 +1,10 @@
 import { z } from 'zod';
-import type { AssignmentId, DocumentId, HandInId, Instant, PersonId } from '@/core/ids';
+import type { AssignmentId, AttemptId, DocumentId, HandInId, Instant, PersonId } from '@/core/ids';
 import { TIMES_OF_WORK, type TimeOfWork } from '@/core/work/rules';
 import { effectHandBack, HAND_BACK_JOB } from '@/server/doing/marking/handing-back';
 import { clearUploads } from '@/server/doing/pieces/uploads';
+import { ATTEMPT_JOB } from '@/server/doing/questions/attempt-work';
+import { effectEnd, prepareEnd } from '@/server/doing/questions/ending';
 import { POST_JOB } from '@/server/doing/setting/posting';
 import { BIN_DAYS } from '@/server/reading/shelf/shelf';
 import { workshop } from '@/server/workshop';
@@ -92,12 +94,20 @@ const handBack = jobKind({
   },
 });
 
+/** The time of an attempt is over: what is there is handed in, also when no browser is left. */
+const attempt = jobKind({
+  given: z.object({ attempt: z.string() }),
+  prepare: (db, given, now) => prepareEnd(db, given.attempt as AttemptId, now),
+  effect: (tx, given, prepared, now) => effectEnd(tx, given.attempt as AttemptId, prepared, now),
+});
+
 /** Every kind of thing that happens at a time. */
 export const JOBS = {
   bins,
   uploads,
   compact,
   [HAND_BACK_JOB]: handBack,
+  [ATTEMPT_JOB]: attempt,
   [POST_JOB]: timeOf('posted', ({ postedAt }) => postedAt),
   opens: timeOfRules('opens'),
   due: timeOfRules('due'),

@@ -1,4 +1,5 @@
 import type { Instant, StepId } from '@/core/ids';
+import { standing } from '@/core/work/standing';
 import { openSteps, stepsDone } from '@/core/work/steps';
 import { type Given, givenOf } from '@/server/kinds/step';
 import type { Answers } from '@/store/database';
@@ -35,7 +36,7 @@ export const stepsAsks = ({ student, assignmentId }: Asker) => ({
 });
 
 export async function deskSteps(
-  { student, assignment, at, facts, open, now }: OnDesk,
+  { db, student, assignment, at, facts, open, now }: OnDesk,
   { steps: all, stepAt, ...asked }: Answers<ReturnType<typeof stepsAsks>>,
 ): Promise<DeskSteps> {
   if (!open) return { steps: [], at: null };
@@ -43,7 +44,18 @@ export async function deskSteps(
   const copies = new Map(asked.copies.map(({ step_id, id, title, kind }) => [step_id, { id, title, kind }]));
   const materials = new Map(asked.materials.map((material) => [material.id, material]));
   const opened = new Set(openSteps(all, assignment.inOrder, done, copies).map(({ id }) => id));
-  const asking = { student, now, lang: at.locale, done, copies, materials };
+  const asking = {
+    db,
+    student,
+    assignmentId: assignment.id,
+    dueAt: assignment.rules.dueAt,
+    handedBack: standing(facts, assignment.rules, now).state === 'handed-back',
+    now,
+    lang: at.locale,
+    done,
+    copies,
+    materials,
+  };
   const steps: DeskStep[] = [];
   for (const step of all) {
     const { id, title, minutes } = step;

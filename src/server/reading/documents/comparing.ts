@@ -1,6 +1,6 @@
 import { canonicalJson } from '@/core/documents/fingerprint';
 import type { AssignmentId, DocumentId, PersonId } from '@/core/ids';
-import { type DocumentName, documentKind, type Written } from '@/core/kinds/document';
+import { type DocumentName, documentKind, type Written, writtenAs } from '@/core/kinds/document';
 import { documentIn, fingerprintOf } from '@/core/kinds/piece';
 import { findClass } from '@/store/classes';
 import { type Queryable, read } from '@/store/database';
@@ -56,7 +56,7 @@ async function presentPieces(db: Queryable, assignmentId: AssignmentId, studentI
   return found;
 }
 
-const nothingOf = (kind: DocumentName): Written => ({ kind, content: documentKind(kind).empty });
+const nothingOf = (kind: DocumentName): Written => writtenAs(kind, documentKind(kind).empty);
 
 /** The pieces of two versions side by side, in the order of the later one. */
 export function pairPieces(before: readonly VersionPiece[], after: readonly VersionPiece[]): readonly PiecePair[] {

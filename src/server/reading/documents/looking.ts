@@ -1,12 +1,16 @@
 import type { CheckedFile } from '@/core/asks/checked';
 import type { ReadyCheck } from '@/core/asks/ready-check';
 import { canonicalJson } from '@/core/documents/fingerprint';
-import type { AssignmentId, DocumentId } from '@/core/ids';
+import type { AssignmentId, DocumentId, PersonId, StepId } from '@/core/ids';
 import type { DocumentName } from '@/core/kinds/document';
+import type { AnswersContent } from '@/core/kinds/document/answers';
 import { checkedAs, documentIn } from '@/core/kinds/piece';
+import { asksQuestions } from '@/core/kinds/step';
 import { workshop } from '@/server/workshop';
+import { frozenOfWork } from '@/store/answered';
+import { attemptsOfWork } from '@/store/attempts';
 import { findClass } from '@/store/classes';
-import { type Queryable, read } from '@/store/database';
+import { type Queryable, read, readTogether } from '@/store/database';
 import { documentsOfWork, kindOfDocument } from '@/store/documents';
 import { ownWordsOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
@@ -35,9 +39,21 @@ interface OpenDocument {
   readonly title: string;
 }
 
+/** An attempt that has ended, as it would go along. */
+export interface AnsweredAttempt {
+  readonly stepId: StepId;
+  readonly title: string;
+  readonly answeredId: number;
+  readonly sha256: string;
+  readonly documentId: DocumentId;
+  readonly content: AnswersContent;
+}
+
 /** What would go along as things stand. */
 export interface Open {
   readonly documents: readonly OpenDocument[];
+  /** What was answered to its end. */
+  readonly answered: readonly AnsweredAttempt[];
   /** What goes along and is no document: files, links. */
   readonly attached: readonly StoredPiece[];
 }
@@ -57,7 +73,57 @@ export async function openPieces(db: Queryable, assignmentId: AssignmentId, stud
     if (id && kind) documents.push({ id, kind, title: piece.name });
     else attached.push(piece);
   }
-  return { documents, attached };
+  return { documents, attached, answered: await answeredOf(db, assignmentId, student.id) };
+}
+
+/** So many attempts at one step go along, the last ones. */
+const MOST_ATTEMPTS = 20;
+
+/** The attempts of a student's work that have ended and count, in the order of their steps. */
+export async function answeredOf(
+  db: Queryable,
+  assignmentId: AssignmentId,
+  studentId: PersonId,
+): Promise<readonly AnsweredAttempt[]> {
+  const steps = (await read(db, stepsOf(assignmentId))).filter(({ kind }) => asksQuestions(kind));
+  if (steps.length === 0) return [];
+  const { attempts, frozen } = await readTogether(db, {
+    attempts: attemptsOfWork(assignmentId, studentId),
+    frozen: frozenOfWork(assignmentId, studentId),
+  });
+  return steps.flatMap(({ id: stepId, title }) =>
+    attempts
+      .filter((one) => one.stepId === stepId && !one.acts.some(({ kind }) => kind === 'voided'))
+      .slice(-MOST_ATTEMPTS)
+      .flatMap(({ id, number, documentId }): AnsweredAttempt[] => {
+        const found = frozen.get(id);
+        if (!found) return [];
+        const named = number === 1 ? title : `${title} (${number})`;
+        return [
+          {
+            stepId,
+            title: named,
+            answeredId: found.answered_id,
+            sha256: found.sha256,
+            documentId,
+            content: found.content,
+          },
+        ];
+      }),
+  );
+}
+
+/** Is something asked in a work that was not answered to its end? */
+export async function isUnanswered(db: Queryable, assignmentId: AssignmentId, { answered }: Open): Promise<boolean> {
+  const steps = await read(db, stepsOf(assignmentId));
+  return steps.some(({ id, kind }) => asksQuestions(kind) && !answered.some(({ stepId }) => stepId === id));
+}
+
+/** What was answered is something of one's own, though nothing is written besides. */
+function withAnswered(check: ReadyCheck, { answered, documents }: Open): ReadyCheck {
+  if (answered.length === 0 || documents.length > 0 || !check.untouched) return check;
+  const bars = check.findings.some(({ bars: does, result }) => does && result === 'unmet');
+  return { ...check, untouched: false, substance: 'own', ready: !bars };
 }
 
 /** What would go along, named in such a way that it is another name as soon as anybody changes any of it. */
@@ -66,7 +132,11 @@ export async function nameOf(db: Queryable, open: Open): Promise<string> {
     db,
     open.documents.map(({ id }) => id),
   );
-  return canonicalJson([open.documents.map(({ id, title }) => [id, title, last.get(id) ?? 0]), open.attached]);
+  return canonicalJson([
+    open.documents.map(({ id, title }) => [id, title, last.get(id) ?? 0]),
+    open.answered.map(({ answeredId }) => answeredId),
+    open.attached,
+  ]);
 }
 
 /** What is attached, as the ready check looks at it. */
@@ -99,8 +169,9 @@ export async function lookAt(db: Queryable, assignment: ListedAssignment, studen
     spelling: { variety: student.spelling, own: await read(db, ownWordsOf(student.id)) },
   });
   if (!done.ok) return done;
-  const { check, documents: found } = done.made;
-  return check ? { open, name, documents: found, check } : { ok: false, code: 'too-intricate' };
+  const { check: found, documents: written } = done.made;
+  const check = found && withAnswered(found, open);
+  return check ? { open, name, documents: written, check } : { ok: false, code: 'too-intricate' };
 }
 
 /** What the ready check finds in what is stored of a student's work; `null` where that cannot be read now. */

@@ -1,9 +1,11 @@
 import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
+import { asksQuestions } from '@/core/kinds/step';
 import { addUp, type Criterion, rubricVersion } from '@/core/marks/rubric';
 import { spreadOf } from '@/core/marks/spread';
 import { isWithTeacher } from '@/core/work/standing';
 import { fileResponse } from '@/server/http/file-response';
 import { type Feedback, feedbackAsked, feedbackQueries } from '@/server/reading/desk/feedback';
+import { askedPointsAsks, askedPointsIn } from '@/server/reading/questions/asked-points';
 import { asideAs } from '@/server/reading/talk/asides';
 import { type StudentOnList, studentsAsked, studentsQueries } from '@/server/reading/work/students-on';
 import { classOfAssignment, roleIn } from '@/store/classes';
@@ -12,7 +14,7 @@ import { gradesOnAssignment } from '@/store/grades';
 import { findReceipt, latestPiecesOf, type Receipt, receiptsOf } from '@/store/hand-ins';
 import { type Draft, draftsOf, isSoundOf, keptRemarksOf, otherMarkers } from '@/store/marking';
 import type { Person } from '@/store/people';
-import { type ListedAssignment, rubricOf } from '@/store/work';
+import { type ListedAssignment, rubricOf, stepsOf } from '@/store/work';
 import { hidesName, namelessKeys, neutralName, withoutNames } from './nameless';
 
 const HOUR = 3_600_000;
@@ -100,6 +102,7 @@ export async function markingDesk(
   const asked = await readTogether(db, {
     found: classOfAssignment(assignmentId),
     rubric: rubricOf(assignmentId),
+    steps: stepsOf(assignmentId),
     kept: keptRemarksOf(teacher.id),
     grades: gradesOnAssignment(assignmentId),
     drafts: draftsOf(assignmentId, teacher.id),
@@ -127,6 +130,8 @@ export async function markingDesk(
     unnamed: assignment.unnamed,
     rubric,
     rubricVersion: rubricVersion(rubric),
+    /** The steps that ask something. */
+    asks: asked.steps.filter(({ kind }) => asksQuestions(kind)).map(({ id, title }) => ({ step: id, title })),
     students: list.map(({ shown }) => shown),
     keptRemarks: asked.kept,
     spread: spreadOf(asked.grades, outOf),
@@ -138,6 +143,7 @@ export async function markingDesk(
     pieces: latestPiecesOf(assignmentId, student.id),
     feedback: feedbackQueries(assignmentId, student.id),
     aside: asideAs(teacher, { assignmentId, studentId: student.id }),
+    ...askedPointsAsks(assignmentId, student.id),
   });
   const { receipts } = own;
   const receipt = receipts[0];
@@ -173,6 +179,7 @@ export async function markingDesk(
             file: `/api/hand-ins/${receipt.id}/pieces/${piece.position}/file?download`,
           }))
         : [],
+      asked: askedPointsIn(own),
       draft: drafts.find(({ hand_in_id }) => hand_in_id === receipt?.id) ?? null,
       others: asked.others.filter(({ hand_in_id }) => hand_in_id === receipt?.id),
       before: earlierRemarks(feedback, receipts),
