@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
+import { PURPOSES } from '@/core/questions/rules';
 
 /** Days from today, the hour and the minute. */
 const moment = z.tuple([z.number(), z.number(), z.number()]).readonly();
@@ -50,6 +51,19 @@ const assignment = z.object({
   inOrder: z.boolean().optional(),
   /** What has to be handed in before this opens. */
   after: z.array(z.string()).optional(),
+  /** What is asked, typed in a file of `questions/`: as what, under which rules, and after what was agreed to or done. */
+  asked: z
+    .object({
+      file: z.string(),
+      title: z.string(),
+      minutes: z.number(),
+      purpose: z.enum(PURPOSES),
+      rules: z.record(z.string(), z.unknown()).optional(),
+      pictures: z.array(z.string()).optional(),
+    })
+    .optional(),
+  /** What has to be done away from the screen, as steps before what is asked. */
+  before: z.array(z.string()).optional(),
   write: z.string().optional(),
   questions: z.array(question).optional(),
   /** The starter as plain lines, in which the questions stand unmarked. */

@@ -7,9 +7,10 @@ import type { Person } from '@/store/people';
 import { ASSIGNMENTS } from '../assignments';
 import { MATERIALS } from '../materials';
 import { ANNOUNCEMENTS, FRESH_STUDENTS, SCHOOL, STUDENTS } from '../school';
+import { answerAt, isAnswered } from './answers';
 import { setAssignment } from './assignments';
 import { setMaterial } from './materials';
-import { HOUR, moment, postedAtOf } from './moments';
+import { HOUR, MINUTE, moment, postedAtOf } from './moments';
 import { done } from './outcomes';
 import { handBackAt, handInAt, write } from './student-work';
 
@@ -83,6 +84,13 @@ export function othersWork(db: Database, student: Person, now: Instant): Act[] {
     // A photograph of their own the others have not taken yet; and no dictionary is opened while the school is made.
     if (assignment.asks?.some(({ kind }) => kind === 'files' || kind === 'spelling')) continue;
     if (assignment.opens || !known?.classes.includes(assignment.classId)) continue;
+    if (assignment.asked) {
+      const own = spread(student.id, assignment.id, 100);
+      const at = now - (10 + own * 2) * MINUTE;
+      if (isAnswered(assignment) && !fresh && own % 5 !== 0)
+        acts.push({ at, run: () => answerAt(db, student, assignment, own, at) });
+      continue;
+    }
     const due = moment(now, assignment.due);
     const chance = spread(student.id, assignment.id, 10);
     const past = assignment.due[0] < -4;

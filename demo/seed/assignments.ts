@@ -1,5 +1,9 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
 import type { StepName } from '@/core/kinds/step';
+import { rulesFor } from '@/core/questions/rules';
+import { readTyped } from '@/core/questions/typed';
 import { type MaterialDraft, TEXT_ALONE } from '@/core/setting/class-things';
 import { type AssignmentDraft, type DraftStep, EMPTY_DRAFT } from '@/core/setting/draft';
 import type { DocNode } from '@/core/text/nodes';
@@ -36,7 +40,7 @@ function readingsOf(assignment: DemoAssignment): { readonly id: string; readonly
 const unitOf = ({ classId, unit }: DemoAssignment): string => `${classId}-${unit}`;
 
 function stepsOf(assignment: DemoAssignment): DraftStep[] {
-  const { id, agree, read, also = [], questions, takes, minutes, todo = [] } = assignment;
+  const { id, agree, read, also = [], questions, takes, minutes, todo = [], before = [], asked } = assignment;
   const step = (kind: StepName, title: string, takesMinutes: number, more: Partial<DraftStep> = {}) => ({
     kind,
     title,
@@ -59,8 +63,18 @@ function stepsOf(assignment: DemoAssignment): DraftStep[] {
         ]
       : []),
     ...todo.map((title) => step('do', title, minutes)),
+    ...before.map((title) => step('do', title, 2)),
+    ...(asked ? [step('questions', asked.title, asked.minutes, askedIn(assignment, asked))] : []),
   ];
   return steps.map((one, i) => ({ ...one, id: `${id}-${i + 1}` as StepId }));
+}
+
+/** What is asked, with its rules. */
+function askedIn({ id }: DemoAssignment, asked: NonNullable<DemoAssignment['asked']>): Partial<DraftStep> {
+  const text = readFileSync(join(process.cwd(), 'demo', 'questions', `${asked.file}.txt`), 'utf8');
+  const { set, problems } = readTyped(text, id);
+  if (problems.length > 0) throw new Error(`${asked.file}: ${JSON.stringify(problems)}`);
+  return { questions: set, settings: rulesFor(asked.purpose, asked.rules) };
 }
 
 const rubricOf = ({ id, rubric = [] }: DemoAssignment): AssignmentDraft['rubric'] =>
@@ -116,6 +130,14 @@ export async function setAssignment(
   for (const reading of readingsOf(assignment))
     done(await postMaterial(db, teacher, { classId, ...reading }, postedAt));
   done(await postAssignment(db, teacher, { id, classId, draft: draftOf(assignment, now), postedAt }, now));
+  for (const asked of assignment.asked?.pictures ?? [])
+    await addPicture(db, {
+      id: asked,
+      classId,
+      assignmentId: id,
+      type: 'image/svg+xml',
+      bytes: drawingOf(asked),
+    });
   const picture = assignment.read?.picture;
   if (picture)
     await addPicture(db, {

@@ -3,6 +3,8 @@ import type { Instant } from '@/core/ids';
 import type { DemoAssignment } from '../assignments';
 import { SCHOOL } from '../school';
 
+export const MINUTE = 60_000;
+
 export const HOUR = 3_600_000;
 
 export const DAY = 24 * HOUR;

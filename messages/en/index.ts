@@ -5,6 +5,7 @@ import frame from './frame.json' with { type: 'json' };
 import guide from './guide.json' with { type: 'json' };
 import marking from './marking.json' with { type: 'json' };
 import materials from './materials.json' with { type: 'json' };
+import questions from './questions.json' with { type: 'json' };
 import receipts from './receipts.json' with { type: 'json' };
 import shelf from './shelf.json' with { type: 'json' };
 import time from './time.json' with { type: 'json' };
@@ -20,6 +21,7 @@ export default {
   ...guide,
   ...marking,
   ...materials,
+  ...questions,
   ...receipts,
   ...shelf,
   ...time,

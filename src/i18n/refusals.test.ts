@@ -92,14 +92,16 @@ const moves: All<CodesOf<typeof doStep | typeof openCopy | typeof takeBack>> = {
   'not-handed-in': true,
   'not-open-yet': true,
   'nothing-to-hand-in': true,
+  'only-answered': true,
   'only-ticked-off': true,
   'take-back-not-allowed': true,
 };
-const { 'not-handed-in': _1, 'take-back-not-allowed': _2, ...forward } = moves;
+const { 'not-handed-in': _1, 'take-back-not-allowed': _2, 'only-answered': _3, ...forward } = moves;
 const handingIn: All<Exclude<CodesOf<typeof handIn>, 'not-handed-in' | 'take-back-not-allowed'>> = {
   ...forward,
   'changed-meanwhile': true,
   'not-ready': true,
+  'questions-first': true,
   'too-busy': true,
   'too-intricate': true,
 };
@@ -163,6 +165,7 @@ const limited: Readonly<Record<Limited, true>> = {
   bytes: true,
   documents: true,
   exports: true,
+  guesses: true,
   messages: true,
   readings: true,
 };

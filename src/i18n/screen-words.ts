@@ -11,6 +11,7 @@ export const LATER = ['find', 'guide', 'help', 'reading', 'told'] as const;
 
 /** The parts of the catalogue that each screen needs in the browser besides those. A test follows its imports. */
 export const SCREEN_WORDS = {
+  '(frame)/answers/[step]': ['answers', 'meaning', 'questions'],
   '(frame)/asides': ['aside'],
   '(frame)/classes': ['join'],
   '(frame)/classes/[class]': ['class'],
@@ -29,6 +30,7 @@ export const SCREEN_WORDS = {
     'material',
     'meaning',
     'pieces',
+    'questions',
     'reading',
     'receipt',
     'remarks',
@@ -41,6 +43,7 @@ export const SCREEN_WORDS = {
   '(frame)/help': ['device', 'material'],
   '(frame)/marking/[assignment]': [
     'aloud',
+    'answers',
     'aside',
     'class-tools',
     'compare',

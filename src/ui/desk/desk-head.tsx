@@ -8,7 +8,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import type { Times } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
-import { copyOf } from '@/ui/kinds/step';
+import { answersOf, copyOf } from '@/ui/kinds/step';
 import { Countdown } from './countdown';
 import classes from './desk.module.css';
 import type { SessionState } from './document-session';
@@ -88,7 +88,7 @@ export function DeskHead({ view, safety, done, times, now, framed, setFramed }: 
         <p className={classes.standing}>
           <Kite state={view.state} />
           <span>{state(view.state)}</span>
-          {view.steps.some(copyOf) && !done ? (
+          {view.steps.some((step) => copyOf(step) ?? answersOf(step)) && !done ? (
             <>
               <span aria-hidden="true">·</span>
               <SafetyWords state={safety} times={times} />

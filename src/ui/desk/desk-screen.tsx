@@ -11,9 +11,10 @@ import { WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
 import { PIECE_ROWS } from '@/ui/kinds/piece';
-import { copyOf, tellsTask } from '@/ui/kinds/step';
+import { answersOf, asksAlone, copyOf, rulesOfAsked, tellsTask } from '@/ui/kinds/step';
 import type { DeskTools } from '@/ui/kinds/step/kind';
 import { useVisit } from '@/ui/news/read-on-sight';
+import { useAnswering } from '@/ui/questions/use-answering';
 import { BriefSheet, TaskFirst } from './brief-sheet';
 import classes from './desk.module.css';
 import { DeskHead, useBoundaries } from './desk-head';
@@ -38,6 +39,10 @@ import { useWritingHelp } from './writing-help';
 
 const loadDialog = () => import('./hand-in-dialog').then(({ HandInDialog: loaded }) => loaded);
 const HandInDialog = dynamic(loadDialog, { ssr: false });
+const QuestionsBar = dynamic(() => import('@/ui/questions/questions-bar').then((loaded) => loaded.QuestionsBar), {
+  ssr: false,
+});
+const AsksBar = dynamic(() => import('@/ui/questions/questions-bar').then((loaded) => loaded.AsksBar));
 const SelectedWord = dynamic(() => import('@/ui/words/selected-word').then((loaded) => loaded.SelectedWord), {
   ssr: false,
 });
@@ -52,7 +57,8 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const canEdit = view.moves.includes('edit');
   const acts = useDeskActs(view, place, canEdit);
   const along = useMemo(() => documentsAlong(view), [view]);
-  const sessions = useSessions(along.ids);
+  const answered = useMemo(() => view.steps.flatMap((step) => answersOf(step)?.document.id ?? []), [view]);
+  const sessions = useSessions(useMemo(() => [...along.ids, ...answered], [along, answered]));
   const help = useWritingHelp(
     view.spelling,
     view.class.locale,
@@ -62,7 +68,6 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const { check, broken } = useReadyCheck(view, along.kinds, sessions, help);
   const { note } = useFindingWords();
   const notes = useMemo(() => placeNotesOf(check, note), [check, note]);
-  const knots = useKnots(view, check, times, now);
   const [unfolded, setUnfolded] = useState(false);
   const [framed, setFramed] = useState(false);
   const [more, setMore] = useState(false);
@@ -78,7 +83,17 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
 
   const step = view.steps.find(({ id }) => id === current);
   const copy = step ? copyOf(step) : null;
-  const safety = useSessionState(copy ? sessions.get(copy.id) : [...sessions.values()][0]);
+  const running = step ? answersOf(step) : null;
+  const own = copy ?? running?.document;
+  const safety = useSessionState(own ? sessions.get(own.id) : [...sessions.values()][0]);
+  const goToSheet = useCallback((id: string) => address.change('question', id), [address.change]);
+  const answering = useAnswering(
+    running,
+    running ? sessions.get(running.document.id) : undefined,
+    address.question,
+    goToSheet,
+  );
+  const knots = useKnots(view, check, answering, times, now);
   // What was typed is on its way: it is begun.
   if (!begun && (safety.safety === 'saving' || view.state !== 'not-started')) setBegun(true);
   const sheet = sheetsOf(view).find((name) => name === address.sheet) ?? null;
@@ -99,12 +114,14 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   const desk: DeskTools = {
     view,
     times,
+    now,
     canEdit,
     canDo: view.moves.includes('do-step'),
     finish: acts.finish,
     fill: acts.fill,
     sessions,
     help,
+    answering,
     check,
     attach: attaching ? () => choose('pieces') : null,
     notes,
@@ -159,6 +176,13 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     notes: () => <Notes view={view} help={help} />,
   };
 
+  const rules = step ? rulesOfAsked(step) : null;
+  const bar: ReactNode =
+    answering && rules ? (
+      <QuestionsBar view={view} rules={rules} answering={answering} done={acts.celebrate} />
+    ) : canEdit && asksAlone(view.steps) ? (
+      <AsksBar view={view} />
+    ) : null;
   const task = !begun && sheet !== 'brief' && step && !tellsTask(step) && !piece ? view.instructions : null;
 
   return (
@@ -191,7 +215,9 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
             setMore(false);
             go(id);
           }}
-          goToAnswer={words.goToAnswer}
+          goToAnswer={(id, answer) =>
+            answering && id === current ? answering.go(answer) : words.goToAnswer(id, answer)
+          }
         />
         <div className={classes.stage} data-task={task !== null || undefined}>
           {task ? <TaskFirst task={task} lang={view.class.locale} fold={() => setBegun(true)} /> : null}
@@ -207,25 +233,27 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
           bodies={bodies}
         />
       </div>
-      <HandInBar
-        view={view}
-        check={check}
-        times={times}
-        now={now}
-        unchecked={broken}
-        safety={view.steps.some(copyOf) ? safety : null}
-        busy={acts.busy}
-        unfolded={unfolded}
-        pieces={along.pieces}
-        unfold={setUnfolded}
-        jump={(finding) => {
-          setUnfolded(false);
-          words.goToFinding(finding);
-        }}
-        handIn={acts.handIn}
-        takeBack={acts.takeBack}
-        readFeedback={() => choose('feedback')}
-      />
+      {bar ?? (
+        <HandInBar
+          view={view}
+          check={check}
+          times={times}
+          now={now}
+          unchecked={broken}
+          safety={view.steps.some(copyOf) ? safety : null}
+          busy={acts.busy}
+          unfolded={unfolded}
+          pieces={along.pieces}
+          unfold={setUnfolded}
+          jump={(finding) => {
+            setUnfolded(false);
+            words.goToFinding(finding);
+          }}
+          handIn={acts.handIn}
+          takeBack={acts.takeBack}
+          readFeedback={() => choose('feedback')}
+        />
+      )}
       <SelectedWord />
       {dropping ? <p className={dropped.dropping}>{t('let-go')}</p> : null}
       {acts.dialog ? (

@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
-import type { DocumentName, Written } from '@/core/kinds/document';
+import { type DocumentName, type Written, writtenAs } from '@/core/kinds/document';
 import { readDocument } from '@/core/kinds/document/stored';
 import type { DeskView } from '@/server/reading/desk/desk';
 import type { Feedback } from '@/server/reading/desk/feedback';
@@ -29,7 +29,7 @@ function useDocumentsNow(
         new Map(
           [...sessions].flatMap(([id, { ydoc }]): [string, Written][] => {
             const kind = kinds.get(id);
-            return kind ? [[id, { kind, content: readDocument(kind, ydoc) }]] : [];
+            return kind ? [[id, writtenAs(kind, readDocument(kind, ydoc))]] : [];
           }),
         ),
       );

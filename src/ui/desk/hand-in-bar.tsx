@@ -9,7 +9,7 @@ import type { DeskView } from '@/server/reading/desk/desk';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
-import { copyOf } from '@/ui/kinds/step';
+import { asksAlone, copyOf } from '@/ui/kinds/step';
 import type { SessionState } from './document-session';
 import { typesOf, useFindingWords } from './finding-words';
 import classes from './hand-in-bar.module.css';
@@ -172,7 +172,7 @@ export function HandInBar(props: Props) {
           </p>
         }
       >
-        {can('take-back') ? (
+        {asksAlone(view.steps) ? null : can('take-back') ? (
           <QuietButton onClick={props.takeBack} loading={props.busy}>
             {t('take-back')}
           </QuietButton>

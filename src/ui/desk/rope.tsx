@@ -3,6 +3,16 @@
 import { useTranslations } from 'next-intl';
 import classes from './rope.module.css';
 
+/** A question of an attempt that runs. */
+export interface SheetKnot {
+  readonly id: string;
+  readonly number: number;
+  readonly state: 'answered' | 'begun' | 'empty';
+  /** Somebody wanted to come back to it. */
+  readonly loop: boolean;
+  readonly here: boolean;
+}
+
 export interface Knot {
   readonly id: string;
   readonly title: string;
@@ -11,6 +21,7 @@ export interface Knot {
   /** It opens when the steps before it are done. */
   readonly locked: boolean;
   /** The answers of the step, one by one: where each is, and whether it is there. */
+  readonly sheets?: readonly SheetKnot[];
   readonly answers?: readonly { readonly id: string; readonly number: number; readonly answered: boolean }[];
 }
 
@@ -45,6 +56,9 @@ export function Rope({ knots, current, tight, go, goToAnswer }: Props) {
                 <small>{knot.says}</small>
               </span>
             </button>
+            {knot.sheets && knot.sheets.length > 0 ? (
+              <SheetKnots sheets={knot.sheets} go={(id) => goToAnswer(knot.id, id)} />
+            ) : null}
             {knot.answers && knot.answers.length > 1 && !knot.locked ? (
               <ul className={classes.answers}>
                 {knot.answers.map(({ id, number, answered }) => (
@@ -65,6 +79,35 @@ export function Rope({ knots, current, tight, go, goToAnswer }: Props) {
         ))}
       </ol>
     </nav>
+  );
+}
+
+/** One small knot a question, with a loop where somebody wanted to come back. */
+function SheetKnots({ sheets, go }: { sheets: readonly SheetKnot[]; go: (id: string) => void }) {
+  const t = useTranslations('desk');
+  return (
+    <ol className={classes.sheets}>
+      {sheets.map(({ id, number, state, loop, here }) => (
+        <li key={id} data-answered={state === 'answered' || undefined}>
+          <button type="button" aria-current={here ? 'true' : undefined} onClick={() => go(id)}>
+            {loop ? (
+              <svg width="13" height="22" viewBox="0 0 13 22" aria-hidden="true">
+                <path
+                  d="M13 9.5C6 9.5 5 3.5 -1 4C-7 4.5 -9 9 -9 11C-9 13 -7 17.5 -1 18C5 18.5 6 12.5 13 12.5"
+                  fill="none"
+                  stroke="var(--thread)"
+                  strokeWidth="2"
+                  strokeLinecap="round"
+                />
+              </svg>
+            ) : null}
+            <i aria-hidden="true" />
+            <b className="num">{number}</b>
+            <span>{loop ? t('sheet-loop') : t(`sheet-${state}`)}</span>
+          </button>
+        </li>
+      ))}
+    </ol>
   );
 }
 

@@ -24,12 +24,18 @@ export function useAddress() {
     () => '',
   );
   const here = new URLSearchParams(hash.slice(1));
-  const change = (key: 'step' | 'sheet' | 'piece', value: string | null) => {
+  const change = (key: 'step' | 'sheet' | 'piece' | 'question', value: string | null) => {
     const next = new URLSearchParams(window.location.hash.slice(1));
     if (value === null) next.delete(key);
     else next.set(key, value);
     window.history.replaceState(null, '', `${window.location.pathname}#${next}`);
     window.dispatchEvent(new Event(CHANGED));
   };
-  return { step: here.get('step'), sheet: here.get('sheet'), piece: here.get('piece'), change };
+  return {
+    step: here.get('step'),
+    sheet: here.get('sheet'),
+    piece: here.get('piece'),
+    question: here.get('question'),
+    change,
+  };
 }

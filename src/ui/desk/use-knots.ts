@@ -3,12 +3,25 @@ import type { ReadyCheck } from '@/core/asks/ready-check';
 import type { DeskView } from '@/server/reading/desk/desk';
 import type { DeskStep } from '@/server/reading/desk/steps';
 import type { Times } from '@/ui/common/times';
-import { copyOf, looksDone, makesCopy, progressOf } from '@/ui/kinds/step';
+import { answersOf, copyOf, looksDone, makesCopy, progressOf } from '@/ui/kinds/step';
+import type { Answering } from '@/ui/questions/use-answering';
 import type { Knot } from './rope';
 import { HAND_IN } from './use-desk';
 
+/** The questions of the attempt that runs, one by one. In practice they come in an order of their own, and none is gone to. */
+const sheetsOf = ({ running, sheets, at }: Answering): Knot['sheets'] =>
+  running.practice !== null || running.count < 2
+    ? []
+    : sheets.map((sheet) => ({ ...sheet, here: sheet.id === at?.id }));
+
 /** The steps as knots, and the hand-in at their end. */
-export function useKnots(view: DeskView, check: ReadyCheck | null, times: Times, now: number): readonly Knot[] {
+export function useKnots(
+  view: DeskView,
+  check: ReadyCheck | null,
+  answering: Answering | null,
+  times: Times,
+  now: number,
+): readonly Knot[] {
   const t = useTranslations('desk');
   const done = view.state.startsWith('handed');
   const writes = view.steps.filter(makesCopy).length;
@@ -28,6 +41,7 @@ export function useKnots(view: DeskView, check: ReadyCheck | null, times: Times,
       says: saysOf(step),
       // With several texts it cannot be told which of them an answer is in.
       answers: makesCopy(step) && copyOf(step) && check && writes === 1 ? check.answers : [],
+      sheets: answering && answersOf(step) === answering.running ? sheetsOf(answering) : [],
       done: done || looksDone(step, check),
     })),
     {

@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { CheckedFile } from '@/core/asks/checked';
 import type { Checked, ReadyCheck } from '@/core/asks/ready-check';
-import { type DocumentName, measuredOf } from '@/core/kinds/document';
+import { type DocumentName, measuredOf, writtenAs } from '@/core/kinds/document';
 import { together } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
 import type { DeskView } from '@/server/reading/desk/desk';
@@ -42,7 +42,7 @@ export function useReadyCheck(
       const starters = steps.flatMap(({ given }) => ('starter' in given && given.starter ? [given.starter] : []));
       const documents = [...sessions].flatMap(([id, { ydoc }]): Doc[] => {
         const kind = kinds.get(id);
-        return kind ? [measuredOf({ kind, content: readDocument(kind, ydoc) })] : [];
+        return kind ? [measuredOf(writtenAs(kind, readDocument(kind, ydoc)))] : [];
       });
       n += 1;
       const checked: Checked = {

@@ -3,7 +3,7 @@
 import type { Content, Editor } from '@tiptap/react';
 import { useFormatter, useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
-import type { Written } from '@/core/kinds/document';
+import { measuredOf, type Written } from '@/core/kinds/document';
 import { DocumentView } from '@/ui/common/document-view';
 import { keyOr } from '@/ui/common/key-or';
 import { ToolLine } from './tool-line';
@@ -87,7 +87,7 @@ export function VersionsLine({ editor, document, close }: Props) {
             <button type="button" className="quiet" onClick={() => bringBack(shown.written)}>
               {t('bring-version-back')}
             </button>
-            <DocumentView document={shown.written.content} lang="" />
+            <DocumentView document={measuredOf(shown.written)} lang="" />
           </section>
         ) : null}
       </div>

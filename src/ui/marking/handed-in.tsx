@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { documentKind, runsOf, type Written } from '@/core/kinds/document';
+import { documentKind, runsOf, type Written, writtenAs } from '@/core/kinds/document';
 import { anchorText, findAnchor } from '@/core/remarks/anchor';
 import { type Annotation, pieceOf } from '@/core/remarks/annotation';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
@@ -86,7 +86,7 @@ function SinceBefore({ view }: { view: MarkingView }) {
     const was = earlier.pieces.find(({ document }) => document !== null && document === piece.document);
     if (!piece.written) return null;
     const { kind } = piece.written;
-    const before = was?.written ?? { kind, content: documentKind(kind).empty };
+    const before = was?.written ?? writtenAs(kind, documentKind(kind).empty);
     const pair = { title: piece.title, before, after: piece.written, file: null };
     return (
       <Foreign key={piece.position} download={piece.file}>

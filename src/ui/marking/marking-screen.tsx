@@ -19,6 +19,7 @@ interface Props {
 /** The teacher's side of the Desk: who, the hand-in as it was, and the marks. */
 export function MarkingScreen({ view, zone, now }: Props) {
   const t = useTranslations('marking');
+  const answers = useTranslations('answers');
   const times = useTimes(zone);
   const order = view.students.map(({ key }): Place => ({ at: 'marking', assignment: view.id, student: key }));
   const at = view.students.findIndex(({ key }) => key === view.open?.student.key);
@@ -39,6 +40,15 @@ export function MarkingScreen({ view, zone, now }: Props) {
           {view.dueAt === null ? '' : t('due', { when: times.moment(view.dueAt, now) })} · {t('keys')}
         </p>
       </div>
+      {view.asks.length > 0 ? (
+        <p className={classes.head}>
+          {view.asks.map(({ step, title }) => (
+            <PlaceLink key={step} to={{ at: 'answers', step }}>
+              {answers('link', { title })}
+            </PlaceLink>
+          ))}
+        </p>
+      ) : null}
       <ClassTools view={view} zone={zone} now={now} />
       <div className={classes.columns}>
         <StudentsList view={view} zone={zone} now={now} />

@@ -7,6 +7,7 @@ import { addUp, type Criterion, type Mark, pointsProblem } from '@/core/marks/ru
 import { lateLoss, lateness } from '@/core/work/lateness';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { keyOr } from '@/ui/common/key-or';
+import { PlaceLink } from '@/ui/common/place-link';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
@@ -100,11 +101,13 @@ interface Props {
 /** Marks and comments by criterion, remarks on words, the sum, and handing back. */
 function Marks({ view, marking, chosen, zone }: Omit<Props, 'now'>) {
   const t = useTranslations('marking');
+  const answers = useTranslations('answers');
   const times = useTimes(zone);
   const { receipt, marks, problem } = marking;
   const open = view.open as NonNullable<MarkingView['open']>;
   const sum = addUp(view.rubric, marks);
-  const loss = receipt && sum.complete ? lateLoss(view.late, lateness(receipt.lateBy, 0), sum.total) : 0;
+  const total = sum.total + open.asked.reduce((all, { points }) => all + points, 0);
+  const loss = receipt && sum.complete ? lateLoss(view.late, lateness(receipt.lateBy, 0), total) : 0;
   const words = problem
     ? problem.code === 'bad-points'
       ? `points-${problem.problem}`
@@ -137,10 +140,16 @@ function Marks({ view, marking, chosen, zone }: Omit<Props, 'now'>) {
           change={marking.change}
         />
       ))}
-      {view.rubric.length > 0 ? (
+      {open.asked.map(({ step, title, points, of, unread }) => (
+        <p key={step}>
+          <PlaceLink to={{ at: 'answers', step }}>{answers('asked-points', { title, points, of })}</PlaceLink>{' '}
+          {unread > 0 ? <span className="amber">{answers('asked-unread', { n: unread })}</span> : null}
+        </p>
+      ))}
+      {view.rubric.length + open.asked.length > 0 ? (
         <p className={classes.sum} role="status">
-          {t('sum', { total: sum.total, of: sum.outOf })}
-          {loss > 0 ? <small>{t('sum-late', { loss, rest: sum.total - loss })}</small> : null}
+          {t('sum', { total, of: sum.outOf + open.asked.reduce((all, { of }) => all + of, 0) })}
+          {loss > 0 ? <small>{t('sum-late', { loss, rest: total - loss })}</small> : null}
           {sum.complete ? null : <small>{t('sum-open')}</small>}
         </p>
       ) : null}

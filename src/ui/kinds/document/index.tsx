@@ -2,15 +2,21 @@
 
 import type { ContentOf, DocumentName, Written } from '@/core/kinds/document';
 import type { Highlight } from '@/core/remarks/marked-document';
+import { answers } from './answers';
 import type { DocumentScreen } from './kind';
 import { text } from './text';
 
 /** How each kind of document looks. */
-export const DOCUMENT_SCREENS: { readonly [Name in DocumentName]: DocumentScreen<ContentOf<Name>> } = { text };
+export const DOCUMENT_SCREENS: { readonly [Name in DocumentName]: DocumentScreen<ContentOf<Name>> } = {
+  text,
+  answers,
+};
+
+const screenOf = (name: DocumentName) => DOCUMENT_SCREENS[name] as unknown as DocumentScreen<ContentOf>;
 
 /** A document to be read, whichever kind it is of. */
 export function DocumentShown({ written, lang }: { written: Written; lang: string }) {
-  const { View } = DOCUMENT_SCREENS[written.kind];
+  const { View } = screenOf(written.kind);
   return <View content={written.content} lang={lang} />;
 }
 
@@ -24,6 +30,6 @@ export function DocumentMarked({
   lang: string;
   highlights: readonly Highlight[];
 }) {
-  const { Marked } = DOCUMENT_SCREENS[written.kind];
+  const { Marked } = screenOf(written.kind);
   return <Marked content={written.content} lang={lang} highlights={highlights} />;
 }

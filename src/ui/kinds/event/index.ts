@@ -36,6 +36,8 @@ export const EVENT_LINES: Readonly<Record<EventName, Saying | null>> = {
   'aside-written': () => 'aside-written',
   'aside-changed': null,
   amended: () => 'amended',
+  attempt: null,
+  'class-answered': null,
   'extra-time': ({ dueAt }) => (dueAt === null ? 'extra-time' : 'extra-time-due'),
   'remark-answered': () => 'remark-answered',
   opens: () => 'unlocked',

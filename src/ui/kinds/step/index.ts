@@ -6,6 +6,9 @@ import type { StepLook } from './kind';
 /** A step that is done once its student says so. */
 const told = {
   copy: () => null,
+  answers: () => null,
+  isAsked: false,
+  rules: () => null,
   makesCopy: false,
   isDone: ({ done }: { readonly done: boolean }) => done,
   progress: () => null,
@@ -15,6 +18,9 @@ const told = {
 /** A step in which a document is written. */
 const write: StepLook<'write'> = {
   copy: ({ given }) => given.document,
+  answers: () => null,
+  isAsked: false,
+  rules: () => null,
   makesCopy: true,
   isDone: ({ done }, check) => done || (check?.answers.every(({ answered }) => answered) ?? false),
   progress: (_step, check) => {
@@ -27,12 +33,22 @@ const write: StepLook<'write'> = {
   tellsTask: false,
 };
 
+/** A step that asks. It is done when it was answered to its end. */
+const questions: StepLook<'questions'> = {
+  ...told,
+  answers: ({ given }) => given.running,
+  isAsked: true,
+  rules: ({ given }) => given.rules,
+  tellsTask: true,
+};
+
 /** What the Desk knows of each kind of step. What stands on its stage is in `stages.tsx`. */
 export const STEP_LOOKS: { readonly [Name in StepName]: StepLook<Name> } = {
   read: told,
   write,
   do: { ...told, tellsTask: true },
   agree: told,
+  questions,
 };
 
 /** The look of a step, with the step that it is of. */
@@ -40,6 +56,12 @@ const lookOf = (step: DeskStep): StepLook<DeskStep['kind']> =>
   STEP_LOOKS[step.kind] as unknown as StepLook<DeskStep['kind']>;
 
 export const copyOf = (step: DeskStep) => lookOf(step).copy(step);
+export const answersOf = (step: DeskStep) => lookOf(step).answers(step);
+export const rulesOfAsked = (step: DeskStep) => lookOf(step).rules(step);
+/** Is something asked at a step? */
+export const isAsked = (step: DeskStep): boolean => lookOf(step).isAsked;
+/** Is everything that is handed in of a work answered, and nothing written? */
+export const asksAlone = (steps: readonly DeskStep[]): boolean => steps.some(isAsked) && !steps.some(makesCopy);
 export const makesCopy = (step: DeskStep): boolean => lookOf(step).makesCopy;
 export const looksDone = (step: DeskStep, check: ReadyCheck | null): boolean => lookOf(step).isDone(step, check);
 export const tellsTask = (step: DeskStep): boolean => lookOf(step).tellsTask;

@@ -5,17 +5,21 @@ import type { DocumentName } from '@/core/kinds/document';
 import type { StepName } from '@/core/kinds/step';
 import type { DeskView } from '@/server/reading/desk/desk';
 import type { DeskStepOf } from '@/server/reading/desk/steps';
+import type { PublicRules, RunningAttempt } from '@/server/reading/questions/given';
 import type { Times } from '@/ui/common/times';
 import type { PlaceNote } from '@/ui/desk/answer-nodes';
 import type { DocumentSession } from '@/ui/desk/document-session';
 import type { WritingHelp } from '@/ui/desk/writing-help';
 import type { WritingHandle } from '@/ui/kinds/document/kind';
+import type { Answering } from '@/ui/questions/use-answering';
 import type { MarkedRemark } from '@/ui/remarks/remark-marks';
 
 /** What the Desk offers to the stage of a step. */
 export interface DeskTools {
   readonly view: DeskView;
   readonly times: Times;
+  /** When the server made the screen. */
+  readonly now: number;
   readonly canEdit: boolean;
   /** Can steps be done that come before what is written: something read, or agreed to? */
   readonly canDo: boolean;
@@ -26,6 +30,8 @@ export interface DeskTools {
   /** The open documents, by id. */
   readonly sessions: ReadonlyMap<string, DocumentSession>;
   readonly help: WritingHelp | null;
+  /** What is answered at the present step; `null` where nothing is asked, or not now. */
+  readonly answering: Answering | null;
   /** What the ready check found; `null` while it looks. */
   readonly check: ReadyCheck | null;
   /** Opens what goes along, to attach something to it; `null` where nothing can be. */
@@ -59,6 +65,12 @@ export type Progress =
 export interface StepLook<Name extends StepName> {
   /** The document that is written in at it; `null` before it was opened, and where nothing is written. */
   readonly copy: (step: DeskStepOf<Name>) => OwnCopy | null;
+  /** The attempt that runs at it; `null` where none does, and where nothing is asked. */
+  readonly answers: (step: DeskStepOf<Name>) => RunningAttempt | null;
+  /** Something is asked at it, and to answer it to the end is to hand it in. */
+  readonly isAsked: boolean;
+  /** The rules of what is asked at it; `null` where nothing is, or where it may not be opened yet. */
+  readonly rules: (step: DeskStepOf<Name>) => PublicRules | null;
   /** At the first visit a copy of what the teacher gave is made. */
   readonly makesCopy: boolean;
   /** Is it done, as far as it can be told here and now? */

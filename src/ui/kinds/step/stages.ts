@@ -3,6 +3,7 @@ import type { DeskStep } from '@/server/reading/desk/steps';
 import { Agreeing } from './agree';
 import { Doing } from './do';
 import type { Stage } from './kind';
+import { Questions } from './questions';
 import { Reading } from './read';
 import { WritingStage } from './write';
 
@@ -12,6 +13,7 @@ export const STAGES: { readonly [Name in StepName]: Stage<Name> } = {
   write: WritingStage,
   do: Doing,
   agree: Agreeing,
+  questions: Questions,
 };
 
 export const stageOf = (step: DeskStep) => STAGES[step.kind] as Stage<DeskStep['kind']>;

@@ -1,0 +1,57 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import type { AnswersView } from '@/server/reading/questions/answers-screen';
+import { PlaceLink } from '@/ui/common/place-link';
+import { Sail, WeaveBand } from '@/ui/common/sail';
+import { useTimes } from '@/ui/common/times';
+import classes from './answers.module.css';
+import { PartOfClass } from './part-of-class';
+import { PeopleTable } from './people-table';
+import { WholeClass } from './whole-class';
+
+interface Props {
+  readonly view: AnswersView;
+  readonly zone: string;
+  readonly now: number;
+}
+
+/** The teacher's side of what is asked: who is at it, how the class answered, and what has to be read. */
+export function AnswersScreen({ view, zone, now }: Props) {
+  const t = useTranslations('answers');
+  const asked = useTranslations('questions');
+  const times = useTimes(zone);
+  return (
+    <main className={classes.screen} id="main">
+      <WeaveBand weave={view.class.weave} />
+      <div className={classes.head}>
+        <p className="soft">
+          <PlaceLink to={{ at: 'class', class: view.class.id }}>{view.class.name}</PlaceLink>
+          {' · '}
+          <PlaceLink to={{ at: 'marking', assignment: view.assignment.id }}>
+            <bdi>{view.assignment.title}</bdi>
+          </PlaceLink>
+        </p>
+        <h1>
+          <Sail weave={view.class.weave} size={20} />
+          <bdi>{view.title}</bdi>
+        </h1>
+        <p className="soft">
+          {asked(`purpose-${view.rules.purpose}`)} · {t('facts', { n: view.count, points: view.points })}
+          {view.rules.limit === null ? null : ` · ${times.length(view.rules.limit)}`}
+        </p>
+      </div>
+      <WholeClass view={view} />
+      <section className={classes.part} aria-labelledby="who">
+        <h2 id="who">{t('who', { n: view.answered, of: view.people.length })}</h2>
+        <PeopleTable view={view} times={times} now={now} />
+      </section>
+      <section className={classes.part} aria-labelledby="by-question">
+        <h2 id="by-question">{t('by-question')}</h2>
+        {view.parts.map((part) => (
+          <PartOfClass key={part.part} part={part} view={view} />
+        ))}
+      </section>
+    </main>
+  );
+}
