@@ -10,6 +10,7 @@ import type { DocNode } from '@/core/text/nodes';
 import type { LateRule } from '@/core/work/rules';
 import { postMaterial } from '@/server/doing/setting/class-things';
 import { postAssignment } from '@/server/doing/setting/posting';
+import { newId } from '@/server/secrets';
 import type { Database } from '@/store/database';
 import type { Person } from '@/store/people';
 import { addPicture } from '@/store/setting';
@@ -72,7 +73,7 @@ function stepsOf(assignment: DemoAssignment): DraftStep[] {
 /** What is asked, with its rules. */
 function askedIn({ id }: DemoAssignment, asked: NonNullable<DemoAssignment['asked']>): Partial<DraftStep> {
   const text = readFileSync(join(process.cwd(), 'demo', 'questions', `${asked.file}.txt`), 'utf8');
-  const { set, problems } = readTyped(text, id);
+  const { set, problems } = readTyped(text, id, (part) => `${part}-${newId()}`);
   if (problems.length > 0) throw new Error(`${asked.file}: ${JSON.stringify(problems)}`);
   return { questions: set, settings: rulesFor(asked.purpose, asked.rules) };
 }

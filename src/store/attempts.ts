@@ -48,6 +48,7 @@ const attempt = z
     number: z.number(),
     set_number: z.number(),
     document_id: id<DocumentId>(),
+    seed: z.string(),
     act: z.string(),
     terms,
     runs: z.boolean(),
@@ -62,6 +63,7 @@ const attempt = z
     number: found.number,
     setNumber: found.set_number,
     documentId: found.document_id,
+    seed: found.seed,
     act: found.act,
     terms: found.terms,
     runs: found.runs,
@@ -72,7 +74,7 @@ const attempt = z
 /** An attempt with everything that happened in it. */
 export type StoredAttempt = z.output<typeof attempt>;
 
-const ATTEMPT = `SELECT t.id, t.step_id, t.assignment_id, t.student_id, t.number, t.set_number, t.document_id, t.act, t.terms,
+const ATTEMPT = `SELECT t.id, t.step_id, t.assignment_id, t.student_id, t.number, t.set_number, t.document_id, t.seed, t.act, t.terms,
   t.runs, t.seen_at, (SELECT json_agg(json_build_object('at', a.at, 'kind', a.kind, 'data', a.data) ORDER BY a.id)
     FROM attempt_act a WHERE a.attempt_id = t.id) AS acts FROM attempt t`;
 
@@ -218,8 +220,8 @@ export async function addAttempt(
   await appendUpdates(tx, [{ documentId: added.documentId, update: added.firstUpdate, at: added.at }]);
   await tx.query(
     `INSERT INTO attempt (id, step_id, assignment_id, student_id, number, set_number, document_id, act, terms, answers_until,
-       takes, runs, seen_at)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9::text::jsonb, $10, $11, $12, $13)`,
+       takes, runs, seen_at, seed)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9::text::jsonb, $10, $11, $12, $13, $14)`,
     [
       added.id,
       added.stepId,
@@ -234,6 +236,7 @@ export async function addAttempt(
       added.derived.takes,
       added.derived.runs,
       time(added.at),
+      added.seed,
     ],
   );
   await addActs(tx, added.id, [{ kind: 'begun', at: added.at }], added.derived, { actorId: added.studentId });

@@ -3,10 +3,13 @@ import type { AnswersContent } from '../kinds/document/answers';
 import { wellFormed } from '../text/well-formed';
 import { ANSWER_TEXT, answersMap, answerText, loopsMap } from './answers-fields';
 
+/** No answer of any kind is deeper: what is, is none. */
+const DEEPEST = 3;
+
 /** Text that can be kept, in whatever was stored. */
 function kept(value: unknown, depth = 0): unknown {
   if (typeof value === 'string') return wellFormed(value);
-  if (typeof value !== 'object' || value === null || depth > 8) return typeof value === 'object' ? null : value;
+  if (typeof value !== 'object' || value === null || depth > DEEPEST) return typeof value === 'object' ? null : value;
   if (Array.isArray(value)) return value.map((inner) => kept(inner, depth + 1));
   return Object.fromEntries(Object.entries(value).map(([key, inner]) => [wellFormed(key), kept(inner, depth + 1)]));
 }

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { all, create } from 'mathjs';
+import { all, create, type FactoryFunctionMap } from 'mathjs';
 import { formula } from './formula';
 
 // Roots of less than nothing are no number for it, too, and nothing complex.
-const math = create(all, { predictable: true });
+const math = create(all as FactoryFunctionMap, { predictable: true });
 
 // Outside check: the package mathjs evaluates the same texts.
 test('a formula is worth what an independent library says', () => {
@@ -27,7 +27,7 @@ test('a formula is worth what an independent library says', () => {
       (text, a, b) => {
         const ours = formula(text)?.of({ a, b }) ?? Number.NaN;
         const theirs = math.evaluate(text, { a, b }) as unknown;
-          if (typeof theirs !== 'number' || !Number.isFinite(theirs)) expect(Number.isFinite(ours)).toBe(false);
+        if (typeof theirs !== 'number' || !Number.isFinite(theirs)) expect(Number.isFinite(ours)).toBe(false);
         else expect(Math.abs(ours - theirs)).toBeLessThanOrEqual(1e-9 * Math.max(1, Math.abs(theirs)));
       },
     ),

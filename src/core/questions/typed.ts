@@ -96,11 +96,16 @@ function answerOf(text: string): SetQuestion | null {
 
 const LOOSE = { capitals: false, accents: true, spaces: false } as const;
 
-const things = (all: readonly string[], id: string, sign: string) =>
-  all.map((says, i) => ({ id: `${id}-${sign}${i + 1}`, says: typedText(says) }));
+/** Names for things that can be chosen, matched or put in order. */
+type Naming = (id: string, sign: string, i: number) => string;
+
+/** One after the other: for what is only read. */
+const inTurn: Naming = (id, sign, i) => `${id}-${sign}${i + 1}`;
 
 /** What a part asks, by what was said in it; `null` where that is nothing, or more than one thing. */
-function askedBy(part: Reading, id: string, reader: Reader): SetQuestion | null {
+function askedBy(part: Reading, id: string, reader: Reader, naming: Naming): SetQuestion | null {
+  const things = (all: readonly string[], of: string, sign: string) =>
+    all.map((says, i) => ({ id: naming(of, sign, i), says: typedText(says) }));
   const { choices, pairs, items, gaps, spots, answer, at } = part;
   const told = [
     choices.length > 0,
@@ -171,8 +176,8 @@ function askedBy(part: Reading, id: string, reader: Reader): SetQuestion | null 
   return found;
 }
 
-function partOf(part: Reading, id: string, reader: Reader): Part | null {
-  const asked = askedBy(part, id, reader);
+function partOf(part: Reading, id: string, reader: Reader, naming: Naming): Part | null {
+  const asked = askedBy(part, id, reader, naming);
   if (!asked) return null;
   // The picture on which a place is looked for stands in the answer.
   const words = part.spots.length > 0 ? part.words.filter((line) => pictureIn(line) === null) : part.words;
@@ -191,8 +196,10 @@ function partOf(part: Reading, id: string, reader: Reader): Part | null {
  * Reads questions that were typed.
  *
  * @param prefix what their ids begin with
+ * @param naming how things that can be chosen, matched or put in order are called: by chance where somebody will be asked, since
+ *   a name that says where a thing stood says what is right
  */
-export function readTyped(text: string, prefix = 'q'): Typed {
+export function readTyped(text: string, prefix = 'q', naming: Naming = inTurn): Typed {
   const reader = new Reader();
   for (const [i, line] of text.replaceAll('\r', '').split('\n').entries()) reader.line(line, i + 1);
   let n = 0;
@@ -205,7 +212,7 @@ export function readTyped(text: string, prefix = 'q'): Typed {
       questions: questions.flatMap(({ stem, material, draws, parts }): Question[] => {
         n += 1;
         const id = `${prefix}${n}`;
-        const read = parts.flatMap((part) => partOf(part, `${id}${part.letter || 'p'}`, reader) ?? []);
+        const read = parts.flatMap((part) => partOf(part, `${id}${part.letter || 'p'}`, reader, naming) ?? []);
         if (read.length === 0) return [];
         return [{ id, stem: stem.length > 0 ? typedText(stem.join('\n')) : null, material, draws, parts: read }];
       }),

@@ -1,7 +1,7 @@
-import { all, create } from 'mathjs';
+import { all, create, type FactoryFunctionMap } from 'mathjs';
 import { converted, UNIT_SIGNS, unitSign } from './units';
 
-const math = create(all, {});
+const math = create(all as FactoryFunctionMap, {});
 
 /** The same units under the names that the library knows. */
 const NAMES: Readonly<Record<string, string>> = {

@@ -1,5 +1,6 @@
 import { closeDatabase, database } from '@/server/kite';
 import { workshop } from '@/server/workshop';
+import { Heartbeat } from './heartbeat';
 import { Jobs } from './jobs/jobs';
 import { addDaily, JOBS } from './jobs/kinds';
 import { Listening } from './listening';
@@ -9,6 +10,7 @@ const held = globalThis as typeof globalThis & {
   kiteSaveSocket?: SaveSocket;
   kiteListening?: Promise<Listening>;
   kiteJobs?: Jobs;
+  kiteHeartbeat?: Heartbeat;
 };
 
 async function beginListening(): Promise<Listening> {
@@ -31,12 +33,15 @@ export async function start(): Promise<void> {
   await saveSocket.start();
   held.kiteSaveSocket = saveSocket;
   await listening();
+  held.kiteHeartbeat = new Heartbeat(db);
+  await held.kiteHeartbeat.start();
   await addDaily(db, Date.now());
   held.kiteJobs = new Jobs(db, JOBS);
   await held.kiteJobs.start({ alone: db.alone });
 }
 
 export async function stop(): Promise<void> {
+  held.kiteHeartbeat?.stop();
   await held.kiteJobs?.stop();
   workshop().close();
   await closeDatabase();

@@ -32,7 +32,8 @@ CREATE TABLE attempt_extra (
 -- The answers of an attempt are a document of a role of its own: it stands on no shelf, and its time closes it.
 ALTER TABLE document DROP CONSTRAINT document_belongs, DROP CONSTRAINT document_step_id_owner_id_key,
   ADD CONSTRAINT document_belongs CHECK (
-    (role IN ('copy', 'attempt') AND assignment_id IS NOT NULL AND step_id IS NOT NULL AND class_id IS NULL)
+    (role = 'copy' AND assignment_id IS NOT NULL AND step_id IS NOT NULL AND class_id IS NULL)
+    OR (role = 'attempt' AND assignment_id IS NOT NULL AND step_id IS NOT NULL AND class_id IS NULL)
     OR (role = 'notes' AND assignment_id IS NOT NULL AND step_id IS NULL AND class_id IS NULL)
     OR (role = 'own' AND assignment_id IS NULL AND step_id IS NULL AND class_id IS NULL)
     OR (role = 'draft' AND step_id IS NULL AND class_id IS NOT NULL));
@@ -51,6 +52,8 @@ CREATE TABLE attempt (
   number integer NOT NULL,
   set_number integer NOT NULL,
   document_id text NOT NULL UNIQUE REFERENCES document,
+  -- What its paper follows from. Nobody but the server knows it: whoever did could undo what was shuffled.
+  seed text NOT NULL,
   -- Made by the browser for one beginning, so that a retry finds the same attempt.
   act text NOT NULL,
   -- The rules as they were when it began, with what this person alone has more.

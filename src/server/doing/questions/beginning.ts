@@ -12,7 +12,7 @@ import { holdTogether, own } from '@/server/doing/handing-in/keeping';
 import { type TooMuch, use } from '@/server/limits';
 import { isStepOpen } from '@/server/reading/desk/open-steps';
 import { assignmentOr404 } from '@/server/reading/documents/looking';
-import { newId } from '@/server/secrets';
+import { newId, newToken } from '@/server/secrets';
 import { frozenOfWork } from '@/store/answered';
 import { addAttempt, attemptsOfWork, extraAt, questionSetOf, type StoredAttempt, startWordOf } from '@/store/attempts';
 import { type Database, type Queryable, read, readTogether } from '@/store/database';
@@ -138,7 +138,8 @@ export async function beginAttempt(
       partsIn(asked.set.content).flatMap(({ id: part, kind }) => (WRITTEN.has(kind) ? [part] : [])),
     );
     // Whatever is asked has to be layable before anybody's time begins.
-    lay(asked.set.content, id);
+    const seed = newToken();
+    lay(asked.set.content, seed);
     await addAttempt(tx, {
       id,
       stepId,
@@ -147,6 +148,7 @@ export async function beginAttempt(
       number: (last?.number ?? 0) + 1,
       setNumber: asked.set.number,
       documentId: newId() as DocumentId,
+      seed,
       act: given.act,
       terms,
       title: `${step.title}, ${student.short_name}`,

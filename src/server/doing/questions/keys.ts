@@ -55,7 +55,7 @@ async function scoreAgain(
   );
   const scores: NewScore[] = [];
   const rescored: Rescored[] = [];
-  for (const { id, setNumber, studentId } of ended) {
+  for (const { id, setNumber, studentId, seed } of ended) {
     const by = scorings.get(setNumber);
     const was = frozen.get(id);
     if (!by || !was) continue;
@@ -64,7 +64,7 @@ async function scoreAgain(
         one.attempt_id === id && one.points !== null ? [[one.part_id, one.points] as const] : [],
       ),
     );
-    const score = by.scoring.of(lay(by.set, id), was.content.answers, points);
+    const score = by.scoring.of(lay(by.set, seed), was.content.answers, points);
     scores.push({ attemptId: id, answeredId: was.answered_id, ...score, unread: score.unread.length });
     if (score.points !== was.points)
       rescored.push({ student: studentId, attempt: id, before: was.points, after: score.points });

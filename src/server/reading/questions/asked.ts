@@ -43,11 +43,11 @@ export async function keyedSet(db: Queryable, stepId: StepId, number: number): P
   return keyed(found.content, changes);
 }
 
-/** What was asked in an attempt. It follows from the set that it was begun with and from its id alone. */
+/** What was asked in an attempt. It follows from the set that it was begun with and from its seed alone. */
 export async function askedIn(
   db: Queryable,
-  attempt: Pick<StoredAttempt, 'id' | 'stepId' | 'setNumber'>,
+  attempt: Pick<StoredAttempt, 'seed' | 'stepId' | 'setNumber'>,
 ): Promise<AskedAttempt> {
   const set = await keyedSet(db, attempt.stepId, attempt.setNumber);
-  return { set, laid: lay(set, attempt.id) };
+  return { set, laid: lay(set, attempt.seed) };
 }

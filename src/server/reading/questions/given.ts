@@ -160,7 +160,7 @@ async function runningOf(
   set: QuestionSet,
   rules: QuestionRules,
 ): Promise<RunningAttempt> {
-  const laid = lay(set, attempt.id);
+  const laid = lay(set, attempt.seed);
   const standing = attemptStanding(attempt.acts, attempt.terms, by.now);
   const sheets = visible(laid, rules, standing).map((sheet) => ({
     ...sheet,
@@ -187,7 +187,7 @@ function endedOf(
   rules: QuestionRules,
   said: Readonly<Record<string, string>>,
 ): EndedAttempt {
-  const laid = lay(set, attempt.id);
+  const laid = lay(set, attempt.seed);
   const tells = mayTell(rules, by);
   const { parts, points, of, unread } = frozen;
   return {
