@@ -9,6 +9,7 @@ import { eventFigures, findFigures, pdfFigures, stringFigures } from './find-wor
 import { hostileFigures, signInFigures } from './hostile';
 import { jobFigures } from './jobs';
 import { pageFigures, scriptFigures } from './pages';
+import { examFigures, scoringFigures } from './questions';
 import { quickFigures, statementFigures } from './quick';
 import { readyCheckFigures } from './ready-check';
 import { compareFigures, markingFigures, rushFigures } from './round';
@@ -30,6 +31,8 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   saving: savingFigures,
   'saving-postgres': savingOnServerFigures,
   jobs: jobFigures,
+  scoring: scoringFigures,
+  exam: examFigures,
   hostile: hostileFigures,
   'sign-in': signInFigures,
   statements: statementFigures,

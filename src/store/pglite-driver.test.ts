@@ -111,6 +111,7 @@ describe('the data folder', () => {
         '008_time.sql',
         '009_setting.sql',
         '010_turns.sql',
+        '011_questions.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();

@@ -170,6 +170,20 @@ export function attemptStanding(acts: readonly AttemptAct[], terms: AttemptTerms
   };
 }
 
+const ENDS: ReadonlySet<AttemptAct['kind']> = new Set(['ended', 'voided']);
+const TURNS: ReadonlySet<AttemptAct['kind']> = new Set([...ENDS, 'reopened']);
+
+/** Was it noted that an attempt has come to its end, and was it not opened again since? */
+export function isNoted(acts: readonly AttemptAct[]): boolean {
+  const last = acts.findLast(({ kind }) => TURNS.has(kind));
+  return last !== undefined && ENDS.has(last.kind);
+}
+
+/** Does an attempt count for nothing? */
+export function isVoided(acts: readonly AttemptAct[]): boolean {
+  return attemptStanding(acts, { limit: null, working: null, closesAt: null }, 0).phase === 'void';
+}
+
 /** Why somebody cannot begin. */
 export type BeginRefusal =
   | { readonly code: 'no-attempts-left' }

@@ -1,4 +1,5 @@
 import { shownAs, tallyOf } from '../kinds/question';
+import { trimmedEnd } from '../text/trimmed';
 import type { Answers } from './answers';
 import type { Part } from './question-set';
 import { sameForm } from './sameness';
@@ -27,10 +28,8 @@ export interface PartAnswers {
 
 /** Words that are the same but for capitals, spaces and the signs at their end. */
 const LOOSE = { capitals: false, accents: true, spaces: false } as const;
-const loose = (text: string): string =>
-  sameForm(text, LOOSE)
-    .replace(/[.!?…،؟。]+$/u, '')
-    .trimEnd();
+const END = /[.!?…،؟。]/u;
+const loose = (text: string): string => trimmedEnd(trimmedEnd(sameForm(text, LOOSE), END), /\s/u);
 
 /**
  * How a class answered, part by part: equal ones are counted together, the most frequent first; things that can be chosen stay

@@ -39,7 +39,6 @@ interface ReadingSection {
   readonly questions: ReadingQuestion[];
 }
 
-const SECTION = /^==\s*(.*)$/;
 const QUESTION = /^(\d{1,4})\.\s+(\S.*)$/;
 const PART = /^([a-z])\)\s+(\S.*)$/;
 const POINTS = /\[(\d{1,4}(?:\.\d{1,3})?)\]$/;
@@ -96,9 +95,8 @@ export class Reader {
   line(raw: string, n: number): void {
     const text = raw.trim();
     if (text === '') return;
-    const section = SECTION.exec(text);
     const question = QUESTION.exec(text);
-    if (section) this.#opens(section[1] ?? '');
+    if (text.startsWith('==')) this.#opens(text.slice(2).trim());
     else if (question) this.#asks(question[2] ?? '', n);
     else this.#within(this.#question(), text, n);
   }

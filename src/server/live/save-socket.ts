@@ -17,6 +17,7 @@ import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store
 import { TYPED_CHANNEL, toldTyped, updateBytesOf } from '@/store/updates';
 import { isEditable } from './editable';
 import { LONGEST_UPDATE, Saving } from './saving';
+import { SignsOfLife } from './signs-of-life';
 
 interface Line {
   readonly socket: WebSocket;
@@ -32,6 +33,7 @@ interface Line {
   /** How many messages may still come now; they come back with time. */
   left: number;
   at: number;
+  readonly signs: SignsOfLife;
 }
 
 const SIGNED_OUT = 4401;
@@ -123,6 +125,7 @@ export class SaveSocket {
         half: null,
         left: MESSAGES.most,
         at: Date.now(),
+        signs: new SignsOfLife(this.db),
       };
       this.#lines.add(line);
       socket.on('close', () => this.#lines.delete(line));
@@ -199,6 +202,7 @@ export class SaveSocket {
       return;
     }
     const message = read.data;
+    line.signs.heard(line.joined.values());
     if (message.kind === 'beat') {
       this.#tell(line, { kind: 'beat' });
       return;

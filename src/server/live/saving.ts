@@ -10,13 +10,13 @@ import { complain } from '@/server/complaints';
 import { workshop } from '@/server/workshop';
 import { keepLateAnswers } from '@/store/answered';
 import { ownTermsOf, stampsOf } from '@/store/arrangements';
-import { teachersAmong } from '@/store/classes';
 import { type Database, type Queryable, read, readTogether } from '@/store/database';
-import { documentsToType, keptKind, type TypedInto } from '@/store/documents';
+import { documentsToType, keptKind } from '@/store/documents';
 import { factsOfWorks, type Happening, recordAll, type Work } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import { appendUpdates, keepVersion, lastTimes, lastUpdates, loadOf, noteLooked, updateBytesOf } from '@/store/updates';
 import { rulesOf } from '@/store/work';
+import { isOver, writersOf } from './typists';
 
 /** An update that is longer than this is not taken: no sentence is a megabyte. */
 export const LONGEST_UPDATE = 2 * 1024 * 1024;
@@ -267,10 +267,6 @@ export class Saving {
   }
 }
 
-/** Has the time of an attempt ended, or the attempt itself? Everything else has no such end. */
-const isOver = ({ takes, answers_until: until }: TypedInto, at: Instant): boolean =>
-  takes === false || (takes === true && until !== null && at >= until);
-
 /** What it takes to decide about some works; nothing is asked for none. */
 const rulesAndFacts = async (
   tx: Queryable,
@@ -287,23 +283,6 @@ const rulesAndFacts = async (
         terms: ownTermsOf(works),
         facts: factsOfWorks(works),
       });
-
-/** Who may type into what: its owner, or where it is one of a class, whoever teaches that now. */
-async function writersOf(
-  tx: Queryable,
-  documents: readonly TypedInto[],
-  batch: readonly Waiting[],
-): Promise<(document: TypedInto, person: PersonId) => boolean> {
-  const classes = documents.flatMap(({ role, class_id: of }) =>
-    of !== null && TYPED_INTO[role].by === 'teachers' ? [of] : [],
-  );
-  const people = [...new Set(batch.map(({ ownerId }) => ownerId))];
-  const teachers = classes.length === 0 ? null : await read(tx, teachersAmong(classes, people));
-  return (document, person) =>
-    TYPED_INTO[document.role].by === 'owner'
-      ? document.owner_id === person
-      : (teachers?.has(`${document.class_id} ${person}`) ?? false);
-}
 
 /** One student's work on one assignment, as a key. */
 export const workKey = (assignmentId: AssignmentId, studentId: PersonId): string => `${assignmentId} ${studentId}`;

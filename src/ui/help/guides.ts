@@ -12,6 +12,7 @@ export const GUIDES = [
   { key: 'news', at: /^\/whats-new/ },
   { key: 'find', at: null },
   { key: 'marking', at: /^\/marking/ },
+  { key: 'answers', at: /^\/answers/ },
   { key: 'asides', at: /^\/asides/ },
   { key: 'password', at: /^\/password/ },
 ] as const;

@@ -1,4 +1,4 @@
-import type { AnswerOf, AskedOf, AskedQuestion, QuestionName } from '.';
+import type { AnswerOf, AskedOf, AskedQuestion, QuestionName } from './every';
 
 /** What is known of an answer without what is right: in a browser, too. */
 interface AnswerKind<Asked, Answer> {

@@ -1,30 +1,10 @@
 import * as z from 'zod/mini';
 import type { Drawn } from '../../questions/formula';
 import { readAnswer } from './answered';
-import { one, several, truth } from './choosing';
+import { type AskedQuestion, QUESTIONS, type QuestionName, type SetQuestion } from './every';
 import { empty, type Laying, type QuestionKind, type QuestionUnmet, type Scored, type Wording } from './kind';
-import { file, match, order, point, scale } from './placing';
-import { gaps, long, number, short } from './writing';
 
-/** Every kind of question. */
-export const QUESTIONS = { one, several, truth, short, number, long, gaps, match, order, point, scale, file };
-
-export type QuestionName = keyof typeof QUESTIONS;
-type KindOf<Name extends QuestionName> = (typeof QUESTIONS)[Name];
-export type SetOf<Name extends QuestionName> = KindOf<Name> extends QuestionKind<infer Set, never, never> ? Set : never;
-export type AskedOf<Name extends QuestionName> = ReturnType<KindOf<Name>['asked']>;
-export type AnswerOf<Name extends QuestionName> =
-  KindOf<Name> extends QuestionKind<infer _Set, infer _Asked, infer Answer> ? Answer : never;
-
-/** What was set of a question of any kind, by its kind. */
-export type SetQuestion = {
-  readonly [Name in QuestionName]: { readonly kind: Name; readonly set: z.output<KindOf<Name>['settings']> };
-}[QuestionName];
-
-/** What is asked of a person, by its kind: nothing of what is right. */
-export type AskedQuestion = {
-  readonly [Name in QuestionName]: { readonly kind: Name; readonly asked: AskedOf<Name> };
-}[QuestionName];
+export type { AnswerOf, AskedOf, AskedQuestion, QuestionName, SetQuestion } from './every';
 
 export const isQuestionName = (name: unknown): name is QuestionName =>
   typeof name === 'string' && Object.hasOwn(QUESTIONS, name);

@@ -3,7 +3,7 @@ import type { AttemptId, DocumentId, HandInId, Instant } from '@/core/ids';
 import type { AnswersContent } from '@/core/kinds/document/answers';
 import { answerWords } from '@/core/kinds/question';
 import { asksQuestions, takesOf } from '@/core/kinds/step';
-import { type AttemptAct, type AttemptStanding, attemptStanding } from '@/core/questions/attempt';
+import { type AttemptAct, type AttemptStanding, attemptStanding, isNoted } from '@/core/questions/attempt';
 import { Scoring } from '@/core/questions/scoring';
 import { makeMove } from '@/core/work/moves';
 import { stepsDone } from '@/core/work/steps';
@@ -155,9 +155,8 @@ async function endIn(
   await holdTogether(tx, before.assignmentId, student);
   const attempt = await attemptOr404(tx, attemptId);
   const assignment = await assignmentOr404(tx, attempt.assignmentId, student);
-  const noted = attempt.acts.findLast(({ kind }) => kind === 'ended' || kind === 'reopened' || kind === 'voided');
   const stands = attemptStanding(attempt.acts, attempt.terms, now);
-  if (noted && noted.kind !== 'reopened') return { ok: true, phase: stands.phase, receipt: null };
+  if (isNoted(attempt.acts)) return { ok: true, phase: stands.phase, receipt: null };
   if ((await lastOf(tx, attempt.documentId)) !== answers.last) return { ok: false, code: 'changed-meanwhile' };
   const acts: AttemptAct[] = [];
   if (stands.phase === 'over') acts.push({ kind: 'ended', at: stands.endedAt ?? now, by: 'time' });
@@ -169,7 +168,7 @@ async function endIn(
   }
   const by = { actorId: ending.actor?.id ?? null, reason: ending.reason };
   const after = await act(tx, assignment, attempt, acts, by, now);
-  if (!acts.some(({ kind }) => kind === 'ended')) return { ok: true, phase: after.phase, receipt: null };
+  if (!isNoted(acts)) return { ok: true, phase: after.phase, receipt: null };
   const receipt = await conclude(tx, { assignment, student, attempt }, answers, after, now);
   return { ok: true, phase: after.phase, receipt };
 }

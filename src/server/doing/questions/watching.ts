@@ -1,10 +1,10 @@
 import type { AssignmentId, AttemptId, Instant, PersonId, StepId } from '@/core/ids';
-import { type AttemptAct, attemptStanding } from '@/core/questions/attempt';
+import { type AttemptAct, attemptStanding, isNoted } from '@/core/questions/attempt';
 import type { Refusal } from '@/core/work/moves';
 import { isWithTeacher, standing } from '@/core/work/standing';
 import { holdTogether, own } from '@/server/doing/handing-in/keeping';
 import { assignmentOr404 } from '@/server/reading/documents/looking';
-import { attemptsAtStep, keepExtra, keepStartWord, runningAttempts } from '@/store/attempts';
+import { attemptsAtStep, keepExtra, keepStartWord, runningAttempts, type StoredAttempt } from '@/store/attempts';
 import { type Database, type Queryable, read } from '@/store/database';
 import { factsOf, record } from '@/store/events';
 import { findPerson, type Person } from '@/store/people';
@@ -40,6 +40,50 @@ async function takeUp(
   return null;
 }
 
+/** An attempt that is held, with who changes it. */
+interface Changing {
+  readonly tx: Queryable;
+  readonly teacher: Person;
+  readonly student: Person;
+  readonly attempt: StoredAttempt;
+  readonly now: Instant;
+  readonly runs: boolean;
+  readonly isVoid: boolean;
+  readonly made: (act: AttemptAct) => Promise<unknown>;
+}
+
+const refused = <Code extends string>(code: Code) => ({ ok: false, code }) as const;
+
+/** How each change is made, but for the end, which has to be read before. */
+const CHANGES: {
+  readonly [Kind in Exclude<Change['kind'], 'end'>]: (
+    at: Changing,
+    change: Extract<Change, { readonly kind: Kind }>,
+  ) => Promise<Changed>;
+} = {
+  async minutes({ runs, made, now }, { minutes }) {
+    if (!runs) return refused('time-over');
+    await made({ kind: 'given-time', at: now, minutes, away: false });
+    return { ok: true };
+  },
+  async reopen({ tx, teacher, student, attempt, runs, made, now }, { minutes }) {
+    const all = await read(tx, attemptsAtStep(attempt.stepId));
+    if (runs || all.some((one) => one.studentId === student.id && one.runs && one.id !== attempt.id))
+      return refused('attempt-runs');
+    const not = await takeUp(tx, teacher, student, attempt.assignmentId, now);
+    if (not) return refused(not);
+    await made({ kind: 'reopened', at: now, minutes });
+    return { ok: true };
+  },
+  async void({ tx, teacher, student, attempt, isVoid, made, now }) {
+    if (isVoid) return refused('already-void');
+    const not = await takeUp(tx, teacher, student, attempt.assignmentId, now);
+    if (not) return refused(not);
+    await made({ kind: 'voided', at: now });
+    return { ok: true };
+  },
+};
+
 /** Gives minutes, ends, opens again or voids the attempt of one person. */
 export async function changeAttempt(
   db: Database,
@@ -48,8 +92,9 @@ export async function changeAttempt(
   change: Change,
   now: Instant,
 ): Promise<Changed> {
-  if (change.kind === 'end') {
-    const ended = await endAttempt(db, teacher, { attempt: attemptId, by: 'teacher', reason: change.reason }, now);
+  const { kind, reason } = change;
+  if (!(kind in CHANGES)) {
+    const ended = await endAttempt(db, teacher, { attempt: attemptId, by: 'teacher', reason }, now);
     return ended.ok ? { ok: true } : ended;
   }
   return db.transaction(async (tx): Promise<Changed> => {
@@ -60,26 +105,21 @@ export async function changeAttempt(
     const attempt = await attemptOr404(tx, attemptId);
     const assignment = await assignmentOr404(tx, assignmentId, student);
     const { phase } = attemptStanding(attempt.acts, attempt.terms, now);
-    const runs = phase === 'answering' || phase === 'working';
-    const by = { actorId: teacher.id, reason: change.reason };
-    const made = (one: AttemptAct) => act(tx, assignment, attempt, [one], by, now);
-    if (change.kind === 'minutes') {
-      if (!runs) return { ok: false, code: 'time-over' };
-      await made({ kind: 'given-time', at: now, minutes: change.minutes, away: false });
-      return { ok: true };
-    }
-    if (change.kind === 'void' && phase === 'void') return { ok: false, code: 'already-void' };
-    if (change.kind === 'reopen') {
-      const all = await read(tx, attemptsAtStep(attempt.stepId));
-      const another = all.some((one) => one.studentId === studentId && one.runs && one.id !== attemptId);
-      if (runs || another) return { ok: false, code: 'attempt-runs' };
-    }
-    const refused = await takeUp(tx, teacher, student, assignmentId, now);
-    if (refused) return { ok: false, code: refused };
-    await made(
-      change.kind === 'void' ? { kind: 'voided', at: now } : { kind: 'reopened', at: now, minutes: change.minutes },
+    const by = { actorId: teacher.id, reason };
+    const make = CHANGES[kind as keyof typeof CHANGES] as (at: Changing, change: Change) => Promise<Changed>;
+    return make(
+      {
+        tx,
+        teacher,
+        student,
+        attempt,
+        now,
+        runs: phase === 'answering' || phase === 'working',
+        isVoid: phase === 'void',
+        made: (one) => act(tx, assignment, attempt, [one], by, now),
+      },
+      change,
     );
-    return { ok: true };
   });
 }
 
@@ -147,7 +187,7 @@ export async function giveBack(tx: Queryable, since: Instant, until: Instant, no
     const attempt = await attemptOr404(tx, id);
     const begunAt = attempt.acts[0]?.at ?? until;
     const lost = until - Math.max(since, begunAt);
-    if (lost <= 0 || attempt.acts.some(({ kind }) => kind === 'ended' || kind === 'voided')) continue;
+    if (lost <= 0 || isNoted(attempt.acts)) continue;
     // What had come to its end before is not opened again.
     if (attemptStanding(attempt.acts, attempt.terms, since).phase === 'over') continue;
     const back: AttemptAct = { kind: 'given-time', at: now, minutes: lost / 60_000, away: true };

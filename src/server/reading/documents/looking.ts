@@ -6,6 +6,7 @@ import type { DocumentName } from '@/core/kinds/document';
 import type { AnswersContent } from '@/core/kinds/document/answers';
 import { checkedAs, documentIn } from '@/core/kinds/piece';
 import { asksQuestions } from '@/core/kinds/step';
+import { isVoided } from '@/core/questions/attempt';
 import { workshop } from '@/server/workshop';
 import { frozenOfWork } from '@/store/answered';
 import { attemptsOfWork } from '@/store/attempts';
@@ -93,7 +94,7 @@ export async function answeredOf(
   });
   return steps.flatMap(({ id: stepId, title }) =>
     attempts
-      .filter((one) => one.stepId === stepId && !one.acts.some(({ kind }) => kind === 'voided'))
+      .filter((one) => one.stepId === stepId && !isVoided(one.acts))
       .slice(-MOST_ATTEMPTS)
       .flatMap(({ id, number, documentId }): AnsweredAttempt[] => {
         const found = frozen.get(id);

@@ -1,5 +1,6 @@
 import type { AssignmentId, PersonId, StepId } from '@/core/ids';
 import { asksQuestions, type SettingsOf } from '@/core/kinds/step';
+import { isVoided } from '@/core/questions/attempt';
 import { countedPoints } from '@/core/questions/counts';
 import { type FrozenAttempt, frozenOfWork } from '@/store/answered';
 import { attemptsOfWork, type StoredAttempt } from '@/store/attempts';
@@ -35,7 +36,7 @@ export function askedPointsIn({ steps, attempts, frozen }: Answers): readonly As
     if (!asksQuestions(kind)) return [];
     const { counts } = settings as SettingsOf<'questions'>;
     const ended = attempts.flatMap((one) =>
-      one.stepId === id && !one.acts.some((act) => act.kind === 'voided') ? (frozen.get(one.id) ?? []) : [],
+      one.stepId === id && !isVoided(one.acts) ? (frozen.get(one.id) ?? []) : [],
     );
     const points = countedPoints(counts, ended);
     const of = ended.at(-1)?.of ?? 0;

@@ -1,5 +1,6 @@
 import type { AssignmentId, Instant, PersonId, StepId } from '@/core/ids';
 import type { SettingsOf } from '@/core/kinds/step';
+import { isVoided } from '@/core/questions/attempt';
 import { type ClassAnswer, classAnswers, type PartAnswers } from '@/core/questions/class-answers';
 import { lay } from '@/core/questions/paper';
 import { partsIn, type QuestionSet } from '@/core/questions/question-set';
@@ -45,8 +46,7 @@ export function newestOfEach(
   frozen: { readonly has: (id: StoredAttempt['id']) => boolean },
 ) {
   const newest = new Map<PersonId, StoredAttempt>();
-  for (const one of attempts)
-    if (frozen.has(one.id) && !one.acts.some(({ kind }) => kind === 'voided')) newest.set(one.studentId, one);
+  for (const one of attempts) if (frozen.has(one.id) && !isVoided(one.acts)) newest.set(one.studentId, one);
   return newest;
 }
 
