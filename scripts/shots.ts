@@ -10,18 +10,18 @@ const SHOTS = [
   { name: 'sign-in', path: '/sign-in', who: null },
   { name: 'today', path: '/today', who: 's-imke' },
   { name: 'today-dark', path: '/today', who: 's-imke', dark: true },
-  { name: 'today-arabic', path: '/today', who: 's-imke', locale: 'ar' },
   { name: 'today-phone', path: '/today', who: 's-imke', phone: true },
   { name: 'work', path: '/work', who: 's-imke' },
   { name: 'shelf', path: '/shelf', who: 's-imke' },
   { name: 'find', path: '/today', who: 's-imke', find: 'tide' },
   { name: 'pdf', path: '/classes/tide-pool/materials/shore-guide', who: 's-imke' },
   { name: 'class-line', path: '/classes/weather', who: 's-imke' },
-  { name: 'class-line-phone-dark', path: '/classes/weather', who: 's-imke', phone: true, dark: true },
   { name: 'desk', path: '/desk/cloud-ladder', who: 's-imke' },
   { name: 'pieces-dark', path: '/desk/food-web#sheet=pieces', who: 's-keanu', dark: true, attach: ['harbour.png'] },
   { name: 'desk-arabic', path: '/desk/cloud-ladder', who: 's-imke', locale: 'ar' },
   { name: 'desk-phone', path: '/desk/cloud-ladder', who: 's-imke', phone: true },
+  { name: 'questions', path: '/desk/over-the-sill#step=over-the-sill-3', who: 's-wren', exam: 'sill gate' },
+  { name: 'class-answers', path: '/answers/pool-falls-dry-1', who: 't-bello', unfold: true },
   { name: 'feedback', path: '/desk/bearings#sheet=feedback', who: 's-imke' },
   { name: 'receipt', path: '/receipts', who: 's-imke', open: /Storm words/ },
   { name: 'marking', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello' },
@@ -51,6 +51,22 @@ for (const shot of SHOTS) {
       .first()
       .waitFor({ timeout: 15_000 })
       .catch(() => {});
+  if ('exam' in shot) {
+    await page.goto(school.url + shot.path.replace(/#.*/, ''));
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    await page.getByRole('button', { name: /My phone can take/ }).click();
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    await page.getByRole('button', { name: /The exam/ }).click();
+    await page.getByLabel('Start word').fill(shot.exam);
+    await page.getByRole('button', { name: 'Begin now' }).click();
+    await page.getByRole('textbox').fill('3.8 m');
+    await page.getByRole('radio', { name: /12:30 to 19:00/ }).check();
+  }
+  if ('unfold' in shot) {
+    for (const summary of await page.locator('main section > details > summary').all()) await summary.click();
+    await page.locator('#by-question').scrollIntoViewIfNeeded();
+    await page.evaluate(() => document.querySelector('#by-question')?.scrollIntoView());
+  }
   if ('open' in shot) await page.getByRole('link', { name: shot.open }).click();
   if ('find' in shot) {
     await page.keyboard.press('Control+k');

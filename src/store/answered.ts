@@ -209,3 +209,23 @@ export async function addTried(
   );
   return affected === 1;
 }
+
+/** How much came after the end of the attempts at a step, by attempt. */
+export const lateAnswersAt = (stepId: StepId) =>
+  made(
+    rows(
+      z.object({ id: id<AttemptId>(), n: z.number() }),
+      `SELECT t.id, count(*)::int AS n FROM late_answer l JOIN attempt t ON t.document_id = l.document_id
+       WHERE t.step_id = $1 GROUP BY t.id`,
+      [stepId],
+    ),
+    (found) => new Map(found.map(({ id: attempt, n }) => [attempt, n])),
+  );
+
+/** What came after the end, oldest first. */
+export async function lateUpdatesOf(db: Queryable, documentId: DocumentId): Promise<readonly Uint8Array[]> {
+  const { rows: late } = await db.query('SELECT update FROM late_answer WHERE document_id = $1 ORDER BY at, sha256', [
+    documentId,
+  ]);
+  return (late as readonly { readonly update: Uint8Array }[]).map(({ update }) => update);
+}

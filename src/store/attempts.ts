@@ -9,19 +9,31 @@ import { appendUpdates } from './updates';
 const storedAct = z
   .object({
     at: instant,
-    kind: z.enum(['begun', 'left', 'returned', 'reached', 'finished', 'given-time', 'ended', 'reopened', 'voided']),
+    kind: z.enum([
+      'begun',
+      'left',
+      'returned',
+      'reached',
+      'finished',
+      'given-time',
+      'ended',
+      'reopened',
+      'voided',
+      'late-counted',
+    ]),
     data: z.object({
       number: z.number().optional(),
+      left: z.record(z.string(), z.unknown()).optional(),
       minutes: z.number().optional(),
       away: z.boolean().optional(),
       by: z.enum(['person', 'time', 'teacher']).optional(),
     }),
   })
   .transform(({ at, kind, data }): AttemptAct => {
-    const { number = 1, minutes = 0, away = false, by = 'time' } = data;
+    const { number = 1, left = {}, minutes = 0, away = false, by = 'time' } = data;
     switch (kind) {
       case 'reached':
-        return { kind, at, number };
+        return { kind, at, number, left };
       case 'given-time':
         return { kind, at, minutes, away };
       case 'ended':

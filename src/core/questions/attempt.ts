@@ -1,4 +1,5 @@
 import type { Instant } from '../ids';
+import type { Answers } from './answers';
 
 const MINUTE = 60_000;
 
@@ -11,15 +12,17 @@ export type AttemptAct =
   /** The window was closed, or the person went elsewhere: the time runs on. */
   | { readonly kind: 'left'; readonly at: Instant }
   | { readonly kind: 'returned'; readonly at: Instant }
-  /** The person has come to a further question, where nobody goes back. */
-  | { readonly kind: 'reached'; readonly at: Instant; readonly number: number }
+  /** The person has come to a further question, where nobody goes back: what they left behind was answered so. */
+  | { readonly kind: 'reached'; readonly at: Instant; readonly number: number; readonly left: Answers }
   /** The person has finished answering. */
   | { readonly kind: 'finished'; readonly at: Instant }
   /** A teacher gave minutes, or the school was away for so long. */
   | { readonly kind: 'given-time'; readonly at: Instant; readonly minutes: number; readonly away: boolean }
   | { readonly kind: 'ended'; readonly at: Instant; readonly by: 'person' | 'time' | 'teacher' }
   | { readonly kind: 'reopened'; readonly at: Instant; readonly minutes: number }
-  | { readonly kind: 'voided'; readonly at: Instant };
+  | { readonly kind: 'voided'; readonly at: Instant }
+  /** A teacher put what came after the end to the other answers. */
+  | { readonly kind: 'late-counted'; readonly at: Instant };
 
 /** What an attempt was begun with: it stays, whatever is set afterwards. */
 export interface AttemptTerms {
@@ -93,6 +96,8 @@ function follow(acts: readonly AttemptAct[], terms: AttemptTerms): Course {
       case 'begun':
         course.begunAt = act.at;
         course.present = true;
+        break;
+      case 'late-counted':
         break;
       case 'left':
         course.present = false;
@@ -168,6 +173,23 @@ export function attemptStanding(acts: readonly AttemptAct[], terms: AttemptTerms
     givenBack: course.givenBack,
     givenMore: course.givenMore,
   };
+}
+
+/** What was answered, with what was left behind as it was then: nobody goes back to it by any way. */
+export function withLeft(
+  acts: readonly AttemptAct[],
+  paper: readonly { readonly number: number; readonly parts: readonly { readonly id: string }[] }[],
+  answers: Answers,
+): Answers {
+  const found: Record<string, unknown> = { ...answers };
+  for (const act of acts) {
+    if (!('left' in act)) continue;
+    for (const { id } of paper.find(({ number }) => number === act.number - 1)?.parts ?? []) {
+      delete found[id];
+      if (Object.hasOwn(act.left, id)) found[id] = act.left[id];
+    }
+  }
+  return found;
 }
 
 const ENDS: ReadonlySet<AttemptAct['kind']> = new Set(['ended', 'voided']);

@@ -37,12 +37,16 @@ export function pictureIn(line: string): {
   return { alt: found[1] ?? '', src: found[2] ?? '', width: side(found[3]), height: side(found[4]) };
 }
 
-/** A text that was typed, as a document: a paragraph a line. */
+/** A text that was typed, as a document: a paragraph a line, and a picture where one stands at its end. */
 export function typedText(text: string): Doc {
   const content = text.split('\n').flatMap((line): DocNode[] => {
-    const picture = pictureIn(line);
-    if (picture) return [{ type: 'image', attrs: picture }];
-    return line.trim() === '' ? [] : [{ type: 'paragraph', content: inline(line.trim()) }];
+    const at = line.indexOf('![');
+    const picture = at < 0 ? null : pictureIn(line.slice(at));
+    const words = picture ? line.slice(0, at).trim() : line.trim();
+    return [
+      ...(words === '' ? [] : [{ type: 'paragraph', content: inline(words) } as const]),
+      ...(picture ? [{ type: 'image', attrs: picture } as const] : []),
+    ];
   });
   return { type: 'doc', content: content.length > 0 ? content : [{ type: 'paragraph' }] };
 }

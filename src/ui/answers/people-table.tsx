@@ -12,18 +12,21 @@ import { useRefresh } from '@/ui/common/use-refresh';
 import dialog from '@/ui/desk/hand-in-dialog.module.css';
 import classes from './answers.module.css';
 
-const ACTS = ['minutes', 'end', 'reopen', 'void'] as const;
-type Act = (typeof ACTS)[number];
+type Act = 'minutes' | 'end' | 'reopen' | 'void' | 'count-late';
 
 /** What can be done to one person's attempt, by where it is. */
 const CAN: Readonly<Record<WatchedPerson['phase'], readonly Act[]>> = {
   'not-begun': ['minutes'],
   answering: ['minutes', 'end', 'void'],
   working: ['minutes', 'end', 'void'],
-  over: ['reopen', 'void'],
+  over: ['reopen', 'count-late', 'void'],
   void: ['reopen'],
 };
 const WITH_MINUTES: ReadonlySet<Act> = new Set(['minutes', 'reopen']);
+
+/** Is there anything to do it to: a time to move, something that came late? */
+const isThere = (act: Act, person: WatchedPerson, { rules }: AnswersView): boolean =>
+  act === 'minutes' ? rules.limit !== null : act !== 'count-late' || person.late > 0;
 
 interface DialogProps {
   readonly step: string;
@@ -133,6 +136,7 @@ export function PeopleTable({ view, times, now }: { view: AnswersView; times: Ti
               <td>
                 {says(person)}
                 {person.extra > 0 ? <small>{t('has-more', { n: person.extra })}</small> : null}
+                {person.late > 0 ? <small className="amber">{t('came-late', { n: person.late })}</small> : null}
                 {person.reasons.map((reason) => (
                   <small key={reason}>“{reason}”</small>
                 ))}
@@ -144,7 +148,7 @@ export function PeopleTable({ view, times, now }: { view: AnswersView; times: Ti
               <td>
                 <span className={classes.acts}>
                   {CAN[person.phase]
-                    .filter((act) => act !== 'minutes' || view.rules.limit !== null)
+                    .filter((act) => isThere(act, person, view))
                     .map((act) => (
                       <button
                         key={act}

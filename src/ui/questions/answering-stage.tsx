@@ -11,6 +11,7 @@ import { useRefresh } from '@/ui/common/use-refresh';
 import { Pane } from '@/ui/desk/stage';
 import stage from '@/ui/desk/stage.module.css';
 import type { DeskTools } from '@/ui/kinds/step/kind';
+import { ReadAloud } from '@/ui/material/read-aloud';
 import classes from './questions.module.css';
 import { LoopButton, Sheet } from './sheet';
 import { TimeThread } from './time-thread';
@@ -200,8 +201,9 @@ export function AnsweringStage({ title, rules, answering, desk, now }: Props) {
   const many = rules.pace === 'one' && running.count > 1;
   const practises = running.practice !== null;
   const points = rules.purpose === 'quiz' || rules.purpose === 'exam';
+  const words = useRef<HTMLDivElement>(null);
   return (
-    <div className={classes.stage}>
+    <div className={classes.stage} ref={words}>
       <TimeThread standing={running.standing} working={rules.working} times={desk.times} now={now} over={over} />
       <Pane label={title}>
         <header className={stage.paneHead}>
@@ -217,6 +219,7 @@ export function AnsweringStage({ title, rules, answering, desk, now }: Props) {
           </strong>
           {many && at && points && !working ? <span>{t('points', { n: at.points })}</span> : null}
           <span className={classes.far}>{working ? null : practises ? t('looked-at-once') : t('can-change')}</span>
+          {working ? null : <ReadAloud text={words} lang={desk.view.class.locale} />}
         </header>
         {!answering.ready ? (
           <div className={stage.paneBody}>

@@ -7,10 +7,11 @@ import type { GivenQuestions } from '@/server/reading/questions/given';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
-import { PrimaryButton } from '@/ui/common/primary-button';
+import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import { useRefresh } from '@/ui/common/use-refresh';
 import type { DeskTools } from '@/ui/kinds/step/kind';
 import classes from './questions.module.css';
+import { Trial } from './trial';
 
 interface Props {
   readonly step: string;
@@ -45,12 +46,13 @@ export function BeginPane({ step, given, desk }: Props) {
   const t = useTranslations('questions');
   const refresh = useRefresh();
   const [word, setWord] = useState('');
+  const [trying, setTrying] = useState(false);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   // One beginning, however often it is asked for.
   const act = useRef(newAct());
   const says = useWhatHappens({ given, desk });
-  const { rules, begin, used } = given;
+  const { rules, begin, used, limit, kinds } = given;
   if (!rules) return null;
   const again = used > 0;
   const allowed = begin === null && (desk.canEdit || (again && desk.view.moves.includes('take-back')));
@@ -77,6 +79,13 @@ export function BeginPane({ step, given, desk }: Props) {
           ))}
         </ul>
       )}
+      {allowed && !again && (rules.trial || limit !== null) ? (
+        trying ? (
+          <Trial kinds={kinds} desk={desk} close={() => setTrying(false)} />
+        ) : (
+          <QuietButton onClick={() => setTrying(true)}>{t('trial.open')}</QuietButton>
+        )
+      ) : null}
       {allowed ? (
         <>
           {rules.needsWord ? (

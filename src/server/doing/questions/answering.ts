@@ -4,12 +4,14 @@ import { looksAtOnce } from '@/core/questions/rules';
 import { type PartScore, Scoring } from '@/core/questions/scoring';
 import { holdTogether } from '@/server/doing/handing-in/keeping';
 import { assignmentOr404 } from '@/server/reading/documents/looking';
+import type { Unread } from '@/server/reading/documents/stored-documents';
 import { askedIn } from '@/server/reading/questions/asked';
 import { type ToldPart, toldParts } from '@/server/reading/questions/told';
 import { addTried } from '@/store/answered';
 import type { Database, Queryable } from '@/store/database';
 import type { Person } from '@/store/people';
 import { type AskingStep, act, askingStep, attemptOr404 } from './attempt-work';
+import { readAnswers } from './ending';
 
 type NotNow = { readonly ok: false; readonly code: 'time-over' | 'not-asked' };
 const OVER: NotNow = { ok: false, code: 'time-over' };
@@ -43,20 +45,28 @@ export function tellPresence(
   });
 }
 
-/** Goes on to the next question where nobody goes back: only then does it leave the server. */
-export function goForward(
+/**
+ * Goes on to the next question where nobody goes back: only then does it leave the server, and what was answered before it stays
+ * as it is by then.
+ */
+export async function goForward(
   db: Database,
   student: Person,
   given: { readonly attempt: AttemptId; readonly to: number },
   now: Instant,
-): Promise<{ readonly ok: true } | NotNow> {
+): Promise<{ readonly ok: true } | NotNow | Unread> {
+  const answered = await readAnswers(db, await attemptOr404(db, given.attempt));
+  if ('ok' in answered) return answered;
   return db.transaction(async (tx) => {
     const { attempt, assignment, asks, stands } = await running(tx, student, given.attempt, now);
     if (stands.phase !== 'answering') return OVER;
     if (asks.rules.back || given.to <= stands.reached) return { ok: true } as const;
     const { laid } = await askedIn(tx, attempt);
     if (given.to > Math.min(stands.reached + 1, laid.paper.length)) return NOT_ASKED;
-    const reached: AttemptAct = { kind: 'reached', at: now, number: given.to };
+    const parts = laid.paper.find(({ number }) => number === stands.reached)?.parts ?? [];
+    const { answers } = answered.content;
+    const left = Object.fromEntries(parts.flatMap(({ id }) => (Object.hasOwn(answers, id) ? [[id, answers[id]]] : [])));
+    const reached: AttemptAct = { kind: 'reached', at: now, number: given.to, left };
     await act(tx, assignment, attempt, [reached], { actorId: student.id }, now);
     return { ok: true } as const;
   });

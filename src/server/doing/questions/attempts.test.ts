@@ -193,6 +193,16 @@ describe('an exam', () => {
     expect(after.ended[0]).toMatchObject({ score: null, told: [], standing: { endedBy: 'time', endedAt: end } });
   });
 
+  test('what came after the end is put to the other answers when a teacher says so', async () => {
+    const now = start + 80 * MINUTE;
+    const person = async () =>
+      (await answersScreen(school.db, EXAM_STEP, now))?.people.find(({ student }) => student === wren.id);
+    expect(await person()).toMatchObject({ points: 2, late: 1 });
+    const reason = 'It was the network.';
+    expect(await changeAttempt(school.db, kerr, attempt, { kind: 'count-late', reason }, now)).toEqual({ ok: true });
+    expect(await person()).toMatchObject({ points: 6, reasons: [reason] });
+  });
+
   test('a teacher opens it again for so long, with what was answered, and lets it not count; each with its reason', async () => {
     const now = start + 90 * MINUTE;
     expect(
@@ -214,7 +224,7 @@ describe('an exam', () => {
     const screen = await answersScreen(school.db, EXAM_STEP, now + 26 * MINUTE);
     expect(screen?.people.find(({ student }) => student === wren.id)).toMatchObject({
       points: 6,
-      reasons: ['The light went out.'],
+      reasons: ['It was the network.', 'The light went out.'],
     });
     expect(
       await changeAttempt(school.db, kerr, attempt, { kind: 'void', reason: 'Not yours.' }, now + 30 * MINUTE),
@@ -440,16 +450,23 @@ test('the class sees how it answered after one’s own answer, without names; th
 
 test('where nobody goes back, a question leaves the server when it is reached, and one at a time', async () => {
   await school.db.query(`UPDATE step SET settings = settings || '{"back": false}' WHERE id = $1`, [QUIZ_STEP]);
-  const dao = await school.person('s-keanu');
-  const attempt = await begun(dao, QUIZ_STEP, start);
-  const seen = async () => (await given(dao, QUIZ, QUIZ_STEP, start)).running?.sheets.map(({ number }) => number);
+  const keanu = await school.person('s-keanu');
+  const attempt = await begun(keanu, QUIZ_STEP, start);
+  const seen = async () => (await given(keanu, QUIZ, QUIZ_STEP, start)).running?.sheets.map(({ number }) => number);
   expect(await seen()).toEqual([1]);
-  const forward = (to: number) => goForward(school.db, dao, { attempt, to }, start);
+  const forward = (to: number) => goForward(school.db, keanu, { attempt, to }, start);
   expect(await forward(3)).toEqual({ ok: false, code: 'not-asked' });
+  const [part] = (await given(keanu, QUIZ, QUIZ_STEP, start)).running?.sheets[0]?.parts ?? [];
+  await answer(keanu, attempt, { [part?.id ?? '']: 'first thought' }, start);
   expect(await forward(2)).toEqual({ ok: true });
+  // By whatever way something comes in for what was left behind, it stays as it was then.
+  await answer(keanu, attempt, { [part?.id ?? '']: 'second thought' }, start);
   expect(await seen()).toEqual([2]);
   expect(await forward(1)).toEqual({ ok: true });
   expect(await seen()).toEqual([2]);
+  await endAttempt(school.db, keanu, { attempt, by: 'person', reason: '' }, start + MINUTE);
+  const frozen = await read(school.db, frozenOfWork(QUIZ, keanu.id));
+  expect(frozen.get(attempt)?.content.answers).toEqual({ [part?.id ?? '']: 'first thought' });
 });
 
 test('whatever a browser puts in the place of an answer is no answer, and the attempt ends all the same', async () => {

@@ -3,7 +3,7 @@ import type { AttemptId, DocumentId, HandInId, Instant } from '@/core/ids';
 import type { AnswersContent } from '@/core/kinds/document/answers';
 import { answerWords } from '@/core/kinds/question';
 import { asksQuestions, takesOf } from '@/core/kinds/step';
-import { type AttemptAct, type AttemptStanding, attemptStanding, isNoted } from '@/core/questions/attempt';
+import { type AttemptAct, type AttemptStanding, attemptStanding, isNoted, withLeft } from '@/core/questions/attempt';
 import { Scoring } from '@/core/questions/scoring';
 import { makeMove } from '@/core/work/moves';
 import { stepsDone } from '@/core/work/steps';
@@ -14,7 +14,7 @@ import { askedIn } from '@/server/reading/questions/asked';
 import { SIGNS } from '@/server/reading/questions/told';
 import { newId } from '@/server/secrets';
 import { workshop } from '@/server/workshop';
-import { addAnswered, addScores, givenPointsOf } from '@/store/answered';
+import { addAnswered, addScores, givenPointsOf, lateUpdatesOf } from '@/store/answered';
 import { findAttempt, type StoredAttempt } from '@/store/attempts';
 import { type Database, type Queryable, read } from '@/store/database';
 import { factsOf, record } from '@/store/events';
@@ -35,9 +35,14 @@ const lastOf = async (db: Queryable, documentId: DocumentId): Promise<number> =>
   (await lastUpdates(db, [documentId])).get(documentId) ?? 0;
 
 /** Reads what was answered, in the workshop. What holds more than it may counts as nothing. */
-async function readAnswers(db: Queryable, { studentId, documentId }: StoredAttempt): Promise<ReadAnswers | Unread> {
+export async function readAnswers(
+  db: Queryable,
+  { studentId, documentId }: StoredAttempt,
+  late: readonly Uint8Array[] = [],
+): Promise<ReadAnswers | Unread> {
   const last = await lastOf(db, documentId);
-  const done = await workshop().do(studentId, 'answers', { attempts: [await updateBytesOf(db, documentId)] });
+  const updates = [...(await updateBytesOf(db, documentId)), ...late];
+  const done = await workshop().do(studentId, 'answers', { attempts: [updates] });
   if (!done.ok) return done;
   const content = done.made[0] ?? null;
   return content === null ? { ok: false, code: 'too-intricate' } : { content, last };
@@ -50,8 +55,9 @@ export type Ended =
   | { readonly ok: false; readonly code: 'changed-meanwhile' };
 
 /** Freezes what was answered, with what was asked, and scores it. */
-async function freeze(tx: Queryable, attempt: StoredAttempt, { content }: ReadAnswers, at: Instant): Promise<void> {
+async function freeze(tx: Queryable, attempt: StoredAttempt, answered: ReadAnswers, at: Instant): Promise<void> {
   const { set, laid } = await askedIn(tx, attempt);
+  const content = { ...answered.content, answers: withLeft(attempt.acts, laid.paper, answered.content.answers) };
   const words = Object.fromEntries(
     laid.paper.flatMap(({ parts }) =>
       parts.flatMap((part) => {
@@ -171,6 +177,30 @@ async function endIn(
   if (!isNoted(acts)) return { ok: true, phase: after.phase, receipt: null };
   const receipt = await conclude(tx, { assignment, student, attempt }, answers, after, now);
   return { ok: true, phase: after.phase, receipt };
+}
+
+/** Puts what came after the end to the other answers, and scores them. What was handed in stays as it was. */
+export async function countLate(
+  db: Database,
+  teacher: Person,
+  given: { readonly attempt: AttemptId; readonly reason: string },
+  now: Instant,
+): Promise<{ readonly ok: true } | Unread | { readonly ok: false; readonly code: 'attempt-runs' }> {
+  const before = await attemptOr404(db, given.attempt);
+  const answers = await readAnswers(db, before, await lateUpdatesOf(db, before.documentId));
+  if ('ok' in answers) return answers;
+  return db.transaction(async (tx) => {
+    const student = await findPerson(tx, before.studentId);
+    if (!student) throw new Error(`the student of attempt ${given.attempt} is gone`);
+    await holdTogether(tx, before.assignmentId, student);
+    const attempt = await attemptOr404(tx, given.attempt);
+    if (!isNoted(attempt.acts)) return { ok: false, code: 'attempt-runs' } as const;
+    const assignment = await assignmentOr404(tx, attempt.assignmentId, student);
+    const counted: AttemptAct = { kind: 'late-counted', at: now };
+    await act(tx, assignment, attempt, [counted], { actorId: teacher.id, reason: given.reason }, now);
+    await freeze(tx, attempt, answers, now);
+    return { ok: true } as const;
+  });
 }
 
 /** So often it is looked at anew where somebody types on another device. */

@@ -10,14 +10,15 @@ import { factsOf, record } from '@/store/events';
 import { findPerson, type Person } from '@/store/people';
 import { assignmentOfStep } from '@/store/work';
 import { act, attemptOr404, tellAttempt } from './attempt-work';
-import { type Ended, endAttempt } from './ending';
+import { countLate, type Ended, endAttempt } from './ending';
 
 /** What a teacher does to the attempt of one person. Each has its reason, which is kept. */
 export type Change =
   | { readonly kind: 'minutes'; readonly minutes: number; readonly reason: string }
   | { readonly kind: 'end'; readonly reason: string }
   | { readonly kind: 'reopen'; readonly minutes: number; readonly reason: string }
-  | { readonly kind: 'void'; readonly reason: string };
+  | { readonly kind: 'void'; readonly reason: string }
+  | { readonly kind: 'count-late'; readonly reason: string };
 
 type Changed =
   | { readonly ok: true }
@@ -54,9 +55,18 @@ interface Changing {
 
 const refused = <Code extends string>(code: Code) => ({ ok: false, code }) as const;
 
-/** How each change is made, but for the end, which has to be read before. */
+/** What is read before anything is held. */
+const READS = {
+  end: (db: Database, teacher: Person, attempt: AttemptId, reason: string, now: Instant) =>
+    endAttempt(db, teacher, { attempt, by: 'teacher', reason }, now),
+  'count-late': (db: Database, teacher: Person, attempt: AttemptId, reason: string, now: Instant) =>
+    countLate(db, teacher, { attempt, reason }, now),
+} as const;
+type Reads = keyof typeof READS;
+
+/** How each other change is made. */
 const CHANGES: {
-  readonly [Kind in Exclude<Change['kind'], 'end'>]: (
+  readonly [Kind in Exclude<Change['kind'], Reads>]: (
     at: Changing,
     change: Extract<Change, { readonly kind: Kind }>,
   ) => Promise<Changed>;
@@ -93,9 +103,9 @@ export async function changeAttempt(
   now: Instant,
 ): Promise<Changed> {
   const { kind, reason } = change;
-  if (!(kind in CHANGES)) {
-    const ended = await endAttempt(db, teacher, { attempt: attemptId, by: 'teacher', reason }, now);
-    return ended.ok ? { ok: true } : ended;
+  if (kind in READS) {
+    const done = await READS[kind as Reads](db, teacher, attemptId, reason, now);
+    return done.ok ? { ok: true } : done;
   }
   return db.transaction(async (tx): Promise<Changed> => {
     const { assignmentId, studentId } = await attemptOr404(tx, attemptId);

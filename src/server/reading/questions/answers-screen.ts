@@ -8,7 +8,7 @@ import { lay } from '@/core/questions/paper';
 import { askedCount, mostPoints, partsIn, questionsIn } from '@/core/questions/question-set';
 import type { PartScore } from '@/core/questions/scoring';
 import { plainText } from '@/core/text/document-json';
-import { frozenAtStep, givenPointsOf, keyChangesAt } from '@/store/answered';
+import { frozenAtStep, givenPointsOf, keyChangesAt, lateAnswersAt } from '@/store/answered';
 import { attemptsAtStep, extrasAt, questionSetsAt, reasonsAt, type StoredAttempt, startWordOf } from '@/store/attempts';
 import { classOfAssignment, peopleOf } from '@/store/classes';
 import { type Queryable, read, readTogether } from '@/store/database';
@@ -33,6 +33,8 @@ export interface WatchedPerson {
   readonly extra: number;
   readonly points: number | null;
   readonly unread: number;
+  /** How much came after the end, and counts for nothing by itself. */
+  readonly late: number;
   /** What was done to it, with the reasons. */
   readonly reasons: readonly string[];
 }
@@ -77,6 +79,7 @@ function watched(
   known: {
     readonly frozen: ReadonlyMap<AttemptId, { readonly points: number; readonly unread: number }>;
     readonly extras: ReadonlyMap<PersonId, number>;
+    readonly late: ReadonlyMap<AttemptId, number>;
     readonly reasons: ReadonlyMap<AttemptId, readonly string[]>;
   },
   now: Instant,
@@ -103,6 +106,7 @@ function watched(
         extra,
         points: null,
         unread: 0,
+        late: 0,
         reasons: [],
       };
     const stands = attemptStanding(last.acts, last.terms, now);
@@ -122,6 +126,7 @@ function watched(
       extra: extra + stands.givenMore,
       points: score?.points ?? null,
       unread: score?.unread ?? 0,
+      late: known.late.get(last.id) ?? 0,
       reasons: known.reasons.get(last.id) ?? [],
     };
   });
@@ -140,6 +145,7 @@ export async function answersScreen(db: Queryable, stepId: StepId, now: Instant)
     changes: keyChangesAt(stepId),
     word: startWordOf(stepId),
     extras: extrasAt(stepId),
+    late: lateAnswersAt(stepId),
     reasons: reasonsAt(stepId),
   });
   const { assignment, at, attempts, frozen } = base;
@@ -220,7 +226,7 @@ export async function answersScreen(db: Queryable, stepId: StepId, now: Instant)
     word: base.word ?? rules.startWord,
     count: askedCount(set),
     points: mostPoints(set),
-    people: watched(named, attempts, { frozen, extras: base.extras, reasons: base.reasons }, now),
+    people: watched(named, attempts, { frozen, extras: base.extras, late: base.late, reasons: base.reasons }, now),
     answered: given.length,
     parts,
   };

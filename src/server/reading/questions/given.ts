@@ -1,12 +1,13 @@
 import { dayStart } from '@/core/calendar/due-words';
 import type { AttemptId, DocumentId, Instant, StepId } from '@/core/ids';
+import type { QuestionName } from '@/core/kinds/question';
 import type { SettingsOf } from '@/core/kinds/step';
 import { type AttemptStanding, attemptStanding, type BeginRefusal, mayBegin } from '@/core/questions/attempt';
 import { countedPoints } from '@/core/questions/counts';
 import type { AskedSheet, Laid } from '@/core/questions/paper';
 import { lay } from '@/core/questions/paper';
 import { practiceStanding } from '@/core/questions/practice';
-import { askedCount, mostPoints, type QuestionSet } from '@/core/questions/question-set';
+import { askedCount, mostPoints, partsIn, type QuestionSet } from '@/core/questions/question-set';
 import { looksAtOnce, type QuestionRules } from '@/core/questions/rules';
 import type { PartScore } from '@/core/questions/scoring';
 import { isMaterialOpen, type MaterialView, viewAs } from '@/server/reading/materials/materials';
@@ -77,6 +78,8 @@ export interface GivenQuestions {
   readonly rules: PublicRules | null;
   readonly count: number;
   readonly points: number;
+  /** Which kinds of question will come. */
+  readonly kinds: readonly QuestionName[];
   /** Minutes for this person; `null` without an end. */
   readonly limit: number | null;
   readonly running: RunningAttempt | null;
@@ -93,6 +96,7 @@ export const NO_QUESTIONS: GivenQuestions = {
   rules: null,
   count: 0,
   points: 0,
+  kinds: [],
   limit: null,
   running: null,
   ended: [],
@@ -245,6 +249,7 @@ export async function givenQuestions(
     rules: { ...open, needsWord: (got.word ?? startWord) !== null },
     count: askedCount(newest),
     points: mostPoints(newest),
+    kinds: [...new Set(partsIn(newest).map(({ kind }) => kind))],
     limit: rules.limit === null ? null : rules.limit + got.extra,
     running: runs ? await runningOf(by, runs, setOf(runs), rules) : null,
     ended,

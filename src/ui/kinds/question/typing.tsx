@@ -162,8 +162,12 @@ function useMeasured(
 }
 
 /** A text of one's own. */
-export const LongInput: AnswerInput<'long'> = ({ part, asked, text, editable, labelledBy, desk }) => {
-  const { area, value, type } = useSharedText(text);
+export const LongInput: AnswerInput<'long'> = ({ part, asked, answer, change, text, editable, labelledBy, desk }) => {
+  const shared = useSharedText(text);
+  const { area } = shared;
+  // In a practice run there is no text that anybody shares.
+  const value = text ? shared.value : (answer ?? '');
+  const type = text ? shared.type : (next: string) => change(next === '' ? null : next);
   const { note } = useFindingWords();
   const findings = useMeasured(part, value, asked.asks, desk.help, desk.view.class.locale);
   return (

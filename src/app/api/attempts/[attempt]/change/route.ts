@@ -9,6 +9,7 @@ const shape = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('end'), reason }),
   z.object({ kind: z.literal('reopen'), minutes: minutes.min(1), reason }),
   z.object({ kind: z.literal('void'), reason }),
+  z.object({ kind: z.literal('count-late'), reason }),
 ]);
 
 export const POST = route(
