@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, AttemptId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import type { AttemptAct, AttemptTerms } from '@/core/questions/attempt';
-import { questionSet } from '@/core/questions/question-set';
+import { type QuestionSet, questionSet } from '@/core/questions/question-set';
 import { id, instant, maybeInstant } from './columns';
 import { json, made, type Queryable, row, rows, time } from './database';
 import { appendUpdates } from './updates';
@@ -114,13 +114,27 @@ export const placeOfAttempt = (attemptId: string) =>
     [attemptId],
   );
 
-const storedSet = z.object({ number: z.number(), content: z.unknown().transform((value) => questionSet.parse(value)) });
+const storedSet = z
+  .object({ step_id: id<StepId>(), number: z.number(), content: z.unknown() })
+  .transform(({ step_id, number, content }) => ({ number, content: parsed(`${step_id} ${number}`, content) }));
+
+/** Versions as they were read. A version never changes, so that there is nothing to make one stale. */
+const read = new Map<string, QuestionSet>();
+
+function parsed(version: string, content: unknown): QuestionSet {
+  const before = read.get(version);
+  if (before) return before;
+  if (read.size > 200) read.clear();
+  const set = questionSet.parse(content);
+  read.set(version, set);
+  return set;
+}
 
 /** What is asked at a step: a version of it, or the newest with `null`. */
 export const questionSetOf = (stepId: StepId, number: number | null = null) =>
   row(
     storedSet,
-    `SELECT number, content FROM question_set WHERE step_id = $1 AND ($2::integer IS NULL OR number = $2)
+    `SELECT step_id, number, content FROM question_set WHERE step_id = $1 AND ($2::integer IS NULL OR number = $2)
      ORDER BY number DESC LIMIT 1`,
     [stepId, number],
   );
@@ -128,7 +142,7 @@ export const questionSetOf = (stepId: StepId, number: number | null = null) =>
 /** Every version of what is asked at a step, by its number, the newest last. */
 export const questionSetsAt = (stepId: StepId) =>
   made(
-    rows(storedSet, 'SELECT number, content FROM question_set WHERE step_id = $1 ORDER BY number', [stepId]),
+    rows(storedSet, 'SELECT step_id, number, content FROM question_set WHERE step_id = $1 ORDER BY number', [stepId]),
     (found) => new Map(found.map(({ number, content }) => [number, content])),
   );
 

@@ -21,7 +21,7 @@ import { handInBegunAt, keepHandInBegun } from '@/store/arrangements';
 import { type Database, type Queryable, read } from '@/store/database';
 import { makeCopy } from '@/store/documents';
 import { factsOf, holdWork, record } from '@/store/events';
-import { type Receipt, receiptOfAct } from '@/store/hand-ins';
+import { findReceipt, type Receipt, receiptOfAct } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
 import { keepVersion } from '@/store/updates';
 import { assignmentOfStep, keepStepPlace, stepsOf } from '@/store/work';
@@ -105,7 +105,7 @@ function handInAs(
     const pieces = open.documents.length + open.attached.length + open.answered.length;
     const id = newId() as HandInId;
     const begunAt = await handInBegunAt(tx, assignment.id, student.id);
-    if (looked && (await isUnanswered(tx, assignment.id, open))) return QUESTIONS_FIRST;
+    if (looked && isUnanswered(await read(tx, stepsOf(assignment.id)), open)) return QUESTIONS_FIRST;
     const moved = makeMove(
       facts,
       tick ? { kind: 'tick-off', handIn: id, begunAt } : { kind: 'hand-in', handIn: id, pieces, begunAt },
@@ -116,7 +116,7 @@ function handInAs(
     if (looked && !looked.check.ready) return { ok: false, code: 'not-ready', check: looked.check };
 
     const frozen = looked ? await freeze(tx, looked) : [];
-    const receipt = await keepHandIn(tx, {
+    await keepHandIn(tx, {
       student,
       assignment,
       members,
@@ -134,6 +134,8 @@ function handInAs(
       const state = looked?.documents[i]?.state;
       if (state) await keepVersion(tx, { documentId, at: now, reason: 'handed-in', state });
     }
+    const receipt = await findReceipt(tx, id);
+    if (!receipt) throw new Error(`hand-in ${id} was not kept`);
     return { ok: true, receipt, again: false };
   });
 }

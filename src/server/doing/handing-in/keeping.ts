@@ -8,8 +8,8 @@ import type { Looked, Open } from '@/server/reading/documents/looking';
 import { frozenBytes } from '@/store/answered';
 import { groupOf, keepHandInBegun } from '@/store/arrangements';
 import { type Queryable, read } from '@/store/database';
-import { holdWork, record, recordAll } from '@/store/events';
-import { addHandIn, type FrozenPiece, findReceipt, type Receipt } from '@/store/hand-ins';
+import { type Happening, holdWork, recordAll } from '@/store/events';
+import { addHandIn, type FrozenPiece } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
 import { type ListedAssignment, openedBy } from '@/store/work';
 import type { ReadDocument } from '@/workshop/documents';
@@ -45,18 +45,18 @@ const frozenFiles = ({ attached }: Pick<Open, 'attached'>): FrozenPiece[] =>
 /** What was answered, as it is kept: frozen when the attempt ended. */
 async function frozenAnswers(tx: Queryable, { answered }: Pick<Open, 'answered'>): Promise<FrozenPiece[]> {
   const found: FrozenPiece[] = [];
-  for (const { title, content, answeredId, sha256, documentId } of answered) {
-    const bytes = await frozenBytes(tx, answeredId);
+  for (const { title, content, answeredId, sha256, documentId, bytes: fresh } of answered) {
+    const bytes = fresh ?? (await frozenBytes(tx, answeredId));
     found.push({ kind: 'document', title, written: { kind: 'answers', content }, bytes, sha256, documentId });
   }
   return found;
 }
 
 /** What goes along where there is nothing but what was answered, and what is attached to it. */
-export const freezeAnswered = async (tx: Queryable, open: Open): Promise<readonly FrozenPiece[]> => [
-  ...(await frozenAnswers(tx, open)),
-  ...frozenFiles(open),
-];
+export const freezeAnswered = async (
+  tx: Queryable,
+  open: Pick<Open, 'answered' | 'attached'>,
+): Promise<readonly FrozenPiece[]> => [...(await frozenAnswers(tx, open)), ...frozenFiles(open)];
 
 /** What goes along, as it is kept: documents with their words, what was answered, then what is attached. */
 export async function freeze(tx: Queryable, { open, documents }: Looked): Promise<readonly FrozenPiece[]> {
@@ -107,8 +107,12 @@ interface NewHandIn {
   readonly now: Instant;
 }
 
-/** Keeps a hand-in: what went along, the fact for everybody whose work it is, and what it opens. @returns its receipt */
-export async function keepHandIn(tx: Queryable, given: NewHandIn): Promise<Receipt> {
+/**
+ * Keeps a hand-in: what went along, the fact for everybody whose work it is, and what it opens.
+ *
+ * @param before what happened just before it, kept in the same statement
+ */
+export async function keepHandIn(tx: Queryable, given: NewHandIn, before: readonly Happening[] = []): Promise<void> {
   const { id, student, assignment, members, facts, counts, begunAt, frozen, now } = given;
   const { rules } = assignment;
   await addHandIn(tx, {
@@ -130,12 +134,12 @@ export async function keepHandIn(tx: Queryable, given: NewHandIn): Promise<Recei
     pieces: [...frozen],
   });
   if (begunAt !== null) await keepHandInBegun(tx, assignment.id, student.id, null);
-  for (const member of members) {
-    const data = counts === undefined ? { handIn: id } : { handIn: id, counts };
-    await record(tx, { kind: 'handed-in', ...own(assignment, student, now), studentId: member, data });
-    await unlockAfter(tx, assignment, student, member, now);
-  }
-  const receipt = await findReceipt(tx, id);
-  if (!receipt) throw new Error(`hand-in ${id} was not kept`);
-  return receipt;
+  const data = counts === undefined ? { handIn: id } : { handIn: id, counts };
+  await recordAll(tx, [
+    ...before,
+    ...members.map(
+      (studentId): Happening => ({ kind: 'handed-in', ...own(assignment, student, now), studentId, data }),
+    ),
+  ]);
+  for (const member of members) await unlockAfter(tx, assignment, student, member, now);
 }

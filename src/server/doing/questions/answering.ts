@@ -11,7 +11,7 @@ import { addTried } from '@/store/answered';
 import type { Database, Queryable } from '@/store/database';
 import type { Person } from '@/store/people';
 import { type AskingStep, act, askingStep, attemptOr404 } from './attempt-work';
-import { readAnswers } from './ending';
+import { readAnswers } from './freezing';
 
 type NotNow = { readonly ok: false; readonly code: 'time-over' | 'not-asked' };
 const OVER: NotNow = { ok: false, code: 'time-over' };

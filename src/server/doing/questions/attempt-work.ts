@@ -3,7 +3,7 @@ import { asksQuestions, type SettingsOf } from '@/core/kinds/step';
 import { type AttemptAct, type AttemptStanding, attemptStanding } from '@/core/questions/attempt';
 import { addActs, type Derived, findAttempt, type StoredAttempt } from '@/store/attempts';
 import { type Queryable, read } from '@/store/database';
-import { record } from '@/store/events';
+import { type Happening, record } from '@/store/events';
 import { addJob, dropJob } from '@/store/jobs';
 import { type ListedAssignment, type StoredStep, stepsOf } from '@/store/work';
 
@@ -34,8 +34,21 @@ export interface By {
   readonly reason?: string;
 }
 
+/** Adds what happened in an attempt, and what follows from it for whoever saves. @returns how it stands from now on */
+export async function noteActs(
+  tx: Queryable,
+  attempt: StoredAttempt,
+  acts: readonly AttemptAct[],
+  by: By,
+  now: Instant,
+): Promise<AttemptStanding> {
+  const stands = attemptStanding([...attempt.acts, ...acts], attempt.terms, now);
+  await addActs(tx, attempt.id, acts, derivedOf(stands), by);
+  return stands;
+}
+
 /**
- * Adds what happened in an attempt, keeps what follows from it, and tells whoever has it open. The work is held by then.
+ * The same, with the time at which it ends by itself, and telling whoever has it open. The work is held by then.
  *
  * @returns how it stands from now on
  */
@@ -47,22 +60,30 @@ export async function act(
   by: By,
   now: Instant,
 ): Promise<AttemptStanding> {
-  const stands = attemptStanding([...attempt.acts, ...acts], attempt.terms, now);
-  await addActs(tx, attempt.id, acts, derivedOf(stands), by);
+  const stands = await noteActs(tx, attempt, acts, by, now);
   await keepEnd(tx, attempt.id, stands);
-  await tellAttempt(tx, assignment, attempt.studentId, by.actorId, now);
+  await record(tx, attemptEvent(assignment, attempt.studentId, by.actorId, now));
   return stands;
 }
 
-/** Tells that something happened in an attempt. */
-export const tellAttempt = (
-  tx: Queryable,
+/** Something happened in an attempt. */
+export const attemptEvent = (
   assignment: ListedAssignment,
   studentId: PersonId,
   actorId: PersonId | null,
   at: Instant,
-): Promise<void> =>
-  record(tx, { kind: 'attempt', at, classId: assignment.classId, assignmentId: assignment.id, studentId, actorId });
+): Happening => ({
+  kind: 'attempt',
+  at,
+  classId: assignment.classId,
+  assignmentId: assignment.id,
+  studentId,
+  actorId,
+});
+
+/** Tells that something happened in an attempt. */
+export const tellAttempt = (tx: Queryable, ...of: Parameters<typeof attemptEvent>): Promise<void> =>
+  record(tx, attemptEvent(...of));
 
 export async function attemptOr404(db: Queryable, attemptId: AttemptId): Promise<StoredAttempt> {
   const found = await read(db, findAttempt(attemptId));

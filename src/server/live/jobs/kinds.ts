@@ -98,7 +98,7 @@ const handBack = jobKind({
 const attempt = jobKind({
   given: z.object({ attempt: z.string() }),
   prepare: (db, given, now) => prepareEnd(db, given.attempt as AttemptId, now),
-  effect: (tx, given, prepared, now) => effectEnd(tx, given.attempt as AttemptId, prepared, now),
+  effect: (tx, _given, prepared, now) => effectEnd(tx, prepared, now),
 });
 
 /** Every kind of thing that happens at a time. */

@@ -17,7 +17,7 @@ import { ownWordsOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
 import { piecesOfWork, type StoredPiece } from '@/store/pieces';
 import { lastUpdates, updateBytesOf } from '@/store/updates';
-import { findAssignment, findBrief, type ListedAssignment, stepsOf } from '@/store/work';
+import { findAssignment, findBrief, type ListedAssignment, type StoredStep, stepsOf } from '@/store/work';
 import type { ReadDocument, StoredUpdates } from '@/workshop/documents';
 import { goingAlong } from './going-along';
 import { starterOf } from './starters';
@@ -48,6 +48,8 @@ export interface AnsweredAttempt {
   readonly sha256: string;
   readonly documentId: DocumentId;
   readonly content: AnswersContent;
+  /** As they were frozen, where that was just done. */
+  readonly bytes?: Uint8Array;
 }
 
 /** What would go along as things stand. */
@@ -74,19 +76,24 @@ export async function openPieces(db: Queryable, assignmentId: AssignmentId, stud
     if (id && kind) documents.push({ id, kind, title: piece.name });
     else attached.push(piece);
   }
-  return { documents, attached, answered: await answeredOf(db, assignmentId, student.id) };
+  const steps = await read(db, stepsOf(assignmentId));
+  return { documents, attached, answered: await answeredOf(db, assignmentId, student.id, steps) };
 }
 
 /** So many attempts at one step go along, the last ones. */
 const MOST_ATTEMPTS = 20;
+
+/** What an attempt is called among what goes along. */
+export const attemptTitle = (step: string, number: number): string => (number === 1 ? step : `${step} (${number})`);
 
 /** The attempts of a student's work that have ended and count, in the order of their steps. */
 export async function answeredOf(
   db: Queryable,
   assignmentId: AssignmentId,
   studentId: PersonId,
+  all: readonly Pick<StoredStep, 'id' | 'kind' | 'title'>[],
 ): Promise<readonly AnsweredAttempt[]> {
-  const steps = (await read(db, stepsOf(assignmentId))).filter(({ kind }) => asksQuestions(kind));
+  const steps = all.filter(({ kind }) => asksQuestions(kind));
   if (steps.length === 0) return [];
   const { attempts, frozen } = await readTogether(db, {
     attempts: attemptsOfWork(assignmentId, studentId),
@@ -99,11 +106,10 @@ export async function answeredOf(
       .flatMap(({ id, number, documentId }): AnsweredAttempt[] => {
         const found = frozen.get(id);
         if (!found) return [];
-        const named = number === 1 ? title : `${title} (${number})`;
         return [
           {
             stepId,
-            title: named,
+            title: attemptTitle(title, number),
             answeredId: found.answered_id,
             sha256: found.sha256,
             documentId,
@@ -115,8 +121,10 @@ export async function answeredOf(
 }
 
 /** Is something asked in a work that was not answered to its end? */
-export async function isUnanswered(db: Queryable, assignmentId: AssignmentId, { answered }: Open): Promise<boolean> {
-  const steps = await read(db, stepsOf(assignmentId));
+export function isUnanswered(
+  steps: readonly Pick<StoredStep, 'id' | 'kind'>[],
+  { answered }: Pick<Open, 'answered'>,
+): boolean {
   return steps.some(({ id, kind }) => asksQuestions(kind) && !answered.some(({ stepId }) => stepId === id));
 }
 
