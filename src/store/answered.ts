@@ -81,16 +81,17 @@ export async function frozenBytes(db: Queryable, answeredId: number): Promise<Ui
   return found.bytes;
 }
 
-/** Freezes what was answered. @returns under which number */
+/** Freezes what was answered, as its bytes say. @returns under which number */
 export async function addAnswered(
   tx: Queryable,
-  added: { attemptId: AttemptId; at: Instant; content: AnswersContent; bytes: Uint8Array; sha256: string },
+  added: { attemptId: AttemptId; at: Instant; bytes: Uint8Array; sha256: string },
 ): Promise<number> {
   const found = await first(
     tx,
     z.object({ id: bigNumber }),
-    'INSERT INTO answered (attempt_id, at, content, bytes, sha256) VALUES ($1, $2, $3::text::jsonb, $4, $5) RETURNING id',
-    [added.attemptId, time(added.at), json(added.content), added.bytes, added.sha256],
+    `INSERT INTO answered (attempt_id, at, content, bytes, sha256)
+     VALUES ($1, $2, convert_from($3, 'UTF8')::jsonb, $3, $4) RETURNING id`,
+    [added.attemptId, time(added.at), added.bytes, added.sha256],
   );
   if (!found) throw new Error('answers were not kept');
   return found.id;

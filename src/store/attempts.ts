@@ -311,3 +311,16 @@ export const reasonsAt = (stepId: StepId) =>
       return reasons;
     },
   );
+
+/** What is stored of the answers of an attempt, and the number of the last of it. */
+export async function updatesOfAttempt(
+  db: Queryable,
+  attemptId: AttemptId,
+): Promise<{ readonly updates: readonly Uint8Array[]; readonly last: number }> {
+  const { rows: found } = await db.query(
+    `SELECT u.seq, u.update FROM attempt t JOIN document_update u ON u.document_id = t.document_id WHERE t.id = $1 ORDER BY u.seq`,
+    [attemptId],
+  );
+  const stored = found as readonly { readonly seq: number | string; readonly update: Uint8Array }[];
+  return { updates: stored.map(({ update }) => update), last: Number(stored.at(-1)?.seq ?? 0) };
+}

@@ -152,17 +152,17 @@ export async function addHandIn(
       handIn.members,
     ],
   );
+  // The bytes of a document are its content, as JSON.
   for (const [position, piece] of handIn.pieces.entries()) {
     await tx.query(
       `INSERT INTO hand_in_piece (hand_in_id, position, kind, title, content, bytes, sha256, document_id, size, file_sha256,
          address, document_kind)
-       VALUES ($1, $2, $3, $4, $5::text::jsonb, $6, $7, $8, $9, $10, $11, $12)`,
+       VALUES ($1, $2, $3, $4, convert_from($5, 'UTF8')::jsonb, $5, $6, $7, $8, $9, $10, $11)`,
       [
         handIn.id,
         position,
         piece.kind,
         piece.title,
-        'written' in piece ? json(piece.written.content) : null,
         'bytes' in piece ? piece.bytes : null,
         piece.sha256,
         'documentId' in piece ? piece.documentId : null,

@@ -39,8 +39,10 @@ export const findSchool = (db: Queryable) => read(db, THE_SCHOOL);
 export const findVisitor = (db: Queryable, tokenHash: string, now: Instant) =>
   readTogether(db, { school: THE_SCHOOL, person: session(tokenHash, now) });
 
-export const findPerson = (db: Queryable, personId: PersonId) =>
-  first(db, person, `SELECT ${COLUMNS} FROM person p WHERE p.id = $1`, [personId]);
+export const personOf = (personId: PersonId) =>
+  row(person, `SELECT ${COLUMNS} FROM person p WHERE p.id = $1`, [personId]);
+
+export const findPerson = (db: Queryable, personId: PersonId) => read(db, personOf(personId));
 
 export const findByUserName = (db: Queryable, userName: string) =>
   first(

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { DocumentId, Instant } from '@/core/ids';
 import { bigNumber, bytes, id, instant, maybeInstant } from './columns';
-import { first, json, many, type Queryable, time } from './database';
+import { first, json, made, many, type Queryable, row, time } from './database';
 
 export interface NewUpdate {
   readonly documentId: DocumentId;
@@ -111,6 +111,15 @@ export const updateBytesOf = async (
   documentId: DocumentId,
   before: number | null = null,
 ): Promise<readonly Uint8Array[]> => (await updatesOf(db, documentId, before)).map(({ update }) => update);
+
+/** The number of the last update of a document; 0 where there is none. */
+export const lastUpdateOf = (documentId: DocumentId) =>
+  made(
+    row(z.object({ seq: bigNumber.nullable() }), 'SELECT max(seq) AS seq FROM document_update WHERE document_id = $1', [
+      documentId,
+    ]),
+    (found) => found?.seq ?? 0,
+  );
 
 /** The number of the last update of each of some documents: another one says that somebody has typed since. */
 export async function lastUpdates(db: Queryable, documentIds: readonly DocumentId[]): Promise<Map<DocumentId, number>> {

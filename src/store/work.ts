@@ -184,6 +184,15 @@ export const waitsFor = (assignmentId: AssignmentId, studentId: PersonId, now: I
     [assignmentId, studentId, time(now)],
   );
 
+/** Does any other work wait for an assignment? */
+export const isWaitedFor = (assignmentId: AssignmentId) =>
+  made(
+    row(z.object({ waits: z.boolean() }), 'SELECT EXISTS (SELECT 1 FROM unlocks WHERE after_id = $1) AS waits', [
+      assignmentId,
+    ]),
+    (found) => found?.waits ?? false,
+  );
+
 /** The assignments that a student's hand-in has just opened: all they wait for is handed in, and that was not noted yet. */
 export async function openedBy(
   tx: Queryable,

@@ -10,6 +10,7 @@ export const tallyLook: StepLook<never> = {
   answers: () => null,
   isAsked: false,
   rules: () => null,
+  answeredTimes: () => 0,
   makesCopy: true,
   isDone: (_step, check) => (check?.words ?? 0) > 0,
   progress: (_step, check) => (check ? { key: 'words', n: check.words } : null),

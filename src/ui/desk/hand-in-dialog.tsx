@@ -14,7 +14,7 @@ import { useKeptDraft } from '@/ui/common/kept-draft';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
-import { copyOf } from '@/ui/kinds/step';
+import { answeredTimes, copyOf } from '@/ui/kinds/step';
 import { typesOf, useFindingWords } from './finding-words';
 import classes from './hand-in-dialog.module.css';
 
@@ -106,6 +106,15 @@ export function HandInDialog({ view, check, times, opened, sending, close, flush
                 []
               );
             })}
+            {view.steps
+              .filter((step) => answeredTimes(step) > 0)
+              .map(({ id, title }) => (
+                <li key={id}>
+                  <strong>
+                    <bdi>{title}</bdi>
+                  </strong>
+                </li>
+              ))}
             {view.pieces
               .filter(({ removedAt }) => removedAt === null)
               .map((piece) => (

@@ -36,7 +36,7 @@ function useNumbers() {
 }
 
 /** What is answered, what is empty, and what one wanted to come back to. */
-function useStanding(sheets: readonly SheetStanding[], count: number) {
+function useStanding(sheets: readonly SheetStanding[], count: number, at: number) {
   const t = useTranslations('questions');
   const numbers = useNumbers();
   const answered = sheets.filter(({ state }) => state === 'answered').length;
@@ -44,6 +44,8 @@ function useStanding(sheets: readonly SheetStanding[], count: number) {
   const empty = of(({ state }) => state === 'empty');
   const begun = of(({ state }) => state === 'begun');
   const loops = of(({ loop }) => loop);
+  // Where nobody goes back, only the present one is known here.
+  if (sheets.length < count) return { lead: t('question-of', { n: at, of: count }), rest: [], all: at === count };
   return {
     lead: t('answered-of', { n: answered, of: count }),
     rest: [
@@ -70,7 +72,7 @@ export function QuestionsBar({ view, rules, answering, done }: Props) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const { running, sheets } = answering;
-  const stands = useStanding(sheets, running.count);
+  const stands = useStanding(sheets, running.count, answering.at?.number ?? 1);
   const working = running.standing.phase === 'working';
   const limited = running.standing.answersUntil !== null;
   const leave = async () => {

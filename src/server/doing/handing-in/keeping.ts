@@ -27,7 +27,7 @@ export const own = (assignment: ListedAssignment, student: Person, at: Instant) 
 export async function holdTogether(
   tx: Queryable,
   assignmentId: AssignmentId,
-  student: Person,
+  student: Pick<Person, 'id'>,
 ): Promise<readonly PersonId[]> {
   const group = await read(tx, groupOf(assignmentId, student.id));
   const all = group.length > 0 ? group.map(({ id }) => id).sort() : [student.id];
@@ -110,9 +110,13 @@ interface NewHandIn {
 /**
  * Keeps a hand-in: what went along, the fact for everybody whose work it is, and what it opens.
  *
- * @param before what happened just before it, kept in the same statement
+ * @param also what happened just before it, kept in the same statement; and whether other work may wait for it
  */
-export async function keepHandIn(tx: Queryable, given: NewHandIn, before: readonly Happening[] = []): Promise<void> {
+export async function keepHandIn(
+  tx: Queryable,
+  given: NewHandIn,
+  also: { readonly before: readonly Happening[]; readonly waited: boolean } = { before: [], waited: true },
+): Promise<void> {
   const { id, student, assignment, members, facts, counts, begunAt, frozen, now } = given;
   const { rules } = assignment;
   await addHandIn(tx, {
@@ -136,10 +140,10 @@ export async function keepHandIn(tx: Queryable, given: NewHandIn, before: readon
   if (begunAt !== null) await keepHandInBegun(tx, assignment.id, student.id, null);
   const data = counts === undefined ? { handIn: id } : { handIn: id, counts };
   await recordAll(tx, [
-    ...before,
+    ...also.before,
     ...members.map(
       (studentId): Happening => ({ kind: 'handed-in', ...own(assignment, student, now), studentId, data }),
     ),
   ]);
-  for (const member of members) await unlockAfter(tx, assignment, student, member, now);
+  if (also.waited) for (const member of members) await unlockAfter(tx, assignment, student, member, now);
 }

@@ -16,15 +16,16 @@ import {
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { newId } from '@/server/secrets';
 import { lateUpdatesOf } from '@/store/answered';
-import { findAttempt, type StoredAttempt } from '@/store/attempts';
+import { findAttempt, type StoredAttempt, updatesOfAttempt } from '@/store/attempts';
 import { type Database, type Queryable, read, readTogether } from '@/store/database';
 import { factsOf, type Happening, recordAll } from '@/store/events';
 import { findReceipt, type Receipt } from '@/store/hand-ins';
-import { findPerson, type Person } from '@/store/people';
-import { piecesOfWork } from '@/store/pieces';
-import { findAssignment, type ListedAssignment, type StoredStep, stepsOf } from '@/store/work';
+import { findPerson, type Person, personOf } from '@/store/people';
+import { piecesOfWork, type StoredPiece } from '@/store/pieces';
+import { lastUpdateOf } from '@/store/updates';
+import { findAssignment, isWaitedFor, type ListedAssignment, type StoredStep, stepsOf } from '@/store/work';
 import { act, attemptEvent, attemptOr404, keepEnd, noteActs } from './attempt-work';
-import { type Frozen, freeze, lastOf, type ReadAnswers, readAnswers } from './freezing';
+import { type Frozen, freeze, type ReadAnswers, readAnswers, readStoredAnswers } from './freezing';
 
 /** What became of an attempt, and of the work where finishing it hands that in. */
 export type Ended =
@@ -45,6 +46,9 @@ interface Ending {
   readonly attempt: StoredAttempt;
   readonly steps: readonly StoredStep[];
   readonly facts: Facts;
+  readonly pieces: readonly StoredPiece[];
+  /** Other work waits for this. */
+  readonly waited: boolean;
 }
 
 /** Is there nothing in a work that goes along but what is asked, and what is attached to that? */
@@ -82,7 +86,7 @@ async function handInAnswered(
   if (!asksAlone(steps)) return null;
   const answered = await allAnswered(tx, ending, frozen);
   if (isUnanswered(steps, { answered })) return null;
-  const attached = goingAlong(await read(tx, piecesOfWork(assignment.id, student.id)));
+  const attached = goingAlong(ending.pieces);
   const id = newId() as HandInId;
   // What ended with its time counts from then on, however long it took until somebody noted it.
   const pieces = answered.length + attached.length;
@@ -104,7 +108,7 @@ async function handInAnswered(
       findings: [],
       now,
     },
-    happened,
+    { before: happened, waited: ending.waited },
   );
   return id;
 }
@@ -122,7 +126,13 @@ async function conclude(
   now: Instant,
 ): Promise<HandInId | null> {
   const { assignment, student, attempt, steps, facts } = ending;
-  const frozen = await freeze(tx, attempt, answers, now);
+  const frozen = await freeze(
+    tx,
+    attempt,
+    answers,
+    now,
+    attempt.acts.some(({ kind }) => REOPENS.has(kind)),
+  );
   const step = steps.find(({ id }) => id === attempt.stepId);
   const told = step && (step.settings as SettingsOf<'questions'>).classAnswers;
   const all: Happening[] = [
@@ -137,6 +147,8 @@ async function conclude(
   return handIn;
 }
 
+const REOPENS: ReadonlySet<AttemptAct['kind']> = new Set(['reopened']);
+
 /** What ends it: its time, where that has come, or whoever does so. */
 function actsOf(attempt: StoredAttempt, stands: AttemptStanding, by: 'person' | 'time' | 'teacher', now: Instant) {
   if (stands.phase === 'over') return [{ kind: 'ended', at: stands.endedAt ?? now, by: 'time' }] satisfies AttemptAct[];
@@ -150,24 +162,26 @@ function actsOf(attempt: StoredAttempt, stands: AttemptStanding, by: 'person' | 
 /** Ends an attempt within a transaction, unless it has ended already. */
 async function endIn(
   tx: Queryable,
-  { id, studentId, assignmentId }: StoredAttempt,
+  { id, studentId, assignmentId, documentId }: StoredAttempt,
   answers: ReadAnswers,
   ended: { readonly by: 'person' | 'time' | 'teacher'; readonly actor: Person | null; readonly reason: string },
   now: Instant,
 ): Promise<Ended> {
-  const student = await findPerson(tx, studentId);
-  if (!student) throw new Error(`the student of attempt ${id} is gone`);
-  const members = await holdTogether(tx, assignmentId, student);
-  const { attempt, assignment, steps, facts } = await readTogether(tx, {
+  const members = await holdTogether(tx, assignmentId, { id: studentId });
+  const { attempt, assignment, student, last, ...more } = await readTogether(tx, {
     attempt: findAttempt(id),
     assignment: findAssignment(assignmentId, studentId),
+    student: personOf(studentId),
+    last: lastUpdateOf(documentId),
     steps: stepsOf(assignmentId),
     facts: factsOf(assignmentId, studentId),
+    pieces: piecesOfWork(assignmentId, studentId),
+    waited: isWaitedFor(assignmentId),
   });
-  if (!attempt || !assignment) throw new Error(`attempt ${id} is gone`);
+  if (!attempt || !assignment || !student) throw new Error(`attempt ${id} is gone`);
   const stands = attemptStanding(attempt.acts, attempt.terms, now);
   if (isNoted(attempt.acts)) return { ok: true, phase: stands.phase, nextEnd: null, handIn: null };
-  if ((await lastOf(tx, attempt.documentId)) !== answers.last) return { ok: false, code: 'changed-meanwhile' };
+  if (last !== answers.last) return { ok: false, code: 'changed-meanwhile' };
   const acts = actsOf(attempt, stands, ended.by, now);
   const by = { actorId: ended.actor?.id ?? null, reason: ended.reason };
   const after = await noteActs(tx, attempt, acts, by, now);
@@ -179,7 +193,7 @@ async function endIn(
     await recordAll(tx, happened);
     return { ok: true, phase, nextEnd, handIn: null };
   }
-  const ending = { assignment, student, members: [...members], attempt, steps, facts };
+  const ending: Ending = { assignment, student, members, attempt, ...more };
   const handIn = await conclude(tx, ending, answers, happened, after.endedAt ?? now, now);
   return { ok: true, phase, nextEnd, handIn };
 }
@@ -249,16 +263,17 @@ interface Prepared {
 
 /** What has to be read before time ends an attempt; `null` where there is none. */
 export async function prepareEnd(db: Database, attemptId: AttemptId, now: Instant): Promise<Prepared | null> {
-  const attempt = await read(db, findAttempt(attemptId));
+  // Both are asked for before anything of another attempt is held.
+  const [attempt, stored] = await Promise.all([read(db, findAttempt(attemptId)), updatesOfAttempt(db, attemptId)]);
   if (!attempt) return null;
   if (isNoted(attempt.acts) || attemptStanding(attempt.acts, attempt.terms, now).phase !== 'over')
     return { attempt, answers: null };
-  const answers = await readAnswers(db, attempt);
+  const answers = await readStoredAnswers(attempt.studentId, stored);
   if (!('ok' in answers)) return { attempt, answers };
   if (answers.code === 'too-busy') throw new Error('the workshop is busy');
   // What nobody can read was never answered: the attempt ends all the same.
   const nothing = { paper: [], answers: {}, words: {}, loops: [] };
-  return { attempt, answers: { content: nothing, last: await lastOf(db, attempt.documentId) } };
+  return { attempt, answers: { content: nothing, last: stored.last } };
 }
 
 /** Time ends an attempt, or goes on to its next end. @returns when to look again */

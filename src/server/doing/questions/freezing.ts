@@ -1,5 +1,5 @@
 import { canonicalJson, sha256Hex } from '@/core/documents/fingerprint';
-import type { DocumentId, Instant } from '@/core/ids';
+import type { Instant } from '@/core/ids';
 import type { AnswersContent } from '@/core/kinds/document/answers';
 import { answerWords } from '@/core/kinds/question';
 import { withLeft } from '@/core/questions/attempt';
@@ -9,9 +9,8 @@ import { askedIn } from '@/server/reading/questions/asked';
 import { SIGNS } from '@/server/reading/questions/told';
 import { workshop } from '@/server/workshop';
 import { addAnswered, addScores, givenPointsOf } from '@/store/answered';
-import type { StoredAttempt } from '@/store/attempts';
+import { type StoredAttempt, updatesOfAttempt } from '@/store/attempts';
 import { type Queryable, read } from '@/store/database';
-import { lastUpdates, updateBytesOf } from '@/store/updates';
 
 /** What was answered, as it was read at a moment. */
 export interface ReadAnswers {
@@ -20,21 +19,25 @@ export interface ReadAnswers {
   readonly last: number;
 }
 
-export const lastOf = async (db: Queryable, documentId: DocumentId): Promise<number> =>
-  (await lastUpdates(db, [documentId])).get(documentId) ?? 0;
+/** What is stored of some answers. */
+type Stored = Awaited<ReturnType<typeof updatesOfAttempt>>;
 
-/** Reads what was answered, in the workshop. What holds more than it may counts as nothing. */
-export async function readAnswers(
-  db: Queryable,
-  { studentId, documentId }: StoredAttempt,
-  late: readonly Uint8Array[] = [],
-): Promise<ReadAnswers | Unread> {
-  const last = await lastOf(db, documentId);
-  const updates = [...(await updateBytesOf(db, documentId)), ...late];
-  const done = await workshop().do(studentId, 'answers', { attempts: [updates] });
+/** Reads what was answered, in the workshop. */
+export async function readStoredAnswers(student: string, { updates, last }: Stored): Promise<ReadAnswers | Unread> {
+  const done = await workshop().do(student, 'answers', { attempts: [updates] });
   if (!done.ok) return done;
   const content = done.made[0] ?? null;
   return content === null ? { ok: false, code: 'too-intricate' } : { content, last };
+}
+
+/** The same for an attempt, with what came after its end where that is to count. */
+export async function readAnswers(
+  db: Queryable,
+  { id, studentId }: StoredAttempt,
+  late: readonly Uint8Array[] = [],
+): Promise<ReadAnswers | Unread> {
+  const { updates, last } = await updatesOfAttempt(db, id);
+  return readStoredAnswers(studentId, { updates: [...updates, ...late], last });
 }
 
 /** What was answered, as it lies frozen. */
@@ -45,12 +48,17 @@ export interface Frozen {
   readonly sha256: string;
 }
 
-/** Freezes what was answered, with what was asked, and scores it. */
+/**
+ * Freezes what was answered, with what was asked, and scores it.
+ *
+ * @param again it may have come to its end before
+ */
 export async function freeze(
   tx: Queryable,
   attempt: StoredAttempt,
   answered: ReadAnswers,
   at: Instant,
+  again = true,
 ): Promise<Frozen> {
   const { set, laid } = await askedIn(tx, attempt);
   const content = { ...answered.content, answers: withLeft(attempt.acts, laid.paper, answered.content.answers) };
@@ -68,15 +76,12 @@ export async function freeze(
   const answeredId = await addAnswered(tx, {
     attemptId: attempt.id,
     at,
-    content: frozen,
     bytes,
     sha256,
   });
-  const given = new Map(
-    (await read(tx, givenPointsOf([attempt.id]))).flatMap(({ part_id, points }) =>
-      points === null ? [] : [[part_id, points] as const],
-    ),
-  );
+  // Nobody gave points for what had not come to its end.
+  const before = again ? await read(tx, givenPointsOf([attempt.id])) : [];
+  const given = new Map(before.flatMap(({ part_id, points }) => (points === null ? [] : [[part_id, points] as const])));
   const score = new Scoring(set).of(laid, content.answers, given);
   await addScores(tx, [{ attemptId: attempt.id, answeredId, ...score, unread: score.unread.length }], at);
   return { answeredId, content: frozen, bytes, sha256 };

@@ -9,6 +9,7 @@ const told = {
   answers: () => null,
   isAsked: false,
   rules: () => null,
+  answeredTimes: () => 0,
   makesCopy: false,
   isDone: ({ done }: { readonly done: boolean }) => done,
   progress: () => null,
@@ -21,6 +22,7 @@ const write: StepLook<'write'> = {
   answers: () => null,
   isAsked: false,
   rules: () => null,
+  answeredTimes: () => 0,
   makesCopy: true,
   isDone: ({ done }, check) => done || (check?.answers.every(({ answered }) => answered) ?? false),
   progress: (_step, check) => {
@@ -39,6 +41,7 @@ const questions: StepLook<'questions'> = {
   answers: ({ given }) => given.running,
   isAsked: true,
   rules: ({ given }) => given.rules,
+  answeredTimes: ({ given }) => given.ended.length,
   tellsTask: true,
 };
 
@@ -58,6 +61,7 @@ const lookOf = (step: DeskStep): StepLook<DeskStep['kind']> =>
 export const copyOf = (step: DeskStep) => lookOf(step).copy(step);
 export const answersOf = (step: DeskStep) => lookOf(step).answers(step);
 export const rulesOfAsked = (step: DeskStep) => lookOf(step).rules(step);
+export const answeredTimes = (step: DeskStep): number => lookOf(step).answeredTimes(step);
 /** Is something asked at a step? */
 export const isAsked = (step: DeskStep): boolean => lookOf(step).isAsked;
 /** Is everything that is handed in of a work answered, and nothing written? */

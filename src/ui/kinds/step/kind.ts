@@ -71,6 +71,8 @@ export interface StepLook<Name extends StepName> {
   readonly isAsked: boolean;
   /** The rules of what is asked at it; `null` where nothing is, or where it may not be opened yet. */
   readonly rules: (step: DeskStepOf<Name>) => PublicRules | null;
+  /** How many attempts at it have ended and go along; 0 where nothing is asked. */
+  readonly answeredTimes: (step: DeskStepOf<Name>) => number;
   /** At the first visit a copy of what the teacher gave is made. */
   readonly makesCopy: boolean;
   /** Is it done, as far as it can be told here and now? */
