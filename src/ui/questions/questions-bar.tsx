@@ -100,12 +100,13 @@ export function QuestionsBar({ view, rules, answering, done }: Props) {
       <div className={bar.says}>
         <p>
           <strong>{working ? t('working-title') : stands.lead}</strong>{' '}
-          <span className="soft">{working ? t('working-short') : stands.rest.join(' ')}</span>
+          <span className={`soft ${classes.long}`}>{working ? t('working-short') : stands.rest.join(' ')}</span>
         </p>
       </div>
       <div className={bar.moves}>
         <QuietButton onClick={leave} className={classes.leave}>
-          {t('leave')}
+          <span className={classes.long}>{t('leave')}</span>
+          <span className={classes.brief}>{t('leave-short')}</span>
           {limited ? <small>{t('time-runs-on')}</small> : null}
         </QuietButton>
         <PrimaryButton onClick={() => setAsking(true)} disabled={!answering.ready}>

@@ -46,7 +46,9 @@ export function TimeThread({ standing, working, times, now, over }: Props) {
         <strong className="num">
           {t(phase === 'working' ? 'working-left' : 'left', { left: length, at: times.clock(end) })}
         </strong>
-        {phase === 'answering' && working !== null ? t('then-working', { length: times.length(working) }) : null}
+        {phase === 'answering' && working !== null ? (
+          <span className={classes.then}>{t('then-working', { length: times.length(working) })}</span>
+        ) : null}
       </p>
       {/* Said aloud at ten, five and one minute, and not in between. */}
       <p className="visually-hidden" role="status">

@@ -17,6 +17,7 @@ export const ShortInput: AnswerInput<'short'> = ({ answer, change, editable, lab
   <input
     type="text"
     className={classes.line}
+    data-text
     aria-labelledby={labelledBy}
     value={answer ?? ''}
     readOnly={!editable}
@@ -57,7 +58,9 @@ export const NumberInput: AnswerInput<'number'> = ({ part, asked, answer, change
       <input
         type="text"
         inputMode="decimal"
+        dir="auto"
         className={classes.line}
+        data-text
         aria-labelledby={labelledBy}
         aria-describedby={`${part}-read`}
         value={typed}
@@ -171,9 +174,10 @@ export const LongInput: AnswerInput<'long'> = ({ part, asked, answer, change, te
   const { note } = useFindingWords();
   const findings = useMeasured(part, value, asked.asks, desk.help, desk.view.class.locale);
   return (
-    <div className={classes.long}>
+    <div className={classes.written}>
       <textarea
         ref={area}
+        data-text
         aria-labelledby={labelledBy}
         value={value}
         readOnly={!editable}
@@ -227,6 +231,7 @@ export const GapsInput: AnswerInput<'gaps'> = ({ asked, answer, change, editable
           <input
             key={piece.id}
             type="text"
+            data-text
             aria-label={label}
             value={filled[piece.id] ?? ''}
             readOnly={!editable}
