@@ -132,7 +132,10 @@ export function AnswersOfClass({
         <section key={answers.part}>
           <DocumentView document={answers.prompt} lang={lang} />
           <p className={classes.manner}>
-            {answers.shown === 'bars' ? t('pennants') : t('same-together')} {named ? t('named') : t('unnamed')}
+            {answers.shown !== 'bars'
+              ? t('same-together')
+              : t(answers.together.some(({ mine }) => mine) ? 'pennants' : 'pennants-all')}{' '}
+            {named ? t('named') : t('unnamed')}
           </p>
           {answers.shown === 'bars' ? <Flown answers={answers} lang={lang} /> : <Written answers={answers} />}
           <AsTable answers={answers} lang={lang} />
