@@ -14,10 +14,11 @@ import { isStepOpen } from '@/server/reading/desk/open-steps';
 import { assignmentOr404 } from '@/server/reading/documents/looking';
 import { newId, newToken } from '@/server/secrets';
 import { frozenOfWork } from '@/store/answered';
-import { addAttempt, attemptsOfWork, extraAt, questionSetOf, type StoredAttempt, startWordOf } from '@/store/attempts';
+import { addAttempt, attemptsOfWork, extraAt, type StoredAttempt } from '@/store/attempts';
 import { type Database, type Queryable, read, readTogether } from '@/store/database';
 import { factsOf, record } from '@/store/events';
 import type { Person } from '@/store/people';
+import { questionSetOf, startWordOf } from '@/store/question-sets';
 import { assignmentOfStep } from '@/store/work';
 import { askingStep, derivedOf, keepEnd, tellAttempt } from './attempt-work';
 

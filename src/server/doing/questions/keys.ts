@@ -13,9 +13,10 @@ import {
   keyChangesAt,
   type NewScore,
 } from '@/store/answered';
-import { attemptsAtStep, holdKeys, questionSetsAt } from '@/store/attempts';
+import { attemptsAtStep } from '@/store/attempts';
 import { type Database, type Queryable, read, readTogether } from '@/store/database';
 import type { Person } from '@/store/people';
+import { holdKeys, questionSetsAt } from '@/store/question-sets';
 import { assignmentOfStep, findAssignment } from '@/store/work';
 import { attemptOr404, tellAttempt } from './attempt-work';
 

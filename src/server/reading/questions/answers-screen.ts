@@ -9,9 +9,10 @@ import { askedCount, mostPoints, partsIn, questionsIn } from '@/core/questions/q
 import type { PartScore } from '@/core/questions/scoring';
 import { plainText } from '@/core/text/document-json';
 import { frozenAtStep, givenPointsOf, keyChangesAt, lateAnswersAt } from '@/store/answered';
-import { attemptsAtStep, extrasAt, questionSetsAt, reasonsAt, type StoredAttempt, startWordOf } from '@/store/attempts';
+import { attemptsAtStep, extrasAt, reasonsAt, type StoredAttempt } from '@/store/attempts';
 import { classOfAssignment, peopleOf } from '@/store/classes';
 import { type Queryable, read, readTogether } from '@/store/database';
+import { questionSetsAt, startWordOf } from '@/store/question-sets';
 import { assignmentOfStep, findAssignment, stepsOf } from '@/store/work';
 import { keyed } from './asked';
 import { newestOfEach, type ShownAnswers, shownAnswers } from './class-answers';

@@ -3,8 +3,9 @@ import { storedQuestion } from '@/core/kinds/question';
 import { type Laid, lay } from '@/core/questions/paper';
 import type { Part, QuestionSet } from '@/core/questions/question-set';
 import { keyChangesAt } from '@/store/answered';
-import { questionSetOf, type StoredAttempt } from '@/store/attempts';
+import type { StoredAttempt } from '@/store/attempts';
 import { type Queryable, readTogether } from '@/store/database';
+import { questionSetOf } from '@/store/question-sets';
 
 /** A set with what counts as right by now: changes of its key are put in, the newest last. */
 export function keyed(

@@ -6,10 +6,11 @@ import { lay } from '@/core/questions/paper';
 import { partsIn, type QuestionSet } from '@/core/questions/question-set';
 import type { Doc } from '@/core/text/nodes';
 import { frozenAtStep } from '@/store/answered';
-import { attemptsAtStep, questionSetsAt, type StoredAttempt } from '@/store/attempts';
+import { attemptsAtStep, type StoredAttempt } from '@/store/attempts';
 import { peopleOf } from '@/store/classes';
 import { type Queryable, readTogether } from '@/store/database';
 import type { Person } from '@/store/people';
+import { questionSetsAt } from '@/store/question-sets';
 import { assignmentOfStep, findAssignment, stepsOf } from '@/store/work';
 
 /** One thing that was chosen or written in the class. */

@@ -12,10 +12,11 @@ import { looksAtOnce, type QuestionRules } from '@/core/questions/rules';
 import type { PartScore } from '@/core/questions/scoring';
 import { isMaterialOpen, type MaterialView, viewAs } from '@/server/reading/materials/materials';
 import { type FrozenAttempt, frozenOfWork, givenPointsOf, keyChangesAt, triedIn } from '@/store/answered';
-import { attemptsOfWork, extraAt, questionSetsAt, type StoredAttempt, startWordOf } from '@/store/attempts';
+import { attemptsOfWork, extraAt, type StoredAttempt } from '@/store/attempts';
 import { type Queryable, read, readTogether } from '@/store/database';
 import { findMaterial } from '@/store/materials';
 import { findSchool, type Person } from '@/store/people';
+import { questionSetsAt, startWordOf } from '@/store/question-sets';
 import { keyed } from './asked';
 import { type ToldPart, toldParts } from './told';
 
