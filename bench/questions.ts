@@ -10,6 +10,7 @@ import { readTyped } from '@/core/questions/typed';
 import { EMPTY_DRAFT } from '@/core/setting/draft';
 import { postAssignment } from '@/server/doing/setting/posting';
 import { hashToken } from '@/server/secrets';
+import { addMasses } from '@/store/masses';
 import { addSession, findPerson, type Person } from '@/store/people';
 import { openPglite } from '@/store/pglite-driver';
 import { School } from '../e2e/school';
@@ -168,8 +169,8 @@ export async function examFigures(): Promise<Figure[]> {
   const now = Date.now();
   // Signing in and the first pages take what they take; the end is the same for all.
   const closesAt = now + 60_000 + COMING + SECONDS * 1000;
-  await db.run(`INSERT INTO class (id, school_id, name, weave, room, locale) SELECT 'bench', id, 'Bench', 'waves', '1', 'en' FROM school;
-    INSERT INTO membership (person_id, class_id, role) VALUES ('t-kerr', 'bench', 'teacher');
+  await addMasses(db, { classes: [{ id: 'bench', name: 'Bench' }] });
+  await db.run(`INSERT INTO membership (person_id, class_id, role) VALUES ('t-kerr', 'bench', 'teacher');
     INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash)
       SELECT 'x' || i, (SELECT id FROM school), 'Student ' || i, 'S. ' || i, 'exam' || i, 'student', '' FROM generate_series(1, ${PEOPLE}) i;
     INSERT INTO membership (person_id, class_id, role) SELECT 'x' || i, 'bench', 'student' FROM generate_series(1, ${PEOPLE}) i; ANALYZE;`);
