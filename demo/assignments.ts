@@ -51,7 +51,7 @@ const assignment = z.object({
   inOrder: z.boolean().optional(),
   /** What has to be handed in before this opens. */
   after: z.array(z.string()).optional(),
-  /** What is asked, typed in a file of `questions/`: as what, under which rules, and after what was agreed to or done. */
+  /** What is asked, in a file of `questions/`: as what, under which rules, and after what was agreed to or done. */
   asked: z
     .object({
       file: z.string(),

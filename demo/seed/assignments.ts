@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { readTest } from '@/core/formats/qti/read-test';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
 import type { StepName } from '@/core/kinds/step';
 import { rulesFor } from '@/core/questions/rules';
@@ -70,10 +71,20 @@ function stepsOf(assignment: DemoAssignment): DraftStep[] {
   return steps.map((one, i) => ({ ...one, id: `${id}-${i + 1}` as StepId }));
 }
 
+/** Questions as they lie in a file: as somebody typed them, or as another program wrote them. */
+const READ = {
+  txt: (text: string, id: string) => readTyped(text, id, (part) => `${part}-${newId()}`),
+  xml: (text: string) => {
+    const file = 'item.xml';
+    const { set, notKept } = readTest({ names: [file], text: (name) => (name === file ? text : null) }, newId);
+    return { set, problems: notKept };
+  },
+};
+
 /** What is asked, with its rules. */
 function askedIn({ id }: DemoAssignment, asked: NonNullable<DemoAssignment['asked']>): Partial<DraftStep> {
-  const text = readFileSync(join(process.cwd(), 'demo', 'questions', `${asked.file}.txt`), 'utf8');
-  const { set, problems } = readTyped(text, id, (part) => `${part}-${newId()}`);
+  const text = readFileSync(join(process.cwd(), 'demo', 'questions', asked.file), 'utf8');
+  const { set, problems } = READ[asked.file.endsWith('.xml') ? 'xml' : 'txt'](text, id);
   if (problems.length > 0) throw new Error(`${asked.file}: ${JSON.stringify(problems)}`);
   return { questions: set, settings: rulesFor(asked.purpose, asked.rules) };
 }

@@ -59,6 +59,7 @@ export const PERMISSIONS = {
   'POST /api/steps/[step]/here': 'step-student',
   'POST /api/steps/[step]/attempts': 'step-student',
   'GET /api/steps/[step]/class-answers': 'step-student',
+  'GET /api/steps/[step]/take-away/[form]': 'step-teacher',
   'POST /api/attempts/[attempt]/finish': 'attempt-student',
   'POST /api/attempts/[attempt]/presence': 'attempt-student',
   'POST /api/attempts/[attempt]/forward': 'attempt-student',

@@ -117,6 +117,7 @@ describe('who may', () => {
       picture: 'cloud-ladder-cloud-ladder',
       assignment: 'cloud-ladder',
       step: 'cloud-ladder-2',
+      form: 'qti-2.1',
       attempt: attempt.ok ? attempt.attempt : '',
       document: (rows[0] as { id: string }).id,
       draft: draft.ok ? draft.document : '',

@@ -24,7 +24,7 @@ const partScore: z.ZodType<PartScore> = z.object({
   points: z.number().nullable(),
   of: z.number(),
   how: z.object({
-    rule: z.enum(['whole', 'each', 'right-less-wrong', 'by-a-person', 'given', 'empty']),
+    rule: z.enum(['whole', 'each', 'right-less-wrong', 'mapped', 'by-a-person', 'given', 'empty']),
     right: z.number(),
     wrong: z.number(),
     of: z.number(),

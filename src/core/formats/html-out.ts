@@ -11,7 +11,7 @@ import {
   visit,
 } from '../text/nodes';
 import { glowOnPaper, inkOnPaper } from '../text/tones';
-import type { Pictures } from './pictures-out';
+import type { Picture, Pictures } from './pictures-out';
 import { safeAddress } from './safe-address';
 
 export const html = (text: string): string =>
@@ -43,24 +43,29 @@ function marked(node: TextNode): string {
   return href ? `<a href="${html(href)}">${words}</a>` : words;
 }
 
-const inner = (node: DocNode, pictures: Pictures): string =>
+const inner = (node: DocNode, pictures: PicturesAtHand): string =>
   contentOf(node)
     .map((child) => markup(child, pictures))
     .join('');
 const within =
   (tag: string, attributes = '') =>
-  (node: DocNode, pictures: Pictures): string =>
+  (node: DocNode, pictures: PicturesAtHand): string =>
     `<${tag}${attributes}>${inner(node, pictures)}</${tag}>`;
 
-function picture(node: NodeOf<'image'>, pictures: Pictures): string {
+/** Bytes of pictures by the address under which each stands in a text. */
+export type PicturesAtHand = ReadonlyMap<string, Pick<Picture, 'bytes' | 'type'>>;
+
+/** A picture as an address that holds it (RFC 2397). */
+export const dataAddress = ({ type, bytes }: Pick<Picture, 'bytes' | 'type'>): string =>
+  `data:${type};base64,${base64(bytes)}`;
+
+function picture(node: NodeOf<'image'>, pictures: PicturesAtHand): string {
   const { src, alt } = attrsOf(node);
   const found = pictures.get(src);
-  return found
-    ? `<p><img alt="${html(alt)}" src="data:${found.type};base64,${base64(found.bytes)}"></p>`
-    : `<p>[${html(alt)}]</p>`;
+  return found ? `<p><img alt="${html(alt)}" src="${dataAddress(found)}"></p>` : `<p>[${html(alt)}]</p>`;
 }
 
-const MARKUP: Visitor<string, Pictures> = {
+const MARKUP: Visitor<string, PicturesAtHand> = {
   doc: inner,
   text: marked,
   paragraph: within('p'),
@@ -82,7 +87,10 @@ const MARKUP: Visitor<string, Pictures> = {
   tableCell: within('td'),
 };
 
-const markup = (node: DocNode, pictures: Pictures): string => visit(node, MARKUP, pictures);
+const markup = (node: DocNode, pictures: PicturesAtHand): string => visit(node, MARKUP, pictures);
+
+/** A document as markup that stands within something else. */
+export const fragment = (doc: DocNode, pictures: PicturesAtHand = new Map()): string => markup(doc, pictures);
 
 /** A document as one page of HTML that needs nothing else and runs nothing. */
 export const toHtml = (doc: DocNode, title: string, lang: string, pictures: Pictures = new Map()): string =>

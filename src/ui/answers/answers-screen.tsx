@@ -52,6 +52,27 @@ export function AnswersScreen({ view, zone, now }: Props) {
           <PartOfClass key={part.part} part={part} view={view} />
         ))}
       </section>
+      <section className={classes.part} aria-labelledby="take-away">
+        <h2 id="take-away">{t('take-away')}</h2>
+        <p className="soft">{t('take-away-says')}</p>
+        <p className={classes.away}>
+          {['2.1', '3.0'].map((version) => (
+            <a key={version} href={`/api/steps/${view.step}/take-away/qti-${version}`} download>
+              {t('take-qti', { version })}
+            </a>
+          ))}
+        </p>
+        {view.unsaid.length > 0 ? (
+          <>
+            <p>{t('unsaid-says')}</p>
+            <ul>
+              {view.unsaid.map(({ number, code }) => (
+                <li key={`${number} ${code}`}>{t(`unsaid.${code}`, { n: number })}</li>
+              ))}
+            </ul>
+          </>
+        ) : null}
+      </section>
     </main>
   );
 }

@@ -22,6 +22,7 @@ export function useHow() {
     if (how.rule === 'each') return t('how-each', { right: how.right, of: how.of });
     if (how.rule === 'right-less-wrong')
       return t('how-right-less-wrong', { right: how.right, wrong: how.wrong, of: how.of });
+    if (how.rule === 'mapped') return t('how-mapped', { points: how.right, of: how.of });
     if (how.rule === 'by-a-person') return t(points === null ? 'how-unread' : 'how-read');
     if (how.rule === 'given') return t('how-given');
     if (how.rule === 'empty') return t('how-empty');

@@ -1,9 +1,10 @@
 import * as z from 'zod/mini';
 import { each, empty, given, type QuestionKind, whole } from './kind';
+import { mappedScore, mapping } from './mapping';
 import { inALine, repeated, type Thing, thing } from './parts';
 
 const choices = { choices: z.array(thing), shuffle: z._default(z.boolean(), false) };
-const oneSet = z.object({ ...choices, right: z.nullable(z.string()) });
+const oneSet = z.object({ ...choices, right: z.nullable(z.string()), mapping });
 const severalSet = z.object({
   ...choices,
   /** `null` where none is right: a vote, or a form. */
@@ -11,6 +12,7 @@ const severalSet = z.object({
   rule: z._default(z.enum(['right-less-wrong', 'each', 'whole']), 'right-less-wrong'),
   /** So many may be chosen. */
   most: z._default(z.nullable(z.int()), null),
+  mapping,
 });
 const truthSet = z.object({ right: z.nullable(z.boolean()) });
 
@@ -34,9 +36,15 @@ export const one: QuestionKind<z.output<typeof oneSet>, AskedChoices, string> = 
   settings: oneSet,
   asked: (set, laying) => ({ choices: laid(set, laying) }),
   scorer:
-    ({ right, choices: all }) =>
+    ({ right, choices: all, mapping: worth }) =>
     (answer) =>
-      right !== null ? whole(answer === right) : all.some(({ id }) => id === answer) ? given : empty,
+      worth
+        ? mappedScore(worth, [answer], true)
+        : right !== null
+          ? whole(answer === right)
+          : all.some(({ id }) => id === answer)
+            ? given
+            : empty,
   right: ({ right }) => right,
   words: ({ choices: all }, answer) => inALine(all, answer),
   tally: (answer) => [answer],
@@ -53,7 +61,8 @@ export const several: QuestionKind<
 > = {
   settings: severalSet,
   asked: (set, laying) => ({ choices: laid(set, laying), most: set.most }),
-  scorer: ({ right, rule, choices: all, most }) => {
+  scorer: ({ right, rule, choices: all, most, mapping: worth }) => {
+    if (worth) return (answer) => mappedScore(worth, answer, false);
     if (right === null)
       return (answer) => (answer.length > 0 && (most === null || answer.length <= most) ? given : empty);
     const key = new Set(right);

@@ -11,6 +11,8 @@ export interface How {
     | 'each'
     /** The right ones less the wrong ones, over all right ones, and never below nothing. */
     | 'right-less-wrong'
+    /** Each thing that can be given is worth what was said of it: `right` points of `of`. */
+    | 'mapped'
     /** A person has to read it. */
     | 'by-a-person'
     /** It is enough that it was answered. */

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { each, given, type QuestionKind, unread, whole } from './kind';
+import { mappedScore, mapping } from './mapping';
 import { inALine, repeated, type Thing, thing } from './parts';
 
 const matchSet = z.object({
@@ -7,6 +8,9 @@ const matchSet = z.object({
   right: z.array(thing),
   /** Which of the one goes with which of the other. */
   pairs: z.record(z.string(), z.string()),
+  /** Right only with all pairs. */
+  whole: z.optional(z.boolean()),
+  mapping,
 });
 
 /** Pairs: each of the one side with one of the other. */
@@ -20,10 +24,19 @@ export const match: QuestionKind<
     left: left.map(({ id, says }) => ({ id, says: said(says) })),
     right: random.shuffled(right).map(({ id, says }) => ({ id, says: said(says) })),
   }),
-  scorer: ({ pairs }) => {
+  scorer: ({ pairs, whole: together, mapping: worth }) => {
     const all = Object.entries(pairs);
-    return (answer) =>
-      each(all.filter(([from, to]) => Object.hasOwn(answer, from) && answer[from] === to).length, all.length);
+    if (worth)
+      return (answer) =>
+        mappedScore(
+          worth,
+          Object.entries(answer).map(([from, to]) => `${from} ${to}`),
+          false,
+        );
+    return (answer) => {
+      const right = all.filter(([from, to]) => Object.hasOwn(answer, from) && answer[from] === to).length;
+      return together ? whole(right === all.length) : each(right, all.length);
+    };
   },
   right: ({ pairs }) => pairs,
   words: ({ left, right }, answer) =>

@@ -5,15 +5,26 @@ import { sameForm } from '../../questions/sameness';
 import { converted, unitSign } from '../../questions/units';
 import { storedAsk } from '../ask';
 import { each, given, type How, isText, type QuestionKind, type Scored, unread, whole } from './kind';
+import { type Mapping, mappedScore, mapping, mostMapped } from './mapping';
 import { sameness } from './parts';
 
-const shortSet = z.object({ ...sameness, accepted: z.nullable(z.array(z.string())) });
+const shortSet = z.object({ ...sameness, accepted: z.nullable(z.array(z.string())), mapping });
+
+/** A mapping as its words are compared. */
+const comparably = (worth: Mapping, by: Parameters<typeof sameForm>[1]): Mapping => ({
+  ...worth,
+  entries: Object.fromEntries(Object.entries(worth.entries).map(([words, points]) => [sameForm(words, by), points])),
+});
 
 /** A line of one's own words, compared with what is accepted. */
 export const short: QuestionKind<z.output<typeof shortSet>, Record<never, never>, string> = {
   settings: shortSet,
   asked: () => ({}),
   scorer: (set) => {
+    if (set.mapping) {
+      const worth = comparably(set.mapping, set);
+      return (answer) => mappedScore(worth, [sameForm(answer, set)], true);
+    }
     if (set.accepted === null) return () => given;
     const forms = new Set(set.accepted.map((text) => sameForm(text, set)));
     return (answer) => whole(forms.has(sameForm(answer, set)));
@@ -23,7 +34,16 @@ export const short: QuestionKind<z.output<typeof shortSet>, Record<never, never>
   tally: (answer) => [answer.trim().replace(/\s+/g, ' ')],
   shown: 'list',
   unmet: ({ accepted }) => (accepted !== null && !accepted.some((text) => text.trim() !== '') ? ['no-accepted'] : []),
-  accepting: (set, answer) => ({ ...set, accepted: [...(set.accepted ?? []), answer.trim()] }),
+  accepting: (set, answer) => ({
+    ...set,
+    accepted: [...(set.accepted ?? []), answer.trim()],
+    ...(set.mapping && {
+      mapping: {
+        ...set.mapping,
+        entries: { ...set.mapping.entries, [answer.trim()]: mostMapped(set.mapping, true) },
+      },
+    }),
+  }),
 };
 
 const numberSet = z.object({

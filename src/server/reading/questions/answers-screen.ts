@@ -16,6 +16,7 @@ import { questionSetsAt, startWordOf } from '@/store/question-sets';
 import { assignmentOfStep, findAssignment, stepsOf } from '@/store/work';
 import { keyed } from './asked';
 import { newestOfEach, type ShownAnswers, shownAnswers } from './class-answers';
+import { unsaidIn } from './taking-away';
 import { toldParts } from './told';
 
 /** One person while it runs, and when it is over. */
@@ -230,6 +231,7 @@ export async function answersScreen(db: Queryable, stepId: StepId, now: Instant)
     people: watched(named, attempts, { frozen, extras: base.extras, late: base.late, reasons: base.reasons }, now),
     answered: given.length,
     parts,
+    unsaid: unsaidIn(set, numbers),
   };
 }
 
