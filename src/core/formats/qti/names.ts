@@ -24,6 +24,10 @@ export const elementName = (name: string, version: QtiVersion): string =>
 export const attributeName = (name: string, version: QtiVersion): string =>
   version === '2.1' ? name : withHyphens(name);
 
+/** What is called by something that the standard does not take for a name: those begin with a letter or a low line. */
+export const token = (id: string): string => (/^[A-Za-z_]/.test(id) ? id : `_${id}`);
+export const tokens = (ids: string): string => ids.split(' ').map(token).join(' ');
+
 export const nameOf = (element: Element): string => plainName(localName(element));
 
 /** An attribute under either of its names. */

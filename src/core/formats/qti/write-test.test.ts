@@ -134,6 +134,19 @@ test('an archive holds the list, the test, and each item; what is not there is n
   ]);
 });
 
+test('what begins with a digit is called by a name of the standard', () => {
+  const { set } = readTyped('1. Which?\n(x) a\n( ) b\n2. Pairs\na -> b\nc -> d', '7');
+  const { files: all } = writeTest(set, 'x', '2.1');
+  expect([
+    ...Object.values(all)
+      .join('')
+      .matchAll(/ identifier="(\d[^"]*)"/g),
+  ]).toEqual([]);
+  const { set: back } = readTest(files(all), naming);
+  expect(full(back)).toEqual(full(set));
+  expect(full(back).every(([points, of]) => points === of)).toBe(true);
+});
+
 test('items without a test are one section', () => {
   const { 'items/q1.xml': one = '' } = writeTest(typed(), 'Wind', '3.0').files;
   const { set } = readTest(files({ 'a.xml': one, 'b.xml': one }), naming);

@@ -2,7 +2,7 @@ import { strToU8, zipSync } from 'fflate';
 import { type Part, type Question, type QuestionSet, questionsIn } from '../../questions/question-set';
 import { plainText } from '../../text/document-json';
 import type { PicturesAtHand } from '../html-out';
-import type { QtiVersion } from './names';
+import { type QtiVersion, token } from './names';
 import type { NotSaid } from './not-kept';
 import { type WrittenPart, writePart } from './write-parts';
 import { Writing } from './writing';
@@ -81,7 +81,7 @@ function writeItem(writing: Writing): string {
     'assessmentItem',
     {
       xmlns: NAMESPACE[version],
-      identifier: question.id,
+      identifier: token(question.id),
       title: titleOf(question),
       adaptive: false,
       timeDependent: false,
@@ -127,10 +127,12 @@ export function writeTest(
   const sections = set.sections.map((section) =>
     element(
       'assessmentSection',
-      { identifier: section.id, title: section.title || title, visible: true },
+      { identifier: token(section.id), title: section.title || title, visible: true },
       section.draw === null ? '' : element('selection', { select: section.draw }),
       section.shuffle ? element('ordering', { shuffle: true }) : '',
-      ...section.questions.map(({ id }) => element('assessmentItemRef', { identifier: id, href: `items/${id}.xml` })),
+      ...section.questions.map(({ id }) =>
+        element('assessmentItemRef', { identifier: token(id), href: `items/${id}.xml` }),
+      ),
     ),
   );
   const part = element(

@@ -3,7 +3,7 @@ import type { Thing } from '../../kinds/question/parts';
 import type { Question } from '../../questions/question-set';
 import type { Doc } from '../../text/nodes';
 import { dataAddress, fragment, html, type PicturesAtHand } from '../html-out';
-import { attributeName, elementName, type QtiVersion } from './names';
+import { attributeName, elementName, type QtiVersion, token, tokens } from './names';
 import type { NotSaid } from './not-kept';
 
 type Attributes = Readonly<Record<string, string | number | boolean | null | undefined>>;
@@ -54,7 +54,8 @@ export class Writing {
   }
 
   declare(id: string, cardinality: string, baseType: string, correct: readonly string[], more = ''): string {
-    const values = correct.map((value) => this.e('value', {}, html(value)));
+    const names = baseType === 'identifier' || baseType === 'directedPair';
+    const values = correct.map((value) => this.e('value', {}, html(names ? tokens(value) : value)));
     const right = values.length > 0 ? this.e('correctResponse', {}, ...values) : '';
     return this.e('responseDeclaration', { identifier: id, cardinality, baseType }, right, more);
   }
@@ -62,7 +63,8 @@ export class Writing {
   mapping(mapping: Mapping | null, caseSensitive: boolean | null = null): string {
     if (!mapping) return '';
     const entries = Object.entries(mapping.entries).map(([mapKey, mappedValue]) =>
-      this.e('mapEntry', { mapKey, mappedValue, caseSensitive }),
+      // Words say whether capitals count; names never do.
+      this.e('mapEntry', { mapKey: caseSensitive === null ? tokens(mapKey) : mapKey, mappedValue, caseSensitive }),
     );
     const { otherwise: defaultValue, least: lowerBound, most: upperBound } = mapping;
     return this.e('mapping', { defaultValue, lowerBound, upperBound }, ...entries);
@@ -70,7 +72,7 @@ export class Writing {
 
   /** Things that can be chosen. */
   choices(name: string, things: readonly Thing[], more: Attributes = {}): string[] {
-    return things.map(({ id, says }) => this.e(name, { identifier: id, ...more }, this.doc(says)));
+    return things.map(({ id, says }) => this.e(name, { identifier: token(id), ...more }, this.doc(says)));
   }
 }
 
