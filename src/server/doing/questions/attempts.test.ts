@@ -1,10 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import * as Y from 'yjs';
 import { answersMap } from '@/core/documents/answers-fields';
+import { TEXT_FIELD } from '@/core/documents/text-document';
 import type { AssignmentId, AttemptId, PersonId, StepId } from '@/core/ids';
 import { partsIn } from '@/core/questions/question-set';
+import { newDocument } from '@/server/doing/documents/own-documents';
 import { handIn, takeBack } from '@/server/doing/handing-in/handing-in';
 import { handBack } from '@/server/doing/marking/handing-back';
+import { putPiece } from '@/server/doing/pieces/pieces';
 import { postAssignment } from '@/server/doing/setting/posting';
 import { Heartbeat } from '@/server/live/heartbeat';
 import { Jobs } from '@/server/live/jobs/jobs';
@@ -27,7 +30,7 @@ import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
 import { lastUpdates } from '@/store/updates';
 import { goForward, tellPresence, tryAnswer } from './answering';
 import { beginAttempt } from './beginning';
-import { endAttempt } from './ending';
+import { effectEnd, endAttempt, prepareEnd } from './ending';
 import { changeKey, givePoints } from './keys';
 import { changeAttempt, changeStartWord, giveMinutes } from './watching';
 
@@ -424,12 +427,13 @@ test('practice says right or wrong and why, and brings a wrong one back', async 
 
 test('the class sees how it answered after one’s own answer, without names; the answer can be changed', async () => {
   const posted = await read(school.db, questionSetOf(CLASS_STEP));
-  const [limpet] = posted ? partsIn(posted.content) : [];
+  const [limpet, reason] = posted ? partsIn(posted.content) : [];
+  const [what, because] = [limpet?.id ?? '', reason?.id ?? ''];
   const choice = (i: number) => (limpet?.kind === 'one' ? (limpet.set.choices[i]?.id ?? '') : '');
   expect(await classAnswersFor(school.db, wren, CLASS_STEP)).toEqual({ ok: false, code: 'answer-first' });
   expect(await classAnswersFor(school.db, wren, QUIZ_STEP)).toEqual({ ok: false, code: 'not-shown' });
   const first = await begun(wren, CLASS_STEP, start);
-  await answer(wren, first, { 'pool-falls-dry1a': choice(0), 'pool-falls-dry1b': 'Because of the gulls' }, start);
+  await answer(wren, first, { [what]: choice(0), [because]: 'Because of the gulls' }, start);
   await endAttempt(school.db, wren, { attempt: first, by: 'person', reason: '' }, start + MINUTE);
   const view = await classAnswersFor(school.db, wren, CLASS_STEP);
   if (!view.ok) throw new Error(view.code);
@@ -439,8 +443,8 @@ test('the class sees how it answered after one’s own answer, without names; th
   expect(JSON.stringify(view)).not.toMatch(/s-[a-z]+"|right/);
   const second = await begun(wren, CLASS_STEP, start + 2 * MINUTE);
   const frozen = await read(school.db, frozenOfWork('pool-falls-dry' as AssignmentId, wren.id));
-  expect(frozen.get(first)?.content.answers).toMatchObject({ 'pool-falls-dry1b': 'Because of the gulls' });
-  await answer(wren, second, { 'pool-falls-dry1a': choice(1) }, start + 3 * MINUTE);
+  expect(frozen.get(first)?.content.answers).toMatchObject({ [because]: 'Because of the gulls' });
+  await answer(wren, second, { [what]: choice(1) }, start + 3 * MINUTE);
   await endAttempt(school.db, wren, { attempt: second, by: 'person', reason: '' }, start + 4 * MINUTE);
   const changed = await classAnswersFor(school.db, wren, CLASS_STEP);
   if (!changed.ok) throw new Error(changed.code);
@@ -486,4 +490,51 @@ test('whatever a browser puts in the place of an answer is no answer, and the at
   });
   expect((await given(rosa, QUIZ, QUIZ_STEP, start + MINUTE)).ended[0]?.score?.points).toBe(0);
   expect(rosa.id as PersonId).toBe('s-imke');
+});
+
+describe('a document of one’s own that is attached goes along', () => {
+  /** Somebody's own document with some words, attached to a work. @returns how more is typed into it */
+  async function attached(student: Person, assignment: AssignmentId, words: string, now: number) {
+    const opened = await newDocument(school.db, student, 'My working', now);
+    if (!opened.ok) throw new Error(opened.code);
+    const type = async (more: string) => {
+      const ydoc = await loadDocument(school.db, opened.document);
+      const paragraph = new Y.XmlElement('paragraph');
+      paragraph.insert(0, [new Y.XmlText(more)]);
+      ydoc.getXmlFragment(TEXT_FIELD).push([paragraph]);
+      await new Saving(school.db).save(student.id, opened.document, Y.encodeStateAsUpdate(ydoc));
+    };
+    await type(words);
+    expect(
+      await putPiece(school.db, student, assignment, { from: 'document', id: opened.document }, now),
+    ).toMatchObject({ ok: true });
+    return type;
+  }
+  const handedIn = async (student: Person, assignment: AssignmentId, now: number) => {
+    const receipt = (await desk(school.db, student, assignment, now))?.receipts[0];
+    return JSON.stringify(receipt ? await read(school.db, piecesOf(receipt.id)) : null);
+  };
+
+  test('where finishing hands the work in', async () => {
+    const zofia = await school.person('s-zofia');
+    await attached(zofia, QUIZ, 'Nimbus means rain.', start);
+    const attempt = await begun(zofia, QUIZ_STEP, start);
+    await endAttempt(school.db, zofia, { attempt, by: 'person', reason: '' }, start + MINUTE);
+    expect(await handedIn(zofia, QUIZ, start + 2 * MINUTE)).toContain('Nimbus means rain.');
+  });
+
+  test('where time hands it in, with what was typed in the very moment of the end', async () => {
+    const keanu = await school.person('s-keanu');
+    await prepared(keanu, start);
+    const type = await attached(keanu, EXAM, 'First the curve.', start);
+    const attempt = await begun(keanu, EXAM_STEP, start, 'blue barnacle');
+    const end = start + 60 * MINUTE;
+    const before = await prepareEnd(school.db, attempt, end);
+    await type('Then the twelfths.');
+    expect(await school.db.transaction((tx) => effectEnd(tx, before, end))).toBe(end);
+    expect(await handedIn(keanu, EXAM, end)).toBe('null');
+    const then = await prepareEnd(school.db, attempt, end);
+    expect(await school.db.transaction((tx) => effectEnd(tx, then, end))).toBeNull();
+    expect(await handedIn(keanu, EXAM, end)).toContain('Then the twelfths.');
+  });
 });

@@ -15,7 +15,6 @@ import {
 } from '@/server/reading/documents/looking';
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { newId } from '@/server/secrets';
-import { lateUpdatesOf } from '@/store/answered';
 import { findAttempt, type StoredAttempt, updatesOfAttempt } from '@/store/attempts';
 import { type Database, type Queryable, read, readTogether } from '@/store/database';
 import { factsOf, type Happening, recordAll } from '@/store/events';
@@ -24,6 +23,7 @@ import { findPerson, type Person, personOf } from '@/store/people';
 import { piecesOfWork, type StoredPiece } from '@/store/pieces';
 import { lastUpdateOf } from '@/store/updates';
 import { findAssignment, isWaitedFor, type ListedAssignment, type StoredStep, stepsOf } from '@/store/work';
+import { type Along, freezeAlong, isAsRead, readAlong } from './along';
 import { act, attemptEvent, attemptOr404, keepEnd, noteActs } from './attempt-work';
 import { type Frozen, freeze, type ReadAnswers, readAnswers, readStoredAnswers } from './freezing';
 
@@ -38,6 +38,11 @@ export type Ended =
   | Unread
   | { readonly ok: false; readonly code: 'changed-meanwhile' };
 
+/** What was read before an attempt ends: its answers, and what else may go along. */
+interface ReadEnd extends ReadAnswers {
+  readonly along: Along;
+}
+
 /** An attempt that ends, with everything about its work that decides what follows. */
 interface Ending {
   readonly assignment: ListedAssignment;
@@ -47,6 +52,8 @@ interface Ending {
   readonly steps: readonly StoredStep[];
   readonly facts: Facts;
   readonly pieces: readonly StoredPiece[];
+  /** What of them was read as documents. */
+  readonly along: Along;
   /** Other work waits for this. */
   readonly waited: boolean;
 }
@@ -104,7 +111,10 @@ async function handInAnswered(
       act: `attempt ${attempt.id} ${frozen.answeredId}`,
       note: '',
       begunAt: null,
-      frozen: await freezeAnswered(tx, { answered, attached }),
+      frozen: [
+        ...(await freezeAlong(tx, ending.pieces, ending.along, now)),
+        ...(await freezeAnswered(tx, { answered, attached })),
+      ],
       findings: [],
       now,
     },
@@ -163,7 +173,7 @@ function actsOf(attempt: StoredAttempt, stands: AttemptStanding, by: 'person' | 
 async function endIn(
   tx: Queryable,
   { id, studentId, assignmentId, documentId }: StoredAttempt,
-  answers: ReadAnswers,
+  { along, ...answers }: ReadEnd,
   ended: { readonly by: 'person' | 'time' | 'teacher'; readonly actor: Person | null; readonly reason: string },
   now: Instant,
 ): Promise<Ended> {
@@ -181,7 +191,8 @@ async function endIn(
   if (!attempt || !assignment || !student) throw new Error(`attempt ${id} is gone`);
   const stands = attemptStanding(attempt.acts, attempt.terms, now);
   if (isNoted(attempt.acts)) return { ok: true, phase: stands.phase, nextEnd: null, handIn: null };
-  if (last !== answers.last) return { ok: false, code: 'changed-meanwhile' };
+  const isSame = last === answers.last && (!asksAlone(more.steps) || (await isAsRead(tx, more.pieces, along)));
+  if (!isSame) return { ok: false, code: 'changed-meanwhile' };
   const acts = actsOf(attempt, stands, ended.by, now);
   const by = { actorId: ended.actor?.id ?? null, reason: ended.reason };
   const after = await noteActs(tx, attempt, acts, by, now);
@@ -193,33 +204,9 @@ async function endIn(
     await recordAll(tx, happened);
     return { ok: true, phase, nextEnd, handIn: null };
   }
-  const ending: Ending = { assignment, student, members, attempt, ...more };
+  const ending: Ending = { assignment, student, members, attempt, along, ...more };
   const handIn = await conclude(tx, ending, answers, happened, after.endedAt ?? now, now);
   return { ok: true, phase, nextEnd, handIn };
-}
-
-/** Puts what came after the end to the other answers, and scores them. What was handed in stays as it was. */
-export async function countLate(
-  db: Database,
-  teacher: Person,
-  given: { readonly attempt: AttemptId; readonly reason: string },
-  now: Instant,
-): Promise<{ readonly ok: true } | Unread | { readonly ok: false; readonly code: 'attempt-runs' }> {
-  const before = await attemptOr404(db, given.attempt);
-  const answers = await readAnswers(db, before, await lateUpdatesOf(db, before.documentId));
-  if ('ok' in answers) return answers;
-  return db.transaction(async (tx) => {
-    const student = await findPerson(tx, before.studentId);
-    if (!student) throw new Error(`the student of attempt ${given.attempt} is gone`);
-    await holdTogether(tx, before.assignmentId, student);
-    const attempt = await attemptOr404(tx, given.attempt);
-    if (!isNoted(attempt.acts)) return { ok: false, code: 'attempt-runs' } as const;
-    const assignment = await assignmentOr404(tx, attempt.assignmentId, student);
-    const counted: AttemptAct = { kind: 'late-counted', at: now };
-    await act(tx, assignment, attempt, [counted], { actorId: teacher.id, reason: given.reason }, now);
-    await freeze(tx, attempt, answers, now);
-    return { ok: true } as const;
-  });
 }
 
 /** So often it is looked at anew where somebody types on another device. */
@@ -236,7 +223,10 @@ export async function endAttempt(
     const attempt = await attemptOr404(db, given.attempt);
     const answers = await readAnswers(db, attempt);
     if ('ok' in answers) return answers;
-    const ended = await db.transaction((tx) => endIn(tx, attempt, answers, { ...given, actor }, now));
+    const along = await readAlong(db, attempt.assignmentId, attempt.studentId);
+    if ('ok' in along) return along;
+    const end = { ...answers, along };
+    const ended = await db.transaction((tx) => endIn(tx, attempt, end, { ...given, actor }, now));
     if (ended.ok || ended.code !== 'changed-meanwhile') return ended;
   }
   return { ok: false, code: 'changed-meanwhile' };
@@ -258,7 +248,7 @@ export async function finishAttempt(
 interface Prepared {
   readonly attempt: StoredAttempt;
   /** `null` where it does not end yet. */
-  readonly answers: ReadAnswers | null;
+  readonly answers: ReadEnd | null;
 }
 
 /** What has to be read before time ends an attempt; `null` where there is none. */
@@ -268,12 +258,13 @@ export async function prepareEnd(db: Database, attemptId: AttemptId, now: Instan
   if (!attempt) return null;
   if (isNoted(attempt.acts) || attemptStanding(attempt.acts, attempt.terms, now).phase !== 'over')
     return { attempt, answers: null };
+  const along = await readAlong(db, attempt.assignmentId, attempt.studentId);
   const answers = await readStoredAnswers(attempt.studentId, stored);
-  if (!('ok' in answers)) return { attempt, answers };
-  if (answers.code === 'too-busy') throw new Error('the workshop is busy');
+  if ('ok' in along || ('ok' in answers && answers.code === 'too-busy')) throw new Error('the workshop is busy');
+  if (!('ok' in answers)) return { attempt, answers: { ...answers, along } };
   // What nobody can read was never answered: the attempt ends all the same.
   const nothing = { paper: [], answers: {}, words: {}, loops: [] };
-  return { attempt, answers: { content: nothing, last: stored.last } };
+  return { attempt, answers: { content: nothing, last: stored.last, along } };
 }
 
 /** Time ends an attempt, or goes on to its next end. @returns when to look again */

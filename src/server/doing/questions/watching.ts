@@ -11,7 +11,8 @@ import { findPerson, type Person } from '@/store/people';
 import { keepStartWord } from '@/store/question-sets';
 import { assignmentOfStep } from '@/store/work';
 import { act, attemptOr404, tellAttempt } from './attempt-work';
-import { countLate, type Ended, endAttempt } from './ending';
+import { type Ended, endAttempt } from './ending';
+import { countLate } from './late';
 
 /** What a teacher does to the attempt of one person. Each has its reason, which is kept. */
 export type Change =
