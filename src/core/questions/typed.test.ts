@@ -1,4 +1,5 @@
-import { partsIn, questionSetUnmet, questionsIn } from './question-set';
+import { safeParse } from 'zod/mini';
+import { partsIn, questionSet, questionSetUnmet, questionsIn } from './question-set';
 import { readTyped } from './typed';
 
 const EVERYTHING = `== Tides (2 of them, shuffled)
@@ -97,4 +98,21 @@ test('a hundred thousand lines are read in one pass', () => {
   const many = Array.from({ length: 20_000 }, (_, i) => `${(i % 9000) + 1}. Is it ${i}?\n= true`).join('\n');
   expect(questionsIn(readTyped(many).set)).toHaveLength(20_000);
   expect(questionSetUnmet(readTyped(many).set)).toEqual([{ id: null, code: 'too-much' }]);
+});
+
+test.each([
+  ['text', [], 'by-a-person'],
+  ['text, done', [], 'given'],
+  ['text, 40 words', [{ kind: 'words', min: 40, max: null }], 'by-a-person'],
+  ['text, 40 to 80 words', [{ kind: 'words', min: 40, max: 80 }], 'by-a-person'],
+  ['text, 5 to 5 words, done', [{ kind: 'words', min: 5, max: 5 }], 'given'],
+] as const)('how many words a text is to have is typed with it: %s', (typed, asks, counted) => {
+  const { set, problems } = readTyped(`1. Say\n= ${typed}`);
+  expect(problems).toEqual([]);
+  expect(safeParse(questionSet, set)).toEqual({ success: true, data: set });
+  expect(partsIn(set)).toMatchObject([{ kind: 'long', set: { asks, counted } }]);
+});
+
+test('fewer words at most than at least are not understood', () => {
+  expect(readTyped('1. Say\n= text, 80 to 40 words').problems).toMatchObject([{ line: 2, code: 'bad-answer' }]);
 });

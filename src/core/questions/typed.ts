@@ -1,3 +1,4 @@
+import type { Ask } from '../kinds/ask';
 import type { SetQuestion } from '../kinds/question';
 import type { Part, Question, QuestionSet, Section } from './question-set';
 import { Reader, type Reading, type TypedProblem } from './typed-lines';
@@ -16,7 +17,8 @@ import { unitSign } from './units';
  *     = 3.8 m ± 0.1                         a number, its unit, and what it may be off by (also ± 2 %)
  *     = true                                true or false
  *     = 1..5 never … always                 a scale
- *     = text                                an answer in one's own words; "= text, done" where nobody marks it
+ *     = text, 40 to 80 words                an answer in one's own words, and how many; also "= text", "= text, 40 words", and
+ *                                           "= text, done" where nobody marks it
  *     = photographs                         a file
  *     _ The moon {pulls|draws} the sea.     a text with gaps
  *     limpet -> rock                        a pair
@@ -54,6 +56,16 @@ function toleranceOf(text: string): { readonly kind: 'absolute' | 'relative'; re
   return share ? { kind: 'relative', by: by / 100 } : { kind: 'absolute', by };
 }
 
+const TEXT = /^text(?:, (\d{1,4})(?: to (\d{1,4}))? words)?(, done)?$/;
+
+/** A text of one's own, with how many words are asked for: from so many on, or from so many to so many; `null` for none. */
+function longOf([, least, most, done]: readonly (string | undefined)[]): SetQuestion | null {
+  const range = { min: Number(least), max: most === undefined ? null : Number(most) };
+  if (range.max !== null && range.max < range.min) return null;
+  const asks: Ask[] = least === undefined ? [] : [{ id: 'words', place: null, bars: false, kind: 'words', ...range }];
+  return { kind: 'long', set: { asks, counted: done === undefined ? 'by-a-person' : 'given', rubric: [] } };
+}
+
 const NUMBER = /^[-+]?\d[\d.]{0,20}$/;
 
 /** A number, or a formula in brackets, with its unit and tolerance; `null` where it is none. */
@@ -75,8 +87,8 @@ function numberOf(text: string): SetQuestion | null {
 function answerOf(text: string): SetQuestion | null {
   if (text === 'true' || text === 'false') return { kind: 'truth', set: { right: text === 'true' } };
   if (text === 'true or false') return { kind: 'truth', set: { right: null } };
-  if (text === 'text' || text === 'text, done')
-    return { kind: 'long', set: { asks: [], counted: text === 'text' ? 'by-a-person' : 'given', rubric: [] } };
+  const long = TEXT.exec(text);
+  if (long) return longOf(long);
   if (text === 'photographs') return { kind: 'file', set: { most: 5, counted: 'by-a-person' } };
   if (text === 'a line') return { kind: 'short', set: { ...LOOSE, accepted: null } };
   const scale = SCALE.exec(text);

@@ -5,6 +5,7 @@ import { Scoring } from '../../questions/scoring';
 import { readTyped } from '../../questions/typed';
 import { plainText } from '../../text/document-json';
 import { openArchive } from '../archive';
+import { guardXml } from '../xml-guard';
 import type { QtiVersion } from './names';
 import { besides, readTest } from './read-test';
 import { packedTest, writeTest } from './write-test';
@@ -145,6 +146,18 @@ test('what begins with a digit is called by a name of the standard', () => {
   const { set: back } = readTest(files(all), naming);
   expect(full(back)).toEqual(full(set));
   expect(full(back).every(([points, of]) => points === of)).toBe(true);
+});
+
+test('every text leaves as XML that can be read', () => {
+  const { set } = readTyped(
+    '1. Look *well* at $x^2 < 3$ & "that"\n![a < b](/api/pictures/p 4x4)\n(x) a\n( ) b\n2. Tell\n= text',
+  );
+  const pictures = new Map([['/api/pictures/p', { type: 'image/png', bytes: new Uint8Array([1, 2]) }]]);
+  for (const version of ['2.1', '3.0'] as const) {
+    const { files: all } = writeTest(set, 'x', version, pictures);
+    for (const xml of Object.values(all)) expect(guardXml(xml)).toBe(xml);
+    expect(all['items/q1.xml']).toContain('<img alt="a &lt; b" src="data:image/png;base64,AQI="/>');
+  }
 });
 
 test('items without a test are one section', () => {

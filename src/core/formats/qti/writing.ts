@@ -1,22 +1,33 @@
+import { type AnyNode, isText } from 'domhandler';
 import type { Mapping } from '../../kinds/question/mapping';
 import type { Thing } from '../../kinds/question/parts';
 import type { Question } from '../../questions/question-set';
 import type { Doc } from '../../text/nodes';
 import { dataAddress, fragment, html, type PicturesAtHand } from '../html-out';
+import { isElement, parseMarkup } from '../markup';
 import { attributeName, elementName, type QtiVersion, token, tokens } from './names';
 import type { NotSaid } from './not-kept';
 
 type Attributes = Readonly<Record<string, string | number | boolean | null | undefined>>;
 
 /** Elements of HTML that the standard does not have, as those it has. */
-const AS: readonly (readonly [RegExp, string])[] = [
-  [/<(br|hr)>/g, '<$1/>'],
-  [/(<img [^>]*)>/g, '$1/>'],
-  [/<table border="1">/g, '<table>'],
-  [/<(\/?)u>/g, '<$1em>'],
-  [/<mark [^>]*>/g, '<span>'],
-  [/<\/mark>/g, '</span>'],
-];
+const AS: Readonly<Record<string, string>> = { u: 'em', mark: 'span' };
+/** What it has no place for. */
+const NOT_SAID = new Set(['border', 'style']);
+
+/** A text as XML: what is empty ends itself. */
+function xhtml(node: AnyNode): string {
+  if (isText(node)) return html(node.data);
+  if (!isElement(node)) return '';
+  const name = AS[node.name] ?? node.name;
+  const said = Object.entries(node.attribs)
+    .filter(([key]) => !NOT_SAID.has(key))
+    .map(([key, value]) => ` ${key}="${html(value)}"`)
+    .join('');
+  return node.children.length === 0
+    ? `<${name}${said}/>`
+    : `<${name}${said}>${node.children.map(xhtml).join('')}</${name}>`;
+}
 
 /** One item while it is written: its words, and what has none. */
 export class Writing {
@@ -43,7 +54,7 @@ export class Writing {
 
   /** A text as XHTML. */
   doc(doc: Doc): string {
-    return AS.reduce((words, [what, by]) => words.replace(what, by), fragment(doc, this.pictures));
+    return parseMarkup(fragment(doc, this.pictures)).children.map(xhtml).join('');
   }
 
   /** A picture in its size; with its bytes where they are at hand. */
