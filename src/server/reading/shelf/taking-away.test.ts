@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { read as readTable, utils } from '@e965/xlsx';
+import { jest } from '@jest/globals';
 import { strFromU8, unzipSync } from 'fflate';
 import * as Y from 'yjs';
 import { TEXT_FIELD } from '@/core/documents/text-document';
@@ -11,6 +12,9 @@ import { Saving } from '@/server/live/saving';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { scratch } from '@/testing/scratch';
 import { takeAllAway } from './taking-away';
+
+// A document after the other is made by processes that let everything else go first.
+jest.setTimeout(240_000);
 
 let school: TestSchool;
 const folder = scratch('kite-away-');
