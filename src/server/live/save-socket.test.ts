@@ -78,7 +78,8 @@ class Tab {
   }
 
   async wait(kind: string): Promise<Message> {
-    for (let i = 0; i < 200; i += 1) {
+    // The first one waits for a process of the workshop to begin, which lets everything else go first.
+    for (let i = 0; i < 2000; i += 1) {
       const at = this.heard.findIndex((message) => message.kind === kind);
       if (at >= 0) return this.heard.splice(at, 1)[0] as Message;
       await new Promise((resolve) => setTimeout(resolve, 10));
