@@ -69,6 +69,14 @@ export function plainText(node: DocNode): string {
   return lines.join('\n').trim();
 }
 
+/** Plain text as paragraphs, one a line. */
+export const paragraphs = (text: string): readonly NodeOf<'paragraph'>[] =>
+  text
+    .split('\n')
+    .map((line) =>
+      line === '' ? { type: 'paragraph' } : { type: 'paragraph', content: [{ type: 'text', text: line }] },
+    );
+
 /** Several documents as one, so that an ask finds its place in whichever holds it. */
 export const together = (documents: readonly Doc[]): Doc => ({
   type: 'doc',

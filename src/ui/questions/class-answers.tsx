@@ -6,8 +6,9 @@ import { useEffect, useState } from 'react';
 import type { ClassAnswersView, ShownAnswers, ShownTogether } from '@/server/reading/questions/class-answers';
 import { DocumentView } from '@/ui/common/document-view';
 import type { Times } from '@/ui/common/times';
+import classes from './class-answers.module.css';
 import { LetterSail, letterOf } from './letter-sail';
-import classes from './questions.module.css';
+import questions from './questions.module.css';
 
 const AnswerBars = dynamic(() => import('./answer-bars').then(({ AnswerBars: loaded }) => loaded), { ssr: false });
 
@@ -131,7 +132,7 @@ export function AnswersOfClass({
       {parts.map((answers) => (
         <section key={answers.part}>
           <DocumentView document={answers.prompt} lang={lang} />
-          <p className={classes.manner}>
+          <p className={questions.manner}>
             {answers.shown !== 'bars'
               ? t('same-together')
               : t(answers.together.some(({ mine }) => mine) ? 'pennants' : 'pennants-all')}{' '}

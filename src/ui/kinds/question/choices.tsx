@@ -5,7 +5,8 @@ import type { ReactNode } from 'react';
 import { hasPicture, plainText } from '@/core/text/document-json';
 import { DocumentView } from '@/ui/common/document-view';
 import { LetterSail, letterOf } from '@/ui/questions/letter-sail';
-import classes from '@/ui/questions/questions.module.css';
+import questions from '@/ui/questions/questions.module.css';
+import classes from './inputs.module.css';
 import type { AnswerInput } from './kind';
 
 interface LineProps {
@@ -67,7 +68,7 @@ export const SeveralInput: AnswerInput<'several'> = ({ part, asked, answer, chan
   const full = asked.most !== null && chosen.length >= asked.most;
   return (
     <>
-      <p className={classes.manner}>{asked.most === null ? t('several') : t('up-to', { n: asked.most })}</p>
+      <p className={questions.manner}>{asked.most === null ? t('several') : t('up-to', { n: asked.most })}</p>
       <fieldset className={classes.set} aria-labelledby={labelledBy}>
         <ul className={classes.choices}>
           {asked.choices.map(({ id, says }, i) => (

@@ -6,7 +6,8 @@ import { useState } from 'react';
 import { plainText } from '@/core/text/document-json';
 import { DocumentView } from '@/ui/common/document-view';
 import { QuietButton } from '@/ui/common/primary-button';
-import classes from '@/ui/questions/questions.module.css';
+import questions from '@/ui/questions/questions.module.css';
+import classes from './inputs.module.css';
 import type { AnswerInput } from './kind';
 
 /** Things to be put in their order, by buttons and by Alt with the arrow keys. */
@@ -26,7 +27,7 @@ export const OrderInput: AnswerInput<'order'> = ({ asked, answer, change, editab
   };
   return (
     <>
-      {answer === null ? <p className={classes.manner}>{t('not-ordered')}</p> : null}
+      {answer === null ? <p className={questions.manner}>{t('not-ordered')}</p> : null}
       <ol className={classes.order} aria-labelledby={labelledBy}>
         {items.map(({ id, says }, i) => (
           <li key={id}>
@@ -84,7 +85,7 @@ export const PointInput: AnswerInput<'point'> = ({ asked: { picture }, answer, c
   };
   return (
     <div className={classes.point}>
-      <p className={classes.manner}>{t('point-how')}</p>
+      <p className={questions.manner}>{t('point-how')}</p>
       <button
         type="button"
         aria-labelledby={labelledBy}
@@ -153,7 +154,7 @@ export const FileInput: AnswerInput<'file'> = ({ asked, answer, change, editable
         </ul>
       ) : null}
       {desk.attach && editable ? <QuietButton onClick={desk.attach}>{t('attach')}</QuietButton> : null}
-      <p className={classes.manner}>{attached.length > 0 ? t('files-belong', { n: asked.most }) : t('files-none')}</p>
+      <p className={questions.manner}>{attached.length > 0 ? t('files-belong', { n: asked.most }) : t('files-none')}</p>
     </fieldset>
   );
 };

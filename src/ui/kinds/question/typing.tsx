@@ -6,10 +6,11 @@ import type * as Y from 'yjs';
 import type { Finding } from '@/core/asks/ready-check';
 import { readNumber } from '@/core/questions/number-text';
 import { unitSign } from '@/core/questions/units';
+import { paragraphs } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
 import { useFindingWords } from '@/ui/desk/finding-words';
 import type { WritingHelp } from '@/ui/desk/writing-help';
-import classes from '@/ui/questions/questions.module.css';
+import classes from './inputs.module.css';
 import type { AnswerInput } from './kind';
 
 /** A line of one's own words. */
@@ -130,10 +131,7 @@ const asDocument = (part: string, text: string): Doc => ({
     {
       type: 'answer',
       attrs: { id: part },
-      content: text.split('\n').map((line) => ({
-        type: 'paragraph',
-        ...(line === '' ? {} : { content: [{ type: 'text', text: line }] }),
-      })),
+      content: paragraphs(text),
     },
   ],
 });
