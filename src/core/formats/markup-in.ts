@@ -1,6 +1,6 @@
 import { type AnyNode, Element, isComment, isText } from 'domhandler';
 import { LIMITS, overflow } from '../documents/limits';
-import { wordsIn } from '../text/document-json';
+import { paragraphs, wordsIn } from '../text/document-json';
 import {
   attrsOf,
   contentOf,
@@ -183,10 +183,7 @@ const FITTED: Visitor<DocNode[], Counted> = {
     return [withContent(node, content[0]?.type === 'paragraph' ? content : [EMPTY, ...content])];
   },
   blockquote: holding,
-  codeBlock: (node) =>
-    wordsIn(node)
-      .split('\n')
-      .map((text) => (text === '' ? EMPTY : { type: 'paragraph', content: [{ type: 'text', text }] })),
+  codeBlock: (node) => [...paragraphs(wordsIn(node))],
   horizontalRule: left,
   hardBreak: left,
   image: (node) => [node],
@@ -220,8 +217,5 @@ export function fromMarkup(markup: string): Doc {
 export const fromPlainText = (text: string): Doc =>
   withinLimits({
     type: 'doc',
-    content: text
-      .replace(/\r\n?/g, '\n')
-      .split('\n')
-      .map((line) => (line === '' ? EMPTY : { type: 'paragraph', content: [{ type: 'text', text: line }] })),
+    content: paragraphs(text.replace(/\r\n?/g, '\n')),
   });

@@ -37,6 +37,9 @@ export interface AttemptTerms {
 /** Where an attempt is. */
 export type AttemptPhase = 'answering' | 'working' | 'over' | 'void';
 
+/** Is somebody at it: answering, or attaching the working? */
+export const isRunning = (phase: AttemptPhase): boolean => phase === 'answering' || phase === 'working';
+
 /** How an attempt stands. */
 export interface AttemptStanding {
   readonly phase: AttemptPhase;
@@ -149,11 +152,8 @@ export function attemptStanding(acts: readonly AttemptAct[], terms: AttemptTerms
   const closing = terms.closesAt === null ? null : terms.closesAt + more;
   const answersUntil = course.reopenedUntil ?? earliest(limited, closing);
   const answered = earliest(course.finishedAt, answersUntil);
-  const workingUntil =
-    terms.working === null || answered === null
-      ? null
-      : Math.max(answered, Math.min(answered + terms.working * MINUTE, Number.MAX_SAFE_INTEGER));
-  const lastEnd = workingUntil ?? (course.finishedAt !== null ? course.finishedAt : answersUntil);
+  const workingUntil = terms.working === null || answered === null ? null : answered + terms.working * MINUTE;
+  const lastEnd = workingUntil ?? course.finishedAt ?? answersUntil;
   const over = course.ended !== null || (lastEnd !== null && now >= lastEnd);
   const answering = course.finishedAt === null && (answersUntil === null || now < answersUntil);
   const phase: AttemptPhase = course.voided ? 'void' : over ? 'over' : answering ? 'answering' : 'working';
@@ -163,13 +163,13 @@ export function attemptStanding(acts: readonly AttemptAct[], terms: AttemptTerms
     begunAt: course.begunAt,
     answersUntil,
     workingUntil,
-    nextEnd: closed ? null : answering ? (answersUntil ?? null) : lastEnd,
+    nextEnd: closed ? null : answering ? answersUntil : lastEnd,
     finishedAt: course.finishedAt,
     endedAt: course.ended?.at ?? (over ? lastEnd : null),
     endedBy:
       course.ended?.by ?? (over ? (course.finishedAt !== null && terms.working === null ? 'person' : 'time') : null),
     reached: course.reached,
-    present: course.present && phase !== 'over' && phase !== 'void',
+    present: course.present && isRunning(phase),
     givenBack: course.givenBack,
     givenMore: course.givenMore,
   };
@@ -228,7 +228,7 @@ export function mayBegin(
   now: Instant,
 ): BeginRefusal | null {
   const counted = made.filter(({ phase }) => phase !== 'void');
-  if (counted.some(({ phase }) => phase === 'answering' || phase === 'working')) return { code: 'attempt-runs' };
+  if (counted.some(({ phase }) => isRunning(phase))) return { code: 'attempt-runs' };
   if (rules.untilRight && counted.some(({ allRight }) => allRight)) return { code: 'all-right' };
   if (rules.attempts !== null && counted.length >= rules.attempts) return { code: 'no-attempts-left' };
   const last = Math.max(0, ...counted.map(({ endedAt }) => endedAt ?? 0));

@@ -64,7 +64,7 @@ export const questionSet = z.object({ sections: z.array(section) });
 export type QuestionSet = z.output<typeof questionSet>;
 
 /** So much one set may hold. */
-const MOST = { questions: 500, parts: 1500, choices: 100, draws: 20 } as const;
+const MOST = { questions: 500, parts: 1500, draws: 20 } as const;
 
 export const questionsIn = ({ sections }: QuestionSet): readonly Question[] =>
   sections.flatMap(({ questions }) => questions);

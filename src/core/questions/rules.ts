@@ -18,7 +18,7 @@ export const questionRules = z.object({
   /** Minutes from the end of one to the beginning of the next. */
   wait: z._default(z.number(), 0),
   counts: z._default(z.enum(COUNTS), 'best'),
-  /** Again until all are right: a further attempt asks only what was not. */
+  /** Again until all are right: then no further attempt begins. */
   untilRight: z._default(z.boolean(), false),
   /** A further attempt begins with what was answered before. */
   carries: z._default(z.boolean(), false),

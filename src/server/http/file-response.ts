@@ -32,6 +32,20 @@ function disposition(inPlace: boolean, name: string): string {
   return `${inPlace ? 'inline' : 'attachment'}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`;
 }
 
+/** A title without the signs that no file may have in its name. */
+export const nameOfFile = (title: string): string => title.replace(/[\\/:*?"<>|]/g, ' ');
+
+/** Something that was just made, to take away. Opened by itself it runs nothing. */
+export const takenAway = (bytes: Uint8Array, type: string, name: string): Response =>
+  new Response(new Uint8Array(bytes), {
+    headers: {
+      'content-type': type,
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'cache-control': 'no-store',
+      'content-security-policy': "sandbox; default-src 'none'",
+    },
+  });
+
 /**
  * A file, or the part of it that was asked for, read from the disk as the browser takes it: however long a
  * video is, it never lies in memory. Opened by itself it runs nothing.

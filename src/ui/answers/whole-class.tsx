@@ -3,6 +3,7 @@
 import { NumberInput, TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
+import { isRunning } from '@/core/questions/attempt';
 import type { AnswersView } from '@/server/reading/questions/answers-screen';
 import { post } from '@/ui/common/client-request';
 import { QuietButton } from '@/ui/common/primary-button';
@@ -17,7 +18,7 @@ export function WholeClass({ view }: { view: AnswersView }) {
   const [minutes, setMinutes] = useState<number | ''>(5);
   const [reason, setReason] = useState('');
   const [said, setSaid] = useState('');
-  const running = view.people.filter(({ phase }) => phase === 'answering' || phase === 'working').length;
+  const running = view.people.filter(({ phase }) => phase !== 'not-begun' && isRunning(phase)).length;
   const changeWord = async () => {
     const answer = await post(`/api/steps/${view.step}/start-word`, { word });
     setSaid(answer.ok ? t('word-changed') : t('broke'));

@@ -2,13 +2,14 @@
 
 import { useFormatter, useTranslations } from 'next-intl';
 import { useState } from 'react';
+import { partLetter } from '@/core/questions/answers';
 import type { AskedPart, AskedSheet } from '@/core/questions/paper';
 import { plainText } from '@/core/text/document-json';
 import type { EndedAttempt, GivenQuestions } from '@/server/reading/questions/given';
 import { DocumentView } from '@/ui/common/document-view';
 import type { DeskTools } from '@/ui/kinds/step/kind';
 import classes from './questions.module.css';
-import { useHow } from './tried-words';
+import { RightWords, useHow } from './tried-words';
 
 /** One part afterwards: what was answered, what it came to and how, what is right, and why. */
 function PartResult({
@@ -46,12 +47,7 @@ function PartResult({
               </strong>{' '}
               <span>{how(score)}</span>
             </p>
-            {!right && told && told.words !== '' ? (
-              <p>
-                {t('is-right')} <strong>{told.words}</strong>
-              </p>
-            ) : null}
-            {told?.why ? <DocumentView document={told.why} lang={lang} /> : null}
+            <RightWords right={right} told={told} lang={lang} />
             {said ? <p className={classes.said}>{said}</p> : null}
           </div>
         ) : null}
@@ -70,7 +66,7 @@ const SheetResult = ({ sheet, attempt, lang }: { sheet: AskedSheet; attempt: End
         <PartResult
           key={part.id}
           part={part}
-          letter={sheet.parts.length > 1 ? String.fromCharCode(97 + i) : null}
+          letter={sheet.parts.length > 1 ? partLetter(i) : null}
           attempt={attempt}
           lang={lang}
         />

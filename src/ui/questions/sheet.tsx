@@ -3,6 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { useRef, useState } from 'react';
 import { readAnswer } from '@/core/kinds/question/answered';
+import { partLetter } from '@/core/questions/answers';
 import type { AskedPart, AskedSheet } from '@/core/questions/paper';
 import { plainText } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
@@ -13,8 +14,6 @@ import { MaterialView } from '@/ui/material/material-view';
 import classes from './questions.module.css';
 import { type Tried, TriedWords } from './tried-words';
 import type { Answering } from './use-answering';
-
-const letterOfPart = (i: number): string => String.fromCharCode(97 + (i % 26));
 
 /** A hint, given when it is asked for. */
 function Hint({ attempt, part, lang }: { attempt: string; part: string; lang: string }) {
@@ -108,7 +107,7 @@ export function Sheet({ sheet, answering, desk, tried, points }: Props) {
           <PartOf
             key={part.id}
             part={part}
-            letter={sheet.parts.length > 1 ? letterOfPart(i) : null}
+            letter={sheet.parts.length > 1 ? partLetter(i) : null}
             answering={answering}
             editable={answering.editable && tried === null}
             desk={desk}

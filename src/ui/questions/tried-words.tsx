@@ -30,6 +30,21 @@ export function useHow() {
   };
 }
 
+/** What is right where an answer was not, and why. */
+export function RightWords({ right, told, lang }: { right: boolean; told: ToldPart | undefined; lang: string }) {
+  const t = useTranslations('questions');
+  return (
+    <>
+      {!right && told && told.words !== '' ? (
+        <p>
+          {t('is-right')} <strong>{told.words}</strong>
+        </p>
+      ) : null}
+      {told?.why ? <DocumentView document={told.why} lang={lang} /> : null}
+    </>
+  );
+}
+
 /** Right or wrong, what is right, and why. */
 export function TriedWords({ tried, part, lang }: { tried: Tried; part: AskedPart; lang: string }) {
   const t = useTranslations('questions');
@@ -45,12 +60,7 @@ export function TriedWords({ tried, part, lang }: { tried: Tried; part: AskedPar
         {/* A rule that is more than right or wrong is said. */}
         {score.how.off || score.how.rule !== 'whole' ? <span>{how(score)}</span> : null}
       </p>
-      {!right && told && told.words !== '' ? (
-        <p>
-          {t('is-right')} <strong>{told.words}</strong>
-        </p>
-      ) : null}
-      {told?.why ? <DocumentView document={told.why} lang={lang} /> : null}
+      <RightWords right={right} told={told} lang={lang} />
     </div>
   );
 }

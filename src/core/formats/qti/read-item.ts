@@ -1,6 +1,6 @@
 import { type AnyNode, Element } from 'domhandler';
 import type { Part, Question } from '../../questions/question-set';
-import { hasPicture, plainText } from '../../text/document-json';
+import { hasPicture, paragraphs, plainText } from '../../text/document-json';
 import type { Doc } from '../../text/nodes';
 import { isElement, parseMarkup } from '../markup';
 import { guardXml } from '../xml-guard';
@@ -33,12 +33,7 @@ const OTHERS = new Set([
 ]);
 
 const NOTHING: Doc = { type: 'doc', content: [{ type: 'paragraph' }] };
-const saying = (words: string): Doc => ({
-  type: 'doc',
-  content: words
-    .split('\n')
-    .map((line) => ({ type: 'paragraph', ...(line && { content: [{ type: 'text', text: line }] }) })),
-});
+const saying = (words: string): Doc => ({ type: 'doc', content: paragraphs(words) });
 
 /** What is left of some nodes without some elements, wherever they are in them. */
 function without(nodes: readonly AnyNode[], gone: ReadonlySet<Element>): AnyNode[] {

@@ -1,8 +1,8 @@
 import { blocksOf } from '../../compare/blocks';
 import { picturesIn } from '../../formats/pictures-out';
-import type { Answers } from '../../questions/answers';
+import { type Answers, partLetter } from '../../questions/answers';
 import type { AskedPart, AskedSheet, Paper } from '../../questions/paper';
-import { plainText } from '../../text/document-json';
+import { paragraphs, plainText } from '../../text/document-json';
 import type { Doc, DocNode } from '../../text/nodes';
 import type { DocumentKind } from './kind';
 
@@ -29,25 +29,17 @@ function sizeOf(value: unknown, depth: number): number {
   return Object.entries(value).reduce((sum, [key, inner]) => sum + key.length + sizeOf(inner, depth + 1), 2);
 }
 
-const lines = (text: string): DocNode[] =>
-  text
-    .split('\n')
-    .map(
-      (line): DocNode =>
-        line === '' ? { type: 'paragraph' } : { type: 'paragraph', content: [{ type: 'text', text: line }] },
-    );
-
 const isEmpty = (doc: Doc | null): boolean => doc === null || plainText(doc) === '';
 
 /** One part: what was asked as a line, and the place with what was answered. */
 function partNodes({ number, parts }: AskedSheet, part: AskedPart, said: AnswersContent['words']): DocNode[] {
-  const letter = parts.length > 1 ? `${String.fromCharCode(97 + (parts.indexOf(part) % 26))}) ` : '';
+  const letter = parts.length > 1 ? `${partLetter(parts.indexOf(part))}) ` : '';
   const words = Object.hasOwn(said, part.id) ? (said[part.id] ?? '') : '';
   const asked: DocNode = {
     type: 'question',
     attrs: { number: parts.indexOf(part) === 0 ? number : null, text: `${letter}${plainText(part.prompt)}` },
   };
-  return [asked, { type: 'answer', attrs: { id: part.id }, content: lines(words) }];
+  return [asked, { type: 'answer', attrs: { id: part.id }, content: paragraphs(words) }];
 }
 
 /** Answers as a text that can be read, compared, remarked on and taken away. */
@@ -57,7 +49,7 @@ export function answersText({ paper, answers, words }: AnswersContent): Doc {
     ...sheet.parts.flatMap((part) => partNodes(sheet, part, words)),
   ]);
   if (paper.length > 0) return { type: 'doc', content };
-  const said = Object.values(answers).flatMap((answer) => (typeof answer === 'string' ? lines(answer) : []));
+  const said = Object.values(answers).flatMap((answer) => (typeof answer === 'string' ? paragraphs(answer) : []));
   return { type: 'doc', content: said.length > 0 ? said : [{ type: 'paragraph' }] };
 }
 

@@ -1,4 +1,5 @@
 import type { AnswerOf, AskedOf, AskedQuestion, QuestionName } from './every';
+import { isText } from './kind';
 
 /** What is known of an answer without what is right: in a browser, too. */
 interface AnswerKind<Asked, Answer> {
@@ -6,13 +7,13 @@ interface AnswerKind<Asked, Answer> {
   readonly read: (answer: unknown) => Answer | null;
   /** Is it answered in full? */
   readonly isAnswered: (asked: Asked, answer: Answer) => boolean;
+  /** It is a text of its own in the document, which two can write on at once. */
+  readonly isText?: true;
 }
 
 const LONGEST_LINE = 2000;
 const LONGEST_TEXT = 60_000;
 const MOST = 200;
-
-const isText = (value: unknown): value is string => typeof value === 'string';
 
 const texts = (value: unknown): readonly string[] | null =>
   Array.isArray(value) && value.length <= MOST && value.every(isText) ? [...new Set(value)] : null;
@@ -55,6 +56,7 @@ export const ANSWERS: { readonly [Name in QuestionName]: AnswerKind<AskedOf<Name
   long: {
     read: (answer) => (isText(answer) && answer.trim() !== '' ? answer.slice(0, LONGEST_TEXT) : null),
     isAnswered: () => true,
+    isText: true,
   },
   gaps: {
     read: named,
@@ -87,6 +89,9 @@ const answerKind = (name: QuestionName): AnswerKind<unknown, unknown> =>
 
 /** An answer as it can be read; `null` for nothing that is one. */
 export const readAnswer = (name: QuestionName, answer: unknown): unknown => answerKind(name).read(answer);
+
+/** Are answers to a kind of question texts of their own in the document? */
+export const isWrittenText = (name: QuestionName): boolean => answerKind(name).isText === true;
 
 /** Is a question answered in full? */
 export function isAnswered({ kind, asked }: AskedQuestion, answer: unknown): boolean {

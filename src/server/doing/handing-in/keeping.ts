@@ -1,6 +1,6 @@
 import type { Finding } from '@/core/asks/ready-check';
 import { handInFingerprint } from '@/core/documents/fingerprint';
-import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
+import type { AssignmentId, DocumentId, HandInId, Instant, PersonId } from '@/core/ids';
 import { frozenAs } from '@/core/kinds/piece';
 import type { Facts } from '@/core/work/facts';
 import { standing } from '@/core/work/standing';
@@ -35,6 +35,13 @@ export async function holdTogether(
   return all;
 }
 
+/** A document as it is kept in a hand-in. */
+export const frozenDocument = (
+  title: string,
+  documentId: DocumentId,
+  { written, bytes, sha256 }: ReadDocument,
+): FrozenPiece => ({ kind: 'document', title, written, bytes, sha256, documentId });
+
 /** What is attached, as it is kept. */
 const frozenFiles = ({ attached }: Pick<Open, 'attached'>): FrozenPiece[] =>
   attached.flatMap(({ name, is }): FrozenPiece[] => {
@@ -61,10 +68,7 @@ export const freezeAnswered = async (
 /** What goes along, as it is kept: documents with their words, what was answered, then what is attached. */
 export async function freeze(tx: Queryable, { open, documents }: Looked): Promise<readonly FrozenPiece[]> {
   return [
-    ...open.documents.map(({ id: documentId, title }, i): FrozenPiece => {
-      const { written, bytes, sha256 } = documents[i] as ReadDocument;
-      return { kind: 'document', title, written, bytes, sha256, documentId };
-    }),
+    ...open.documents.map(({ id, title }, i) => frozenDocument(title, id, documents[i] as ReadDocument)),
     ...(await freezeAnswered(tx, open)),
   ];
 }

@@ -1,5 +1,6 @@
 import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
 import { documentIn } from '@/core/kinds/piece';
+import { frozenDocument } from '@/server/doing/handing-in/keeping';
 import { goingAlong } from '@/server/reading/documents/going-along';
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { workshop } from '@/server/workshop';
@@ -62,9 +63,8 @@ export async function freezeAlong(
     const documentId = documentIn(is);
     const document = documentId && along.get(documentId)?.document;
     if (!documentId || !document) continue;
-    const { written, bytes, sha256, state } = document;
-    frozen.push({ kind: 'document', title, written, bytes, sha256, documentId });
-    await keepVersion(tx, { documentId, at: now, reason: 'handed-in', state });
+    frozen.push(frozenDocument(title, documentId, document));
+    await keepVersion(tx, { documentId, at: now, reason: 'handed-in', state: document.state });
   }
   return frozen;
 }

@@ -1,5 +1,5 @@
 import type { AttemptId, Instant } from '@/core/ids';
-import { type AttemptAct, attemptStanding } from '@/core/questions/attempt';
+import { type AttemptAct, attemptStanding, isRunning } from '@/core/questions/attempt';
 import { looksAtOnce } from '@/core/questions/rules';
 import { type PartScore, Scoring } from '@/core/questions/scoring';
 import { holdTogether } from '@/server/doing/handing-in/keeping';
@@ -37,8 +37,7 @@ export function tellPresence(
 ): Promise<{ readonly ok: true }> {
   return db.transaction(async (tx) => {
     const { attempt, assignment, stands } = await running(tx, student, attemptId, now);
-    const runs = stands.phase === 'answering' || stands.phase === 'working';
-    if (!runs || stands.present === here) return { ok: true };
+    if (!isRunning(stands.phase) || stands.present === here) return { ok: true };
     const came: AttemptAct = { kind: here ? 'returned' : 'left', at: now };
     await act(tx, assignment, attempt, [came], { actorId: student.id }, now);
     return { ok: true };

@@ -1,6 +1,6 @@
 import type { AttemptId, Instant, PersonId } from '@/core/ids';
 import { asksQuestions, type SettingsOf } from '@/core/kinds/step';
-import { type AttemptAct, type AttemptStanding, attemptStanding } from '@/core/questions/attempt';
+import { type AttemptAct, type AttemptStanding, attemptStanding, isRunning } from '@/core/questions/attempt';
 import { addActs, type Derived, findAttempt, type StoredAttempt } from '@/store/attempts';
 import { type Queryable, read } from '@/store/database';
 import { type Happening, record } from '@/store/events';
@@ -14,7 +14,7 @@ export const ATTEMPT_JOB = 'attempt';
 export const derivedOf = ({ phase, answersUntil }: AttemptStanding): Derived => ({
   answersUntil,
   takes: phase === 'answering',
-  runs: phase === 'answering' || phase === 'working',
+  runs: isRunning(phase),
 });
 
 /** Has time ended it at the next moment at which time ends anything. */

@@ -1,7 +1,8 @@
 import { firstAnswers } from '@/core/documents/answers-document';
 import type { AssignmentId, AttemptId, DocumentId, Instant, StepId } from '@/core/ids';
 import type { AnswersContent } from '@/core/kinds/document/answers';
-import { type AttemptTerms, attemptStanding, type BeginRefusal, mayBegin } from '@/core/questions/attempt';
+import { isWrittenText } from '@/core/kinds/question/answered';
+import { type AttemptTerms, attemptStanding, type BeginRefusal, isRunning, mayBegin } from '@/core/questions/attempt';
 import { lay } from '@/core/questions/paper';
 import { partsIn } from '@/core/questions/question-set';
 import { sameForm } from '@/core/questions/sameness';
@@ -12,9 +13,10 @@ import { holdTogether, own } from '@/server/doing/handing-in/keeping';
 import { type TooMuch, use } from '@/server/limits';
 import { isStepOpen } from '@/server/reading/desk/open-steps';
 import { assignmentOr404 } from '@/server/reading/documents/looking';
+import { madeAttempts } from '@/server/reading/questions/made';
 import { newId, newToken } from '@/server/secrets';
 import { frozenOfWork } from '@/store/answered';
-import { addAttempt, attemptsOfWork, extraAt, type StoredAttempt } from '@/store/attempts';
+import { addAttempt, attemptsOfWork, extraAt } from '@/store/attempts';
 import { type Database, type Queryable, read, readTogether } from '@/store/database';
 import { factsOf, record } from '@/store/events';
 import type { Person } from '@/store/people';
@@ -36,14 +38,6 @@ const WORD = { capitals: false, accents: false, spaces: false } as const;
 /** What a further attempt begins with: what was answered before, or nothing. */
 function carried(before: AnswersContent | undefined): AnswersContent {
   return { paper: [], answers: before?.answers ?? {}, words: {}, loops: [] };
-}
-
-/** The attempts at one step, as far as they decide whether there may be another. */
-function made(attempts: readonly StoredAttempt[], allRight: (id: AttemptId) => boolean, now: Instant) {
-  return attempts.map(({ id, acts, terms }) => {
-    const { phase, endedAt } = attemptStanding(acts, terms, now);
-    return { phase, endedAt, allRight: allRight(id) };
-  });
 }
 
 /** Work that lies with the teacher is taken back for a further attempt, by the rules for that. */
@@ -107,16 +101,10 @@ export async function beginAttempt(
     });
     if (!asked.set) return { ok: false, code: 'no-questions' };
     const attempts = asked.attempts.filter((one) => one.stepId === stepId);
-    const runs = attempts.find(({ acts, terms }) =>
-      ['answering', 'working'].includes(attemptStanding(acts, terms, now).phase),
-    );
+    const runs = attempts.find(({ acts, terms }) => isRunning(attemptStanding(acts, terms, now).phase));
     const again = runs ?? attempts.find(({ act }) => act === given.act);
     if (again) return { ok: true, attempt: again.id };
-    const allRight = (id: AttemptId) => {
-      const score = asked.frozen.get(id);
-      return score !== undefined && score.unread === 0 && score.points >= score.of;
-    };
-    const refused = mayBegin(rules, made(attempts, allRight, now), now);
+    const refused = mayBegin(rules, madeAttempts(attempts, asked.frozen, now), now);
     if (refused) return { ok: false, ...refused };
     if (wanted !== null && sameForm(given.word, WORD) !== sameForm(wanted, WORD))
       return { ok: false, code: 'wrong-word' };
@@ -136,7 +124,7 @@ export async function beginAttempt(
     const last = attempts.at(-1);
     const before = rules.carries && last ? asked.frozen.get(last.id)?.content : undefined;
     const written = new Set(
-      partsIn(asked.set.content).flatMap(({ id: part, kind }) => (WRITTEN.has(kind) ? [part] : [])),
+      partsIn(asked.set.content).flatMap(({ id: part, kind }) => (isWrittenText(kind) ? [part] : [])),
     );
     // Whatever is asked has to be layable before anybody's time begins.
     const seed = newToken();
@@ -162,6 +150,3 @@ export async function beginAttempt(
     return { ok: true, attempt: id };
   });
 }
-
-/** Kinds whose answers are texts of their own in the document. */
-const WRITTEN: ReadonlySet<string> = new Set(['long']);

@@ -1,5 +1,5 @@
 import type { AssignmentId, AttemptId, Instant, PersonId, StepId } from '@/core/ids';
-import { type AttemptAct, attemptStanding, isNoted } from '@/core/questions/attempt';
+import { type AttemptAct, attemptStanding, isNoted, isRunning } from '@/core/questions/attempt';
 import type { Refusal } from '@/core/work/moves';
 import { isWithTeacher, standing } from '@/core/work/standing';
 import { holdTogether, own } from '@/server/doing/handing-in/keeping';
@@ -126,7 +126,7 @@ export async function changeAttempt(
         student,
         attempt,
         now,
-        runs: phase === 'answering' || phase === 'working',
+        runs: isRunning(phase),
         isVoid: phase === 'void',
         made: (one) => act(tx, assignment, attempt, [one], by, now),
       },

@@ -2,6 +2,7 @@ import { EXPORT_FORMATS, type ExportFormat } from '@/core/formats/export-formats
 import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
 import type { DocumentId } from '@/core/ids';
 import { documentKind, type Written } from '@/core/kinds/document';
+import { nameOfFile, takenAway } from '@/server/http/file-response';
 import { filesFolder } from '@/server/kite';
 import { use } from '@/server/limits';
 import { workshop } from '@/server/workshop';
@@ -68,15 +69,8 @@ async function download(
   if (much) return Response.json(much, { status: 429 });
   const exported = await make();
   if (!exported.ok) return Response.json(exported, { status: 409 });
-  const name = `${title.replace(/[\\/:*?"<>|]/g, ' ').trim() || 'document'}.${format}`;
-  return new Response(new Uint8Array(exported.made[0] ?? []), {
-    headers: {
-      'content-type': EXPORT_FORMATS[format],
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-      'cache-control': 'no-store',
-      'content-security-policy': "sandbox; default-src 'none'",
-    },
-  });
+  const name = `${nameOfFile(title).trim() || 'document'}.${format}`;
+  return takenAway(exported.made[0] ?? new Uint8Array(), EXPORT_FORMATS[format], name);
 }
 
 /** A text that a teacher gave, to take away in an open format. The caller has decided that they may. */

@@ -1,7 +1,7 @@
 import { fileKind } from '@/core/formats/file-type';
 import type { HandInId, Instant } from '@/core/ids';
 import { fileIn, type Piece } from '@/core/kinds/piece';
-import { fileResponse, KEPT, unchanged } from '@/server/http/file-response';
+import { fileResponse, KEPT, nameOfFile, takenAway, unchanged } from '@/server/http/file-response';
 import { type FileView, linkContent, type MaterialContent, sheetContent } from '@/server/kinds/material/index';
 import { filesFolder } from '@/server/kite';
 import { isNameless, neutralName } from '@/server/reading/marking/nameless';
@@ -125,14 +125,7 @@ export async function viewHandedIn(
 
 /** The bytes of a text as it was handed in: those of which the receipt has the fingerprint. */
 const textBytes = (bytes: Uint8Array, title: string): Response =>
-  new Response(new Uint8Array(bytes), {
-    headers: {
-      'content-type': 'application/json; charset=utf-8',
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(`${title.replace(/[\\/:*?"<>|]/g, ' ')}.json`)}`,
-      'cache-control': 'no-store',
-      'content-security-policy': "sandbox; default-src 'none'",
-    },
-  });
+  takenAway(bytes, 'application/json; charset=utf-8', `${nameOfFile(title)}.json`);
 
 /** The pieces of a hand-in as they were, with the words of its texts. */
 export async function handedInWhole(db: Queryable, handInId: HandInId) {

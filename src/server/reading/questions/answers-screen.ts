@@ -231,7 +231,7 @@ export async function answersScreen(db: Queryable, stepId: StepId, now: Instant)
     people: watched(named, attempts, { frozen, extras: base.extras, late: base.late, reasons: base.reasons }, now),
     answered: given.length,
     parts,
-    unsaid: unsaidIn(set, numbers),
+    unsaid: unsaidIn(set),
   };
 }
 

@@ -2,7 +2,13 @@ import { dayStart } from '@/core/calendar/due-words';
 import type { AttemptId, DocumentId, Instant, StepId } from '@/core/ids';
 import type { QuestionName } from '@/core/kinds/question';
 import type { SettingsOf } from '@/core/kinds/step';
-import { type AttemptStanding, attemptStanding, type BeginRefusal, mayBegin } from '@/core/questions/attempt';
+import {
+  type AttemptStanding,
+  attemptStanding,
+  type BeginRefusal,
+  isRunning,
+  mayBegin,
+} from '@/core/questions/attempt';
 import { countedPoints } from '@/core/questions/counts';
 import type { AskedSheet, Laid } from '@/core/questions/paper';
 import { lay } from '@/core/questions/paper';
@@ -18,6 +24,7 @@ import { findMaterial } from '@/store/materials';
 import { findSchool, type Person } from '@/store/people';
 import { questionSetsAt, startWordOf } from '@/store/question-sets';
 import { keyed } from './asked';
+import { madeAttempts } from './made';
 import { type ToldPart, toldParts } from './told';
 
 /** What students know of the rules: everything but the word that opens it. */
@@ -231,7 +238,7 @@ export async function givenQuestions(
   const attempts = got.attempts.filter((one) => one.stepId === stepId);
   const setOf = ({ setNumber }: StoredAttempt) => keyed(got.sets.get(setNumber) ?? newest, got.changes);
   const standings = new Map(attempts.map((one) => [one.id, attemptStanding(one.acts, one.terms, now)]));
-  const runs = attempts.find(({ id }) => ['answering', 'working'].includes(standings.get(id)?.phase ?? ''));
+  const runs = attempts.find(({ id }) => isRunning((standings.get(id) as AttemptStanding).phase));
   const over = attempts.filter(({ id }) => standings.get(id)?.phase === 'over' && got.frozen.has(id));
   const given = await read(db, givenPointsOf(over.map(({ id }) => id)));
   const ended = over
@@ -256,14 +263,6 @@ export async function givenQuestions(
     ended,
     used: attempts.filter(({ id }) => standings.get(id)?.phase !== 'void').length,
     counted: mayTell(rules, by) ? countedPoints(rules.counts, scores) : null,
-    begin: mayBegin(
-      rules,
-      attempts.map(({ id }) => {
-        const score = got.frozen.get(id);
-        const { phase = 'over', endedAt = null } = standings.get(id) ?? {};
-        return { phase, endedAt, allRight: score !== undefined && score.unread === 0 && score.points >= score.of };
-      }),
-      now,
-    ),
+    begin: mayBegin(rules, madeAttempts(attempts, got.frozen, now), now),
   };
 }

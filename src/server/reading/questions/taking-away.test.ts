@@ -1,7 +1,8 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { readTest } from '@/core/formats/qti/read-test';
 import type { StepId } from '@/core/ids';
-import { mostPoints, questionsIn } from '@/core/questions/question-set';
+import { mostPoints, partsIn, questionsIn } from '@/core/questions/question-set';
+import { changeKey } from '@/server/doing/questions/keys';
 import { read } from '@/store/database';
 import { questionSetOf } from '@/store/question-sets';
 import { type TestSchool, testSchool } from '@/store/test-school';
@@ -51,8 +52,7 @@ test('pictures of the class leave with it', async () => {
 test('what has no word there is told by question', async () => {
   const asked = await read(school.db, questionSetOf('over-the-sill-3' as StepId));
   if (!asked) throw new Error('nothing is asked');
-  const numbers = new Map(questionsIn(asked.content).flatMap(({ parts }, i) => parts.map(({ id }) => [id, i + 1])));
-  expect(unsaidIn(asked.content, numbers)).toContainEqual({ number: 1, code: 'scoring' });
+  expect(unsaidIn(asked.content)).toContainEqual({ number: 1, code: 'scoring' });
 });
 
 test.each([
@@ -62,4 +62,13 @@ test.each([
   ['nothing', 'qti-2.1'],
 ])('nothing leaves of %s as %s', async (step, form) => {
   expect((await away(step, form)).status).toBe(404);
+});
+
+test('what counts as right by now leaves, not what did when it was set', async () => {
+  const asked = await read(school.db, questionSetOf('cloud-names-1' as StepId));
+  const part = asked && partsIn(asked.content).find(({ kind }) => kind === 'short');
+  const key = { stepId: 'cloud-names-1' as StepId, part: part?.id ?? '', key: { accept: 'mare’s tails' }, reason: '' };
+  expect(await changeKey(school.db, await school.person('t-bello'), key, Date.now())).toMatchObject({ ok: true });
+  const leaves = Object.values(await files(await away('cloud-names-1', 'qti-2.1'))).join('');
+  expect(leaves).toContain('mapKey="mare’s tails"');
 });

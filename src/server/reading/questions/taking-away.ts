@@ -4,27 +4,39 @@ import type { NotSaid } from '@/core/formats/qti/not-kept';
 import { packedTest, writeTest } from '@/core/formats/qti/write-test';
 import type { StepId } from '@/core/ids';
 import { type QuestionSet, questionsIn } from '@/core/questions/question-set';
+import { nameOfFile, takenAway } from '@/server/http/file-response';
 import { use } from '@/server/limits';
+import { keyChangesAt } from '@/store/answered';
 import { classOfAssignment, findPicture } from '@/store/classes';
-import { type Queryable, read } from '@/store/database';
+import { type Queryable, read, readTogether } from '@/store/database';
 import type { Person } from '@/store/people';
 import { questionSetOf } from '@/store/question-sets';
 import { assignmentOfStep, findAssignment } from '@/store/work';
+import { keyed } from './asked';
 
 /** The forms in which questions leave. */
 const FORMS: Readonly<Record<string, QtiVersion>> = { 'qti-2.1': '2.1', 'qti-3.0': '3.0' };
 
-/** What of a set has no word in those forms: once for each question and reason. */
-export function unsaidIn(set: QuestionSet, numbers: ReadonlyMap<string, number>) {
-  const found = new Map<string, { readonly number: number; readonly code: NotSaid['code'] }>();
-  for (const question of questionsIn(set)) {
-    const alone = { sections: [{ id: 'alone', title: '', draw: null, shuffle: false, questions: [question] }] };
-    const number = numbers.get(question.parts[0]?.id ?? '') ?? 0;
-    // Pictures leave with it.
-    for (const { code } of writeTest(alone, '', '2.1').notSaid)
-      if (code !== 'picture') found.set(`${number} ${code}`, { number, code });
-  }
-  return [...found.values()];
+/** Something of a set that has no word in those forms, by the number of its question. */
+interface Unsaid {
+  readonly number: number;
+  readonly code: NotSaid['code'];
+}
+
+const told = new WeakMap<QuestionSet, readonly Unsaid[]>();
+
+/** What of a set has no word in those forms: once for each question and reason. A set never changes, and is looked at often. */
+export function unsaidIn(set: QuestionSet): readonly Unsaid[] {
+  const before = told.get(set);
+  if (before) return before;
+  const numbers = new Map(questionsIn(set).map(({ id }, i) => [id, i + 1]));
+  const found = new Map<string, Unsaid>();
+  // Pictures leave with it.
+  for (const { item, code } of writeTest(set, '', '2.1').notSaid)
+    if (code !== 'picture') found.set(`${item} ${code}`, { number: numbers.get(item) ?? 0, code });
+  const unsaid = [...found.values()];
+  told.set(set, unsaid);
+  return unsaid;
 }
 
 const PICTURE = /\/api\/pictures\/([\w.-]{1,200})/g;
@@ -50,20 +62,14 @@ export async function takeQuestionsAway(
   form: string,
 ): Promise<Response> {
   const version = Object.hasOwn(FORMS, form) ? FORMS[form] : undefined;
-  const asked = await read(db, questionSetOf(stepId));
+  const { asked, changes } = await readTogether(db, { asked: questionSetOf(stepId), changes: keyChangesAt(stepId) });
   const assignmentId = await assignmentOfStep(db, stepId);
   const assignment = assignmentId && (await read(db, findAssignment(assignmentId)));
   const at = assignmentId && (await read(db, classOfAssignment(assignmentId)));
   if (!version || !asked || !assignment || !at) return GONE();
   const much = await use(db, person.id, 'exports', 1, Date.now());
   if (much) return Response.json(much, { status: 429 });
-  const pictures = await picturesOf(db, asked.content, at.id);
-  const bytes = packedTest(writeTest(asked.content, assignment.title, version, pictures));
-  return new Response(new Uint8Array(bytes), {
-    headers: {
-      'content-type': 'application/zip',
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(`${assignment.title}.zip`)}`,
-      'cache-control': 'no-store',
-    },
-  });
+  const set = keyed(asked.content, changes);
+  const bytes = packedTest(writeTest(set, assignment.title, version, await picturesOf(db, set, at.id)));
+  return takenAway(bytes, 'application/zip', `${nameOfFile(assignment.title)}.zip`);
 }
