@@ -258,10 +258,15 @@ export async function updatesOfAttempt(
   db: Queryable,
   attemptId: AttemptId,
 ): Promise<{ readonly updates: readonly Uint8Array[]; readonly last: number }> {
+  // As one row: an exam of two minutes is sixty of them, and five hundred end in one second.
   const { rows: found } = await db.query(
-    `SELECT u.seq, u.update FROM attempt t JOIN document_update u ON u.document_id = t.document_id WHERE t.id = $1 ORDER BY u.seq`,
+    `SELECT coalesce(max(u.seq), 0)::text AS last, coalesce(string_agg(encode(u.update, 'base64'), ',' ORDER BY u.seq), '') AS updates
+     FROM attempt t JOIN document_update u ON u.document_id = t.document_id WHERE t.id = $1`,
     [attemptId],
   );
-  const stored = found as readonly { readonly seq: number | string; readonly update: Uint8Array }[];
-  return { updates: stored.map(({ update }) => update), last: Number(stored.at(-1)?.seq ?? 0) };
+  const [{ last, updates }] = found as [{ last: string; updates: string }];
+  return {
+    updates: updates === '' ? [] : updates.split(',').map((one) => new Uint8Array(Buffer.from(one, 'base64'))),
+    last: Number(last),
+  };
 }

@@ -24,6 +24,8 @@ const receipt = z.object({
   /** From when it counts, where it was begun before the end and finished within the grace. */
   counts_at: maybeInstant,
   late: lateRule,
+  /** Minutes that the school was away while it was answered, and that were given back. */
+  given_back: z.number(),
   /** The most points that the assignment gave; `null` where it gave none. */
   points: z.number().nullable(),
   /** Everybody for whom it counts, by name, in group work; empty for one's own. */
@@ -45,6 +47,9 @@ export type Receipt = z.output<typeof receipt>;
 const RECEIPT = `SELECT h.id, h.number, h.assignment_id, h.student_id, h.at, h.due_at, h.late_by, h.note, h.fingerprint, h.findings,
   h.begun_at, h.counts_at, h.late, h.points, s.name AS student, a.title AS assignment, c.id AS class_id, c.name AS class,
   (SELECT coalesce(array_agg(m.name ORDER BY m.name), '{}') FROM person m WHERE m.id = ANY(h.members)) AS members,
+  (SELECT coalesce(sum((a.data->>'minutes')::double precision), 0) FROM hand_in_piece p JOIN attempt t ON t.document_id = p.document_id
+    JOIN attempt_act a ON a.attempt_id = t.id AND a.kind = 'given-time' AND (a.data->>'away')::boolean
+    WHERE p.hand_in_id = h.id) AS given_back,
   coalesce((SELECT jsonb_agg(jsonb_build_object('title', p.title, 'kind', p.kind, 'size', coalesce(p.size, octet_length(p.bytes), 0), 'sha256', p.sha256)
             ORDER BY p.position) FROM hand_in_piece p WHERE p.hand_in_id = h.id), '[]') AS pieces
   FROM hand_in h JOIN person s ON s.id = h.student_id JOIN assignment a ON a.id = h.assignment_id JOIN class c ON c.id = a.class_id`;

@@ -1,10 +1,11 @@
 import { fdatasyncSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { PGlite } from '@electric-sql/pglite';
+import { PGlite, types } from '@electric-sql/pglite';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
 import { type Database, type Queryable, QueryFailed } from './database';
 import { lockFolder } from './folder-lock';
+import { Statements } from './pglite-statements';
 
 interface SyncingModule {
   readonly NODEFS: { stream_ops: { fsync?: (stream: { nfd: number }) => void } };
@@ -31,10 +32,11 @@ const START = [
   'shared_buffers=32MB',
 ];
 
-const asQueryable = (on: Pick<PGlite, 'query'>): Queryable => ({
+/** Asks by statements that are kept ready. */
+const asQueryable = (run: Statements['run']): Queryable => ({
   async query(sql, params = []) {
     try {
-      const { rows, affectedRows } = await on.query(sql, [...params]);
+      const { rows, affectedRows } = await run(sql, params);
       return { rows, affected: affectedRows ?? 0 };
     } catch (error) {
       throw QueryFailed.of(error);
@@ -52,11 +54,27 @@ export async function openPglite(folder: string): Promise<Database> {
     const cluster = join(folder, 'pg');
     // A crash may leave this file empty, which would stop the start; under our lock nobody else uses it.
     rmSync(join(cluster, 'postmaster.pid'), { force: true });
-    const pg = await PGlite.create({ fs: new SyncedNodeFS(cluster), startParams: START, extensions: { pg_trgm } });
+    const pg = await PGlite.create({
+      fs: new SyncedNodeFS(cluster),
+      startParams: START,
+      extensions: { pg_trgm },
+      serializers: { [types.BYTEA]: (bytes: Uint8Array) => `\\x${Buffer.from(bytes).toString('hex')}` },
+      parsers: { [types.BYTEA]: (text) => new Uint8Array(Buffer.from(text.slice(2), 'hex')) },
+    });
+    const statements = new Statements(pg);
     return {
-      ...asQueryable(pg),
+      // Not in the middle of somebody's transaction.
+      ...asQueryable((sql, params) => pg._runExclusiveTransaction(() => statements.run(sql, params))),
       alone: true,
-      transaction: (work) => pg.transaction((tx) => work(asQueryable(tx as unknown as PGlite))),
+      transaction: (work) =>
+        pg.transaction((tx) =>
+          work(
+            asQueryable((sql, params) => {
+              if (tx.closed) throw new Error('this transaction has ended');
+              return statements.run(sql, params);
+            }),
+          ),
+        ),
       listen: (channel, hear) => pg.listen(channel, hear),
       async run(sql) {
         await pg.exec(sql);

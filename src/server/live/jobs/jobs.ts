@@ -10,10 +10,16 @@ const LEASE = 60_000;
 export const WAITS = [1000, 5000, 30_000, 120_000, 600_000] as const;
 /** So many are taken at a time: the others are left to processes that are free. */
 const AT_ONCE = 20;
+/** So many are read ahead of the one that has its effect. */
+const AHEAD = 3;
 /** The clock is looked at this often, in memory: it may be put forward or back. */
 const LOOK = 500;
 /** The database is asked this often when the next job is due, in case that nobody told. */
 const ASK = 60_000;
+
+type Prepared =
+  | { readonly ok: true; readonly kind: AnyJobKind; readonly given: unknown; readonly made: unknown }
+  | { readonly ok: false; readonly error: unknown };
 
 /**
  * Runs what has to happen at a time, in whichever process is free. A job has its effect once: it is held and ended in the
@@ -79,8 +85,11 @@ export class Jobs {
     for (;;) {
       const now = this.now();
       const jobs = await takeJobs(this.db, now, now + LEASE, AT_ONCE);
-      for (const job of jobs) {
-        if (await this.#do(job)) done += 1;
+      const prepared: Promise<Prepared>[] = [];
+      for (const [i, job] of jobs.entries()) {
+        // What the next ones need read is read in the processes beside this one while this one has its effect.
+        for (const next of jobs.slice(prepared.length, i + 1 + AHEAD)) prepared.push(this.#prepare(next));
+        if (await this.#do(job, await (prepared[i] as Promise<Prepared>))) done += 1;
         // A database within this process answers before any socket is read: pages and keys come first.
         await new Promise((resolve) => setImmediate(resolve));
       }
@@ -93,15 +102,25 @@ export class Jobs {
     return done;
   }
 
-  async #do(job: TakenJob): Promise<boolean> {
-    const kind = this.kinds[job.kind];
+  /** What a job has to have read before its effect; an error waits until it is its turn. */
+  async #prepare(job: TakenJob): Promise<Prepared> {
     try {
+      const kind = this.kinds[job.kind];
       if (!kind) throw new Error(`no kind of job is called ${job.kind}`);
       const given = kind.given.parse(job.given);
-      const prepared = await kind.prepare?.(this.db, given, this.now());
+      return { ok: true, kind, given, made: await kind.prepare?.(this.db, given, this.now()) };
+    } catch (error) {
+      return { ok: false, error };
+    }
+  }
+
+  async #do(job: TakenJob, prepared: Prepared): Promise<boolean> {
+    try {
+      if (!prepared.ok) throw prepared.error;
+      const { kind, given, made } = prepared;
       return await this.db.transaction(async (tx) => {
         if (!(await holdJob(tx, job))) return false;
-        const again = await kind.effect(tx, given, prepared, this.now());
+        const again = await kind.effect(tx, given, made, this.now());
         await endJob(tx, job, again);
         return true;
       });
