@@ -11,7 +11,7 @@ export const LATER = ['find', 'guide', 'help', 'reading', 'told'] as const;
 
 /** The parts of the catalogue that each screen needs in the browser besides those. A test follows its imports. */
 export const SCREEN_WORDS = {
-  '(frame)/answers/[step]': ['answers', 'questions'],
+  '(frame)/answers/[step]': ['answers', 'questions', 'remarks', 'rubric'],
   '(frame)/asides': ['aside'],
   '(frame)/classes': ['join'],
   '(frame)/classes/[class]': ['class'],

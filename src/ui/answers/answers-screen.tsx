@@ -6,7 +6,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import classes from './answers.module.css';
-import { PartOfClass } from './part-of-class';
+import { ByQuestion } from './by-question';
 import { PeopleTable } from './people-table';
 import { WholeClass } from './whole-class';
 
@@ -46,12 +46,7 @@ export function AnswersScreen({ view, zone, now }: Props) {
         <h2 id="who">{t('who', { n: view.answered, of: view.people.length })}</h2>
         <PeopleTable view={view} times={times} now={now} />
       </section>
-      <section className={classes.part} aria-labelledby="by-question">
-        <h2 id="by-question">{t('by-question')}</h2>
-        {view.parts.map((part) => (
-          <PartOfClass key={part.part} part={part} view={view} />
-        ))}
-      </section>
+      <ByQuestion view={view} />
       <section className={classes.part} aria-labelledby="take-away">
         <h2 id="take-away">{t('take-away')}</h2>
         <p className="soft">{t('take-away-says')}</p>

@@ -1,76 +1,15 @@
 'use client';
 
-import { NumberInput, Textarea } from '@mantine/core';
 import { useFormatter, useTranslations } from 'next-intl';
 import { useState } from 'react';
 import type { Rescored } from '@/server/doing/questions/keys';
-import type { AnswersView, AnswerToRead, PartFigures, UnknownAnswer } from '@/server/reading/questions/answers-screen';
+import type { AnswersView, PartFigures, UnknownAnswer } from '@/server/reading/questions/answers-screen';
 import { post } from '@/ui/common/client-request';
-import { QuietButton } from '@/ui/common/primary-button';
 import { useRefresh } from '@/ui/common/use-refresh';
+import type { Kept } from '@/ui/marking/kept-remarks';
 import { AnswersOfClass } from '@/ui/questions/class-answers';
 import classes from './answers.module.css';
-
-/** An answer that somebody has to read: points, and a word about it. */
-function Reading({ one, part }: { one: AnswerToRead; part: PartFigures }) {
-  const t = useTranslations('answers');
-  const refresh = useRefresh();
-  const [points, setPoints] = useState<number | ''>(one.points ?? '');
-  const [words, setWords] = useState(one.said);
-  const [said, setSaid] = useState('');
-  const changed = points !== (one.points ?? '') || words !== one.said;
-  const send = async () => {
-    const answer = await post(`/api/attempts/${one.attempt}/points`, {
-      part: part.part,
-      points: points === '' ? null : points,
-      words,
-    });
-    setSaid(answer.ok ? t('kept') : t('broke'));
-    if (answer.ok) refresh();
-  };
-  return (
-    <li>
-      <strong>
-        <bdi>{one.name}</bdi>
-      </strong>
-      <p className={classes.words} dir="auto">
-        {one.words}
-      </p>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send();
-        }}
-      >
-        <NumberInput
-          label={t('points-of', { of: part.of })}
-          aria-label={t('points-for', { name: one.name })}
-          value={points}
-          min={0}
-          max={part.of}
-          step={0.5}
-          clampBehavior="strict"
-          hideControls
-          onChange={(value) => setPoints(typeof value === 'number' ? value : '')}
-        />
-        <Textarea
-          label={t('say-about')}
-          value={words}
-          autosize
-          minRows={1}
-          maxLength={5000}
-          onChange={({ currentTarget: { value } }) => setWords(value)}
-        />
-        <QuietButton type="submit" disabled={!changed}>
-          {t('keep')}
-        </QuietButton>
-        <span role="status" className="moss">
-          {said}
-        </span>
-      </form>
-    </li>
-  );
-}
+import { ReadAnswer } from './read-answer';
 
 /** What several wrote and the key does not know: it can be accepted, and says whom that changes. */
 function Unknown({ one, part, view }: { one: UnknownAnswer; part: PartFigures; view: AnswersView }) {
@@ -105,7 +44,7 @@ function Unknown({ one, part, view }: { one: UnknownAnswer; part: PartFigures; v
 }
 
 /** One part: how many got it right, how the class answered, what the key does not know, and what has to be read. */
-export function PartOfClass({ part, view }: { part: PartFigures; view: AnswersView }) {
+export function PartOfClass({ part, view, bank }: { part: PartFigures; view: AnswersView; bank: Kept }) {
   const t = useTranslations('answers');
   const format = useFormatter();
   const { facility, discrimination, n } = part.figures;
@@ -137,7 +76,7 @@ export function PartOfClass({ part, view }: { part: PartFigures; view: AnswersVi
       {part.toRead.length > 0 ? (
         <ul className={classes.reading}>
           {part.toRead.map((one) => (
-            <Reading key={`${one.attempt} ${one.points} ${one.said}`} one={one} part={part} />
+            <ReadAnswer key={one.attempt} one={one} part={part} bank={bank} />
           ))}
         </ul>
       ) : part.answers ? (

@@ -1,11 +1,12 @@
 'use client';
 
-import { Modal, NumberInput, Textarea } from '@mantine/core';
+import { Modal, Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import type { AnswersView, WatchedPerson } from '@/server/reading/questions/answers-screen';
 import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
+import { NumberField } from '@/ui/common/number-field';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
@@ -39,7 +40,7 @@ interface DialogProps {
 function ActDialog({ step, person, act, close }: DialogProps) {
   const t = useTranslations('answers');
   const refresh = useRefresh();
-  const [minutes, setMinutes] = useState<number | ''>(10);
+  const [minutes, setMinutes] = useState<number | null>(10);
   const [reason, setReason] = useState('');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -65,14 +66,7 @@ function ActDialog({ step, person, act, close }: DialogProps) {
           </div>
           <p>{t(`${act}-says`)}</p>
           {WITH_MINUTES.has(act) ? (
-            <NumberInput
-              label={t('minutes')}
-              value={minutes}
-              min={1}
-              max={600}
-              hideControls
-              onChange={(value) => setMinutes(typeof value === 'number' ? value : '')}
-            />
+            <NumberField label={t('minutes')} value={minutes} min={1} max={600} hideControls change={setMinutes} />
           ) : null}
           <Textarea
             label={t('reason')}
@@ -91,7 +85,7 @@ function ActDialog({ step, person, act, close }: DialogProps) {
             <PrimaryButton
               onClick={send}
               loading={busy}
-              disabled={reason.trim() === '' || (WITH_MINUTES.has(act) && minutes === '')}
+              disabled={reason.trim() === '' || (WITH_MINUTES.has(act) && minutes === null)}
             >
               {t(act)}
             </PrimaryButton>

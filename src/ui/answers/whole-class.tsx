@@ -1,11 +1,12 @@
 'use client';
 
-import { NumberInput, TextInput } from '@mantine/core';
+import { TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import { isRunning } from '@/core/questions/attempt';
 import type { AnswersView } from '@/server/reading/questions/answers-screen';
 import { post } from '@/ui/common/client-request';
+import { NumberField } from '@/ui/common/number-field';
 import { QuietButton } from '@/ui/common/primary-button';
 import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './answers.module.css';
@@ -15,7 +16,7 @@ export function WholeClass({ view }: { view: AnswersView }) {
   const t = useTranslations('answers');
   const refresh = useRefresh();
   const [word, setWord] = useState(view.word ?? '');
-  const [minutes, setMinutes] = useState<number | ''>(5);
+  const [minutes, setMinutes] = useState<number | null>(5);
   const [reason, setReason] = useState('');
   const [said, setSaid] = useState('');
   const running = view.people.filter(({ phase }) => phase !== 'not-begun' && isRunning(phase)).length;
@@ -57,21 +58,14 @@ export function WholeClass({ view }: { view: AnswersView }) {
             void give();
           }}
         >
-          <NumberInput
-            label={t('minutes')}
-            value={minutes}
-            min={1}
-            max={600}
-            hideControls
-            onChange={(value) => setMinutes(typeof value === 'number' ? value : '')}
-          />
+          <NumberField label={t('minutes')} value={minutes} min={1} max={600} hideControls change={setMinutes} />
           <TextInput
             label={t('reason')}
             value={reason}
             maxLength={500}
             onChange={({ currentTarget: { value } }) => setReason(value)}
           />
-          <QuietButton type="submit" disabled={minutes === '' || reason.trim() === '' || running === 0}>
+          <QuietButton type="submit" disabled={minutes === null || reason.trim() === '' || running === 0}>
             {t('give-all', { n: running })}
           </QuietButton>
         </form>

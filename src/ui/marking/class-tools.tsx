@@ -1,6 +1,6 @@
 'use client';
 
-import { Modal, NumberInput, Textarea } from '@mantine/core';
+import { Modal, Textarea } from '@mantine/core';
 import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
@@ -11,6 +11,7 @@ import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { keyOr } from '@/ui/common/key-or';
+import { NumberField } from '@/ui/common/number-field';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
 import { sendUnsaved } from '@/ui/common/unsaved';
@@ -206,11 +207,11 @@ function ExtraTime({ view, zone, now, close }: { view: MarkingView; zone: string
           ))}
         </select>
       </label>
-      <NumberInput
+      <NumberField
         label={t('extra-hours')}
         description={t('extra-none')}
         value={hours}
-        onChange={(value) => setHours(typeof value === 'number' ? value : 0)}
+        change={(value) => setHours(value ?? 0)}
         min={0}
         max={1440}
         step={1}

@@ -44,6 +44,16 @@ test('the list narrows to who has not handed in', async () => {
   expect(list.queryByRole('link', { name: /Leila Amrani/ })).toBeNull();
 });
 
+test('half points can be typed by key, with the mark on the way to them', async () => {
+  const page = await open();
+  const points = page.getAllByLabelText('Points')[0] as HTMLInputElement;
+  await page.hand.clear(points);
+  await page.hand.type(points, '2.5');
+  expect(points.value).toBe('2.5');
+  await page.hand.clear(points);
+  expect(points.value).toBe('');
+});
+
 test('without names the work has a number, and nothing on the screen says whose it is', async () => {
   const page = await open();
   await page.hand.click(page.getByLabelText('Mark without names'));

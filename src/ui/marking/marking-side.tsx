@@ -1,12 +1,13 @@
 'use client';
 
-import { NumberInput, Textarea } from '@mantine/core';
+import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { type KeyboardEvent, useEffect, useState } from 'react';
 import { addUp, type Criterion, type Mark, pointsProblem } from '@/core/marks/rubric';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { keyOr } from '@/ui/common/key-or';
+import { NumberField } from '@/ui/common/number-field';
 import { PlaceLink } from '@/ui/common/place-link';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
@@ -68,10 +69,10 @@ function CriterionMarks({
           </button>
         ))}
       </div>
-      <NumberInput
+      <NumberField
         label={t('points-for', { title: criterion.title })}
-        value={mark.points ?? ''}
-        onChange={(value) => change({ ...mark, points: typeof value === 'number' ? value : null })}
+        value={mark.points}
+        change={(points) => change({ ...mark, points })}
         min={0}
         max={criterion.points}
         step={0.5}

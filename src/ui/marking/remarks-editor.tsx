@@ -8,10 +8,10 @@ import { anchorText } from '@/core/remarks/anchor';
 import { type Annotation, quotedBy, remarkOn } from '@/core/remarks/annotation';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { newAct } from '@/ui/common/act';
-import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { QuietButton } from '@/ui/common/primary-button';
 import type { ChosenWords } from './handed-in';
+import { KeptRemarks, useKeptRemarks } from './kept-remarks';
 import classes from './marking-tools.module.css';
 
 /** The field into which a remark is written: the words that were selected lead to it. */
@@ -31,7 +31,7 @@ export function RemarksEditor({ view, remarks, setRemarks, chosen }: Props) {
   const [words, setWords] = useState('');
   const [says, setSays] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const [kept, setKept] = useState(view.keptRemarks);
+  const bank = useKeptRemarks(view.keptRemarks);
   useEffect(() => {
     if (chosen) setWords(chosen.text.slice(chosen.start, chosen.end));
   }, [chosen]);
@@ -56,10 +56,6 @@ export function RemarksEditor({ view, remarks, setRemarks, chosen }: Props) {
     setProblem(null);
     setWords('');
     setSays('');
-  };
-  const keep = async (change: { keep: string } | { drop: string }) => {
-    const answer = await post<{ kept: typeof kept }>('/api/kept-remarks', change);
-    if (answer.ok) setKept(answer.kept);
   };
 
   return (
@@ -106,32 +102,16 @@ export function RemarksEditor({ view, remarks, setRemarks, chosen }: Props) {
         <QuietButton onClick={add} disabled={says.trim() === ''}>
           {t('add')}
         </QuietButton>
-        <button type="button" className="quiet" disabled={says.trim() === ''} onClick={() => void keep({ keep: says })}>
+        <button
+          type="button"
+          className="quiet"
+          disabled={says.trim() === ''}
+          onClick={() => void bank.change({ keep: says })}
+        >
           {t('keep')}
         </button>
       </div>
-      {kept.length > 0 ? (
-        <details className={classes.bank}>
-          <summary>{t('bank', { n: kept.length })}</summary>
-          <ul>
-            {kept.map(({ id, body }) => (
-              <li key={id}>
-                <button type="button" className="quiet" onClick={() => setSays(body)}>
-                  <bdi>{body}</bdi>
-                </button>{' '}
-                <button
-                  type="button"
-                  className="quiet"
-                  aria-label={t('drop-this', { body })}
-                  onClick={() => void keep({ drop: id })}
-                >
-                  {t('drop')}
-                </button>
-              </li>
-            ))}
-          </ul>
-        </details>
-      ) : null}
+      <KeptRemarks {...bank} use={setSays} />
     </section>
   );
 }

@@ -158,7 +158,7 @@ describe('an exam', () => {
     });
     await tellPresence(school.db, wren, attempt, false, now);
     expect(
-      (await answersScreen(school.db, EXAM_STEP, now))?.people.find(({ student }) => student === wren.id),
+      (await answersScreen(school.db, kerr.id, EXAM_STEP, now))?.people.find(({ student }) => student === wren.id),
     ).toMatchObject({ phase: 'answering', present: false });
     const late = start + 51 * MINUTE;
     expect(await answer(wren, attempt, { 'over-the-sill3p': { text: '0.5', locale: 'en' } }, late)).toEqual({
@@ -200,7 +200,7 @@ describe('an exam', () => {
   test('what came after the end is put to the other answers when a teacher says so', async () => {
     const now = start + 80 * MINUTE;
     const person = async () =>
-      (await answersScreen(school.db, EXAM_STEP, now))?.people.find(({ student }) => student === wren.id);
+      (await answersScreen(school.db, kerr.id, EXAM_STEP, now))?.people.find(({ student }) => student === wren.id);
     expect(await person()).toMatchObject({ points: 2, late: 1 });
     const reason = 'It was the network.';
     expect(await changeAttempt(school.db, kerr, attempt, { kind: 'count-late', reason }, now)).toEqual({ ok: true });
@@ -225,7 +225,7 @@ describe('an exam', () => {
     });
     await tick(now + 26 * MINUTE);
     expect((await desk(school.db, wren, EXAM, now + 26 * MINUTE))?.receipts).toHaveLength(2);
-    const screen = await answersScreen(school.db, EXAM_STEP, now + 26 * MINUTE);
+    const screen = await answersScreen(school.db, kerr.id, EXAM_STEP, now + 26 * MINUTE);
     expect(screen?.people.find(({ student }) => student === wren.id)).toMatchObject({
       points: 6,
       reasons: ['It was the network.', 'The light went out.'],
@@ -269,6 +269,8 @@ describe('an exam', () => {
     expect(await changeAttempt(school.db, kerr, own, { kind: 'end', reason: 'The bell.' }, at)).toEqual({ ok: true });
     const ended = await given(yusuf, EXAM, EXAM_STEP, at);
     expect(ended.ended[0]?.standing).toMatchObject({ endedBy: 'teacher', givenBack: 20, givenMore: 5 });
+    // The receipt says so, too.
+    expect((await desk(school.db, yusuf, EXAM, at))?.receipts.map(({ given_back }) => given_back)).toEqual([20]);
   });
 });
 
@@ -337,7 +339,7 @@ describe('a quiz', () => {
 
   test('a further answer that is accepted scores everyone again, says whom it changed, and keeps both', async () => {
     const part = 'cloud-names2p';
-    const screen = await answersScreen(school.db, QUIZ_STEP, now);
+    const screen = await answersScreen(school.db, kerr.id, QUIZ_STEP, now);
     const unknown = screen?.parts.find((one) => one.part === part)?.unknown[0];
     if (!unknown) throw new Error('everybody knew it');
     const { rows: before } = await school.db.query('SELECT count(*)::int AS n FROM attempt_score');

@@ -12,8 +12,9 @@ import { frozenAtStep, givenPointsOf, keyChangesAt, lateAnswersAt } from '@/stor
 import { attemptsAtStep, extrasAt, reasonsAt, type StoredAttempt } from '@/store/attempts';
 import { classOfAssignment, peopleOf } from '@/store/classes';
 import { type Queryable, read, readTogether } from '@/store/database';
+import { keptRemarksOf } from '@/store/marking';
 import { questionSetsAt, startWordOf } from '@/store/question-sets';
-import { assignmentOfStep, findAssignment, stepsOf } from '@/store/work';
+import { assignmentOfStep, findAssignment, rubricOf, stepsOf } from '@/store/work';
 import { keyed } from './asked';
 import { newestOfEach, type ShownAnswers, shownAnswers } from './class-answers';
 import { unsaidIn } from './taking-away';
@@ -135,7 +136,7 @@ function watched(
 }
 
 /** What a teacher sees of a step that asks: who is at it, how the class answered, and what has to be read. */
-export async function answersScreen(db: Queryable, stepId: StepId, now: Instant) {
+export async function answersScreen(db: Queryable, teacher: PersonId, stepId: StepId, now: Instant) {
   const assignmentId = (await assignmentOfStep(db, stepId)) as AssignmentId;
   const base = await readTogether(db, {
     assignment: findAssignment(assignmentId),
@@ -149,6 +150,8 @@ export async function answersScreen(db: Queryable, stepId: StepId, now: Instant)
     extras: extrasAt(stepId),
     late: lateAnswersAt(stepId),
     reasons: reasonsAt(stepId),
+    rubric: rubricOf(assignmentId),
+    kept: keptRemarksOf(teacher),
   });
   const { assignment, at, attempts, frozen } = base;
   const step = base.steps.find(({ id }) => id === stepId);
@@ -232,6 +235,8 @@ export async function answersScreen(db: Queryable, stepId: StepId, now: Instant)
     answered: given.length,
     parts,
     unsaid: unsaidIn(set),
+    rubric: base.rubric,
+    keptRemarks: base.kept,
   };
 }
 

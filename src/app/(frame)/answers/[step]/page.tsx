@@ -12,8 +12,8 @@ interface Props {
 
 /** Asked once for the page and for its title. */
 const asked = cache(async (step: string) => {
-  const { db, school, now, params } = await enter('PAGE /answers/[step]', { step });
-  return { view: await answersScreen(db, params.step, now), zone: school.zone, now };
+  const { db, person, school, now, params } = await enter('PAGE /answers/[step]', { step });
+  return { view: await answersScreen(db, person.id, params.step, now), zone: school.zone, now };
 });
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
