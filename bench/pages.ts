@@ -1,9 +1,11 @@
 import { rmSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
+import { chromium } from '@playwright/test';
 import { addMasses, ONE_QUESTION } from '@/store/masses';
 import { migrate } from '@/store/migrate';
 import { openPglite } from '@/store/pglite-driver';
 import { School } from '../e2e/school';
+import { CHROMIUM } from '../scripts/chromium.mjs';
 import { type Figure, median } from './figures';
 import { session } from './session';
 
@@ -138,6 +140,52 @@ export async function scriptFigures(): Promise<Figure[]> {
       }
     }
     return figures;
+  } finally {
+    await school.end();
+    school.remove();
+  }
+}
+
+/** What a browser fetches of our scripts until a page is at rest, by address. */
+async function scriptsOf(school: School, cookie: string, path: string): Promise<ReadonlySet<string>> {
+  const browser = await chromium.launch({ executablePath: CHROMIUM });
+  try {
+    const [name = '', value = ''] = cookie.split('=');
+    const context = await browser.newContext();
+    await context.addCookies([{ name, value, url: school.url }]);
+    const page = await context.newPage();
+    const found = new Set<string>();
+    page.on('response', (response) => {
+      if (/\/_next\/static\/.*\.js/.test(response.url())) found.add(new URL(response.url()).pathname);
+    });
+    await page.goto(school.url + path, { waitUntil: 'load' });
+    await page.getByRole('main').waitFor();
+    // What is fetched once the page has nothing else to do.
+    await page.waitForTimeout(5000);
+    return found;
+  } finally {
+    await browser.close();
+  }
+}
+
+/** The JavaScript that opening a question fetches beyond that of a Desk on which is written. */
+export async function openingFigures(): Promise<Figure[]> {
+  const school = await School.open();
+  try {
+    const cookie = await session(school, 's-wren');
+    const begun = await fetch(`${school.url}/api/steps/cloud-names-1/attempts`, {
+      method: 'POST',
+      headers: { cookie, origin: school.url, 'content-type': 'application/json' },
+      body: JSON.stringify({ act: 'bench-opening-a-question' }),
+    });
+    if (!begun.ok) throw new Error(`nothing began: ${begun.status}`);
+    const plain = await scriptsOf(school, cookie, '/desk/cloud-ladder');
+    let bytes = 0;
+    for (const src of await scriptsOf(school, cookie, '/desk/cloud-names')) {
+      if (plain.has(src)) continue;
+      bytes += gzipSync(Buffer.from(await (await fetch(school.url + src)).arrayBuffer())).byteLength;
+    }
+    return [{ name: 'opening-a-question', value: bytes / 1000, unit: 'kB-gzip', budget: 50, bound: 'most' }];
   } finally {
     await school.end();
     school.remove();

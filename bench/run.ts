@@ -8,7 +8,7 @@ import { type Figure, line } from './figures';
 import { eventFigures, findFigures, pdfFigures, stringFigures } from './find-work';
 import { hostileFigures, signInFigures } from './hostile';
 import { jobFigures } from './jobs';
-import { pageFigures, scriptFigures } from './pages';
+import { openingFigures, pageFigures, scriptFigures } from './pages';
 import { examFigures, scoringFigures } from './questions';
 import { quickFigures, statementFigures } from './quick';
 import { readyCheckFigures } from './ready-check';
@@ -24,6 +24,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   rush: rushFigures,
   marking: markingFigures,
   'first-load': scriptFigures,
+  opening: openingFigures,
   string: stringFigures,
   find: findFigures,
   events: eventFigures,

@@ -27,6 +27,8 @@ export interface ReceiptFile {
   readonly begunAt: string | null;
   /** From when it counts, where that is not when it was handed in. */
   readonly countsFrom: string | null;
+  /** Minutes that the school was away while something was answered against the clock, and that were given back. */
+  readonly minutesGivenBack: number;
   readonly lateByMilliseconds: number;
   readonly lateRule: LateRule;
   readonly note: string;

@@ -26,10 +26,16 @@ export function ReceiptList({ receipts, times }: { receipts: readonly Receipt[];
               <>
                 <dt>{t('counts')}</dt>
                 <dd>
-                  {times.exact(receipt.counts_at)}. {t('grace')}
+                  {times.exact(receipt.counts_at)}. {t(receipt.begun_at === null ? 'by-itself' : 'grace')}
                 </dd>
               </>
             )}
+            {receipt.given_back > 0 ? (
+              <>
+                <dt>{t('away')}</dt>
+                <dd>{t('given-back', { n: Math.ceil(receipt.given_back) })}</dd>
+              </>
+            ) : null}
             {receipt.members.length > 0 ? (
               <>
                 <dt>{t('members')}</dt>

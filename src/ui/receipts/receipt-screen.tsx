@@ -63,10 +63,16 @@ export function ReceiptScreen({ receipt, loss, school, zone }: Props) {
             <>
               <dt>{t('counts')}</dt>
               <dd className="num">
-                {times.exact(receipt.counts_at)}. {t('grace')}
+                {times.exact(receipt.counts_at)}. {t(receipt.begun_at === null ? 'by-itself' : 'grace')}
               </dd>
             </>
           )}
+          {receipt.given_back > 0 ? (
+            <>
+              <dt>{t('away')}</dt>
+              <dd>{t('given-back', { n: Math.ceil(receipt.given_back) })}</dd>
+            </>
+          ) : null}
           <dt>{t('due')}</dt>
           <dd className="num">{receipt.due_at === null ? t('no-due') : times.exact(receipt.due_at)}</dd>
           <dt>{t('in-time')}</dt>

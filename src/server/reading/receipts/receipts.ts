@@ -28,6 +28,7 @@ export function receiptFile(receipt: Receipt, school: { readonly name: string; r
     dueAt: iso(receipt.due_at),
     begunAt: iso(receipt.begun_at),
     countsFrom: iso(receipt.counts_at),
+    minutesGivenBack: receipt.given_back,
     lateByMilliseconds: receipt.late_by,
     lateRule: receipt.late,
     note: receipt.note,
@@ -87,6 +88,9 @@ export async function takeReceipt(
           rows: [
             [t('at'), when(receipt.at)],
             ...(receipt.counts_at === null ? [] : [[t('counts'), when(receipt.counts_at)] as const]),
+            ...(receipt.given_back > 0
+              ? [[t('away'), t('given-back', { n: Math.ceil(receipt.given_back) })] as const]
+              : []),
             [t('due'), when(receipt.due_at)],
             [t('in-time'), receipt.late_by > 0 ? t('late-minutes', { n: minutes }) : t('on-time')],
             ...(loss > 0 ? [[t('loss'), t('loss-points', { n: loss })] as const] : []),
