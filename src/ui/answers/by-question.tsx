@@ -32,7 +32,9 @@ function ByPerson({ view, bank }: { view: AnswersView; bank: Kept }) {
             bank={bank}
             head={
               <>
-                {t('in-question', { n: part.number })} <span dir="auto">{part.words}</span>
+                {t('in-question', { n: part.number })}
+                <br />
+                <bdi>{part.words}</bdi>
               </>
             }
           />
