@@ -26,22 +26,24 @@ import {
  *   by its key of order (`at`), a text between those of its neighbours: to move one is to change that alone, so that two
  *   who move the same thing do not double it
  */
-const LISTS = { steps: 'steps', asks: 'asks', rubric: 'criteria' } as const;
+export const LISTS = { steps: 'steps', asks: 'asks', rubric: 'criteria' } as const;
+export type ListName = keyof typeof LISTS;
 /** What a step is opened with, where that is written here. */
-const STARTER = 'starter';
+export const STARTER = 'starter';
+export const INSTRUCTIONS = 'instructions';
 
 type Things = Y.Map<Y.Map<unknown>>;
 
-const listOf = (ydoc: Y.Doc, list: keyof typeof LISTS): Things => ydoc.getMap<Y.Map<unknown>>(LISTS[list]);
+export const listOf = (ydoc: Y.Doc, list: ListName): Things => ydoc.getMap<Y.Map<unknown>>(LISTS[list]);
 
 /** The first update of a new draft. It is made once: two builds of one would double its texts when they meet. */
 export function firstOfDraft(draft: AssignmentDraft): Uint8Array {
   const ydoc = new Y.Doc();
   ydoc.getText('title').insert(0, draft.title);
-  putInto(ydoc.getXmlFragment('instructions'), draft.instructions);
+  putInto(ydoc.getXmlFragment(INSTRUCTIONS), draft.instructions);
   const parts = ydoc.getMap('parts');
   for (const name of Object.keys(chosenParts.shape) as (keyof typeof chosenParts.shape)[]) parts.set(name, draft[name]);
-  for (const list of Object.keys(LISTS) as (keyof typeof LISTS)[]) {
+  for (const list of Object.keys(LISTS) as ListName[]) {
     const keys = generateNKeysBetween(null, null, draft[list].length);
     for (const [i, { id, ...thing }] of draft[list].entries()) {
       const map = new Y.Map<unknown>();
@@ -70,7 +72,7 @@ function kept(value: unknown): unknown {
 
 /** Every text in a draft as it is stored: what it may not hold, too. */
 const textsOf = (ydoc: Y.Doc): Doc[] => [
-  fragmentJson(ydoc.getXmlFragment('instructions')),
+  fragmentJson(ydoc.getXmlFragment(INSTRUCTIONS)),
   ...[...listOf(ydoc, 'steps').values()].flatMap((map) => {
     const tree = map instanceof Y.Map ? map.get(STARTER) : null;
     return tree instanceof Y.XmlFragment ? [fragmentJson(tree)] : [];
@@ -86,8 +88,15 @@ export function draftOverflow(ydoc: Y.Doc): Overflow | null {
   return overflow(together) ?? (isTooMuch(readDraft(ydoc)) ? 'nodes' : null);
 }
 
+interface Placed {
+  readonly id: string;
+  readonly at: string;
+}
+
+const byOrder = (a: Placed, b: Placed): number => (a.at === b.at ? (a.id < b.id ? -1 : 1) : a.at < b.at ? -1 : 1);
+
 /** The things of a list in their order: by their keys, and by their ids where two have the same. */
-function thingsOf(ydoc: Y.Doc, list: keyof typeof LISTS): Readonly<Record<string, unknown>>[] {
+function thingsOf(ydoc: Y.Doc, list: ListName): Readonly<Record<string, unknown>>[] {
   return [...listOf(ydoc, list)]
     .flatMap(([id, map]) => {
       if (!(map instanceof Y.Map)) return [];
@@ -96,12 +105,18 @@ function thingsOf(ydoc: Y.Doc, list: keyof typeof LISTS): Readonly<Record<string
       const starter = tree instanceof Y.XmlFragment ? fragmentJson(tree) : null;
       return [{ ...plain, id, at: String(plain.at ?? ''), starter }];
     })
-    .sort((a, b) => (a.at === b.at ? (a.id < b.id ? -1 : 1) : a.at < b.at ? -1 : 1));
+    .sort(byOrder);
 }
+
+/** The ids of a list with their keys of order, in that order. */
+export const inOrder = (ydoc: Y.Doc, list: ListName): readonly Placed[] =>
+  [...listOf(ydoc, list)]
+    .flatMap(([id, map]) => (map instanceof Y.Map ? [{ id, at: String(map.get('at') ?? '') }] : []))
+    .sort(byOrder);
 
 /** What a draft says now. Whatever in it is nothing that a draft has is left out. */
 export function readDraft(ydoc: Y.Doc): AssignmentDraft {
-  const list = <Value>(name: keyof typeof LISTS, part: Parameters<typeof oneOf<Value>>[0]): Value[] =>
+  const list = <Value>(name: ListName, part: Parameters<typeof oneOf<Value>>[0]): Value[] =>
     thingsOf(ydoc, name).flatMap((thing) => {
       const read = oneOf(part, thing);
       return read === null ? [] : [read];
@@ -109,7 +124,7 @@ export function readDraft(ydoc: Y.Doc): AssignmentDraft {
   return {
     ...z.parse(chosenParts, kept(ydoc.getMap('parts').toJSON())),
     title: wellFormed(ydoc.getText('title').toString()),
-    instructions: oneOf(text, fragmentJson(ydoc.getXmlFragment('instructions'))) ?? EMPTY_DRAFT.instructions,
+    instructions: oneOf(text, fragmentJson(ydoc.getXmlFragment(INSTRUCTIONS))) ?? EMPTY_DRAFT.instructions,
     steps: list('steps', stepPart),
     asks: list('asks', storedAsk),
     rubric: list('rubric', criterionPart),

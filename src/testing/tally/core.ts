@@ -63,4 +63,6 @@ export const tallyStep: StepKind<{ readonly unit: string }> = {
   adds: () => 'pieces',
   agreeing: 'after',
   beside: false,
+  initial: { unit: '' },
+  minutes: () => 5,
 };

@@ -1,9 +1,9 @@
 import * as z from 'zod/mini';
 import type { StepId } from '../../ids';
-import { questionRules } from '../../questions/rules';
+import { questionRules, rulesFor } from '../../questions/rules';
 import { type Agreements, TAKES, type Takes } from '../../work/rules';
 import type { DocumentName } from '../document';
-import type { StepKind } from './kind';
+import type { ForMinutes, StepKind } from './kind';
 
 /** Where nothing is said of a step besides its title. */
 const nothing = z.object({});
@@ -22,6 +22,9 @@ const read: StepKind<z.output<typeof nothing>> = {
   adds: () => null,
   agreeing: 'before',
   beside: true,
+  initial: {},
+  // Two minutes a page of 250 words.
+  minutes: ({ words, material }) => material || (words * 2) / 250,
 };
 
 /** Something to write, in the copy of a starter. */
@@ -34,13 +37,27 @@ const write: StepKind<z.output<typeof tools>> = {
   adds: (settings) => (settings.tools === 'words' ? 'short' : 'pieces'),
   agreeing: 'after',
   beside: false,
+  initial: { tools: 'all' },
+  // Five minutes an answer; a text of one's own at ten words a minute.
+  minutes: ({ places, wordsAsked }) => Math.max(places * 5, wordsAsked / 10, places === 0 ? 15 : 0),
 };
 
 /** Something to do away from the screen. */
-const act: StepKind<z.output<typeof nothing>> = { ...read, shows: false, agreeing: 'after', beside: false };
+const act: StepKind<z.output<typeof nothing>> = {
+  ...read,
+  shows: false,
+  agreeing: 'after',
+  beside: false,
+  minutes: () => 10,
+};
 
 /** Something to read and to agree to: the agreement is kept with its time. */
-const agree: StepKind<z.output<typeof nothing>> = { ...read, agreeing: 'is', beside: false };
+const agree: StepKind<z.output<typeof nothing>> = {
+  ...read,
+  agreeing: 'is',
+  beside: false,
+  minutes: (known) => Math.max(2, read.minutes(known, {})),
+};
 
 /** Something to be asked: as practice, quiz, exam, form, vote, or a question to the class. */
 const questions: StepKind<z.output<typeof questionRules>> = {
@@ -52,6 +69,10 @@ const questions: StepKind<z.output<typeof questionRules>> = {
   adds: () => 'pieces',
   agreeing: 'after',
   beside: false,
+  initial: rulesFor('quiz'),
+  // A minute and a half a question, or the time that there is.
+  minutes: ({ questions: n }, { limit, working }) =>
+    limit === null ? (n === 0 ? 10 : n * 1.5) : limit + (working ?? 0),
 };
 
 /** Every kind of step. */
@@ -97,6 +118,15 @@ export const isTold = (name: StepName): boolean => stepKind(name).done !== 'answ
 export function settled(name: StepName, settings: unknown): SettingsOf<StepName> | null {
   const read = z.safeParse(stepKind(name).settings, settings);
   return read.success ? read.data : null;
+}
+
+/** What is said of a step of a kind at first. */
+export const initialSettings = (name: StepName): Readonly<Record<string, unknown>> => ({ ...stepKind(name).initial });
+
+/** How long a step of a kind usually takes, in minutes; 0 where its settings say nothing that can be reckoned with. */
+export function proposedMinutes(name: StepName, settings: unknown, known: ForMinutes): number {
+  const read = settled(name, settings);
+  return read === null ? 0 : stepKind(name).minutes(known, read);
 }
 
 /** Is it looked at beside a later step in which is written? */

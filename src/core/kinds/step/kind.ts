@@ -2,6 +2,20 @@ import type * as z from 'zod/mini';
 import type { Takes } from '../../work/rules';
 import type { DocumentName } from '../document';
 
+/** What is known of a step whose minutes are to be proposed. */
+export interface ForMinutes {
+  /** Words that are written here and read by the student. */
+  readonly words: number;
+  /** What its material takes, in minutes; 0 where that is not said. */
+  readonly material: number;
+  /** Places that are answered. */
+  readonly places: number;
+  /** The fewest words that are asked for. */
+  readonly wordsAsked: number;
+  /** How many are asked. */
+  readonly questions: number;
+}
+
 /** A kind of thing to do in an assignment. */
 export interface StepKind<Settings> {
   /** What a teacher says of one besides its title and minutes. */
@@ -23,4 +37,8 @@ export interface StepKind<Settings> {
   readonly agreeing: 'is' | 'before' | 'after';
   /** It is looked at beside a later step in which is written. */
   readonly beside: boolean;
+  /** What a teacher says of it at first: nothing of it has to be changed. */
+  readonly initial: Settings;
+  /** How long it usually takes, in minutes (common practice). */
+  readonly minutes: (known: ForMinutes, settings: Settings) => number;
 }

@@ -1,0 +1,126 @@
+import { generateKeyBetween } from 'fractional-indexing';
+import * as Y from 'yjs';
+import { putInto } from '../documents/text-document';
+import type { Doc } from '../text/nodes';
+import type { AssignmentDraft, chosenParts } from './draft';
+import { INSTRUCTIONS, inOrder, type ListName, listOf, STARTER } from './draft-document';
+
+/** What a draft says by choice, and not by writing. */
+export type Chosen = { readonly [Name in keyof typeof chosenParts.shape]: AssignmentDraft[Name] };
+
+/** One thing of a list, without its id. */
+type Thing<List extends ListName> = Omit<AssignmentDraft[List][number], 'id'>;
+
+/** Chooses a part of a draft. Of two who choose the same one at once one choice stays. */
+export function choose<Name extends keyof Chosen>(ydoc: Y.Doc, name: Name, value: Chosen[Name]): void {
+  ydoc.getMap('parts').set(name, value);
+}
+
+const isHigh = (text: string, at: number): boolean => /[\uD800-\uDBFF]/.test(text.charAt(at));
+const isLow = (text: string, at: number): boolean => /[\uDC00-\uDFFF]/.test(text.charAt(at));
+
+/**
+ * Writes a text anew where only the middle of it has changed: what stands before and behind that stays, with whatever somebody
+ * else is typing there.
+ */
+export function rewrite(text: Y.Text, to: string): void {
+  const from = text.toString();
+  let start = 0;
+  while (start < from.length && start < to.length && from[start] === to[start]) start += 1;
+  let end = 0;
+  while (end < from.length - start && end < to.length - start && from.at(-1 - end) === to.at(-1 - end)) end += 1;
+  // A character of two units is never cut into halves: neither would be kept.
+  if (isHigh(from, start - 1) || isHigh(to, start - 1)) start -= 1;
+  if (isLow(from, from.length - end) || isLow(to, to.length - end)) end -= 1;
+  text.doc?.transact(() => {
+    if (from.length - end > start) text.delete(start, from.length - end - start);
+    if (to.length - end > start) text.insert(start, to.slice(start, to.length - end));
+  });
+}
+
+export const writeTitle = (ydoc: Y.Doc, title: string): void => rewrite(ydoc.getText('title'), title);
+
+/** A key of order for a place among things that are there, from 0; the place is counted without the thing that goes there. */
+function keyAt(ydoc: Y.Doc, list: ListName, id: string, to: number): string {
+  const others = inOrder(ydoc, list).filter((one) => one.id !== id);
+  const at = Math.max(0, Math.min(to, others.length));
+  const [before, after] = [others[at - 1]?.at ?? null, others[at]?.at ?? null];
+  // Two who add at once may have made the same key: between those there is none, and the thing comes after both.
+  return before !== null && after !== null && before >= after
+    ? generateKeyBetween(before, others.slice(at).find((one) => one.at > before)?.at ?? null)
+    : generateKeyBetween(before, after);
+}
+
+/** Adds a thing to a list, at a place from 0; at its end where none is said. */
+export function addThing<List extends ListName>(
+  ydoc: Y.Doc,
+  list: List,
+  id: string,
+  thing: Thing<List>,
+  to = Number.POSITIVE_INFINITY,
+): void {
+  ydoc.transact(() => {
+    const at = keyAt(ydoc, list, id, to);
+    const map = new Y.Map<unknown>();
+    listOf(ydoc, list).set(id, map);
+    map.set('at', at);
+    for (const [name, value] of Object.entries(thing))
+      if (name !== STARTER && value !== undefined) map.set(name, value);
+    const starter = STARTER in thing ? (thing[STARTER] as Doc | null) : null;
+    if (starter !== null) putStarter(map, starter);
+  });
+}
+
+function putStarter(map: Y.Map<unknown>, starter: Doc): void {
+  const tree = new Y.XmlFragment();
+  map.set(STARTER, tree);
+  putInto(tree, starter);
+}
+
+/** Moves a thing to another place of its list, from 0, counted without it. */
+export function moveThing(ydoc: Y.Doc, list: ListName, id: string, to: number): void {
+  ydoc.transact(() =>
+    listOf(ydoc, list)
+      .get(id)
+      ?.set('at', keyAt(ydoc, list, id, to)),
+  );
+}
+
+/** Takes a thing out of a list. */
+export function dropThing(ydoc: Y.Doc, list: ListName, id: string): void {
+  listOf(ydoc, list).delete(id);
+}
+
+/** Changes some of what a thing says. */
+export function changeThing<List extends ListName>(
+  ydoc: Y.Doc,
+  list: List,
+  id: string,
+  change: Partial<Omit<Thing<List>, 'starter'>>,
+): void {
+  ydoc.transact(() => {
+    const map = listOf(ydoc, list).get(id);
+    for (const [name, value] of Object.entries(change)) map?.set(name, value);
+  });
+}
+
+/** The text that a step is opened with, to be written in; `null` where it has none. */
+export function starterOf(ydoc: Y.Doc, step: string): Y.XmlFragment | null {
+  const tree = listOf(ydoc, 'steps').get(step)?.get(STARTER);
+  return tree instanceof Y.XmlFragment ? tree : null;
+}
+
+/** Gives a step another text to be opened with, in the place of what it had. */
+export function giveStarter(ydoc: Y.Doc, step: string, starter: Doc): void {
+  ydoc.transact(() => {
+    const map = listOf(ydoc, 'steps').get(step);
+    if (!map) return;
+    const there = starterOf(ydoc, step);
+    if (!there) return putStarter(map, starter);
+    there.delete(0, there.length);
+    putInto(there, starter);
+  });
+}
+
+/** The instructions, to be written in. */
+export const instructionsOf = (ydoc: Y.Doc): Y.XmlFragment => ydoc.getXmlFragment(INSTRUCTIONS);
