@@ -7,6 +7,7 @@ import marking from './marking.json' with { type: 'json' };
 import materials from './materials.json' with { type: 'json' };
 import questions from './questions.json' with { type: 'json' };
 import receipts from './receipts.json' with { type: 'json' };
+import set from './set.json' with { type: 'json' };
 import shelf from './shelf.json' with { type: 'json' };
 import time from './time.json' with { type: 'json' };
 import today from './today.json' with { type: 'json' };
@@ -23,6 +24,7 @@ export default {
   ...materials,
   ...questions,
   ...receipts,
+  ...set,
   ...shelf,
   ...time,
   ...today,

@@ -58,6 +58,8 @@ export type Place =
   | { readonly at: 'marking'; readonly assignment: AssignmentId | string; readonly student?: string | null }
   /** How a class answers what is asked at a step. */
   | { readonly at: 'answers'; readonly step: StepId | string }
+  /** Where work is set: the Desk as its teacher writes it. */
+  | { readonly at: 'set'; readonly draft: DocumentId | string }
   | { readonly at: 'receipt'; readonly handIn: HandInId | string }
   | { readonly at: 'own-document'; readonly document: DocumentId | string }
   | { readonly at: 'print'; readonly document: DocumentId | string };
@@ -94,6 +96,8 @@ export function addressOf(place: Place): string {
       return `/marking/${place.assignment}${said('?', { student: place.student })}`;
     case 'answers':
       return `/answers/${place.step}`;
+    case 'set':
+      return `/set/${place.draft}`;
     case 'receipt':
       return `/receipts/${place.handIn}`;
     case 'own-document':

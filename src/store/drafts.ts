@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { BRIEF } from '@/core/documents/kept';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId } from '@/core/ids';
-import { id } from './columns';
-import { type Queryable, read, row, time } from './database';
+import { id, instant, maybeInstant } from './columns';
+import { type Queryable, read, row, rows, time } from './database';
 import { appendUpdates } from './updates';
 
 const draftRow = z.object({
@@ -54,6 +54,51 @@ export async function addDraft(
   const there = made.assignmentId && (await read(tx, draftOfAssignment(made.assignmentId)));
   if (!there) throw new Error(`draft ${made.id} was refused though there is none`);
   return there.id;
+}
+
+const listedDraft = z.object({
+  id: id<DocumentId>(),
+  title: z.string(),
+  at: instant,
+  removed_at: maybeInstant,
+  /** When it will be posted; `null` where nothing is said of that yet. */
+  waits_until: maybeInstant,
+  class_name: z.string(),
+  weave: z.string(),
+});
+
+const LISTED = `SELECT d.id, d.title, d.created_at AS at, d.removed_at, a.posted_at AS waits_until, c.name AS class_name, c.weave
+  FROM document d JOIN class c ON c.id = d.class_id LEFT JOIN assignment a ON a.id = d.assignment_id`;
+const NOT_THERE = (now: string) => `d.role = 'draft' AND (d.assignment_id IS NULL OR a.posted_at > ${now})`;
+
+/** The drafts of a class of which the class sees nothing yet, the newest first; those that were put away come with their time. */
+export const draftsOf = (classId: ClassId, now: Instant) =>
+  rows(listedDraft, `${LISTED} WHERE d.class_id = $1 AND ${NOT_THERE('$2')} ORDER BY d.created_at DESC LIMIT 200`, [
+    classId,
+    time(now),
+  ]);
+
+/** The drafts of all classes that somebody teaches, and that run, the newest first. */
+export const draftsOfTeacher = (teacherId: PersonId, now: Instant) =>
+  rows(
+    listedDraft,
+    `${LISTED} JOIN membership m ON m.class_id = c.id AND m.person_id = $1 AND m.role = 'teacher'
+     WHERE c.ended_at IS NULL AND d.removed_at IS NULL AND ${NOT_THERE('$2')} ORDER BY d.created_at DESC LIMIT 50`,
+    [teacherId, time(now)],
+  );
+
+/** Puts a draft away of which nothing was posted, or brings it back. @returns false where something was */
+export async function putDraftAway(tx: Queryable, documentId: DocumentId, at: Instant | null): Promise<boolean> {
+  const { affected } = await tx.query(
+    `UPDATE document SET removed_at = $2 WHERE id = $1 AND role = 'draft' AND assignment_id IS NULL`,
+    [documentId, time(at)],
+  );
+  return affected === 1;
+}
+
+/** Gives a draft the name under which lists show it. */
+export async function titleDraft(tx: Queryable, documentId: DocumentId, title: string): Promise<void> {
+  await tx.query(`UPDATE document SET title = $2 WHERE id = $1 AND role = 'draft'`, [documentId, title]);
 }
 
 /** Says what was posted from a draft. */

@@ -32,6 +32,15 @@ export const materialsOf = (classId: ClassId) =>
     [classId],
   );
 
+/** Everything in a class that a step can open, the newest first. */
+export const materialsToSet = (classId: ClassId) =>
+  rows(
+    z.object({ id: z.string(), title: z.string(), kind: z.enum(MATERIAL_KINDS), minutes: z.number() }),
+    `SELECT id, title, kind, minutes FROM material WHERE class_id = $1 AND removed_at IS NULL
+     ORDER BY posted_at DESC, position DESC LIMIT 1000`,
+    [classId],
+  );
+
 const whole = listed.extend({
   listed: z.boolean(),
   removed_at: maybeInstant,

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
+import { showsMaterial } from '@/core/kinds/step';
 import { type AssignmentDraft, readVersion } from '@/core/setting/draft';
-import { id, instant } from './columns';
+import { criterion, id, instant } from './columns';
 import { first, json, made, type Queryable, row, rows, time } from './database';
 import { next, RUNNING } from './setting';
 
@@ -86,7 +87,7 @@ export async function keepAssignment(tx: Queryable, posted: PostedAssignment, no
   );
   if (!kept) return null;
   if (kept.version > 1) await dropParts(tx, assignmentId, draft);
-  await addParts(tx, assignmentId, draft, now);
+  await addParts(tx, posted, now);
   await tx.query(
     `INSERT INTO assignment_version (assignment_id, number, at, by_id, brief) VALUES ($1, $2, $3, $4, $5::text::jsonb)`,
     [assignmentId, kept.version, time(kept.version === 1 ? posted.postedAt : now), posted.by, json(draft)],
@@ -107,7 +108,42 @@ async function dropParts(tx: Queryable, assignmentId: AssignmentId, draft: Assig
   await tx.query('DELETE FROM step WHERE assignment_id = $1 AND id <> ALL ($2)', [assignmentId, stay]);
 }
 
-async function addParts(tx: Queryable, assignmentId: AssignmentId, draft: AssignmentDraft, at: Instant): Promise<void> {
+/** Under which id a text lies that is written at a step, to be read there. */
+const textAt = (step: StepId): string => `${step}-text`;
+
+/**
+ * Keeps the texts that are written at steps, to be read there: each is a material that only its step opens.
+ *
+ * @returns the steps as they open them
+ */
+async function keepTexts(
+  tx: Queryable,
+  { classId, draft }: PostedAssignment,
+  at: Instant,
+): Promise<AssignmentDraft['steps']> {
+  const written = draft.steps.filter(({ kind, material, starter }) => showsMaterial(kind) && !material && starter);
+  if (written.length > 0)
+    await tx.query(
+      `INSERT INTO material AS m (id, class_id, unit_id, position, title, body, minutes, posted_at, listed, kind)
+       SELECT g.one->>'id', $1, NULL, 0, g.one->>'title', g.one->'body', (g.one->>'minutes')::integer, $2, false, 'text'
+       FROM jsonb_array_elements($3::text::jsonb) AS g (one)
+       ON CONFLICT (id) DO UPDATE SET title = excluded.title, body = excluded.body, minutes = excluded.minutes, removed_at = NULL
+       WHERE m.class_id = excluded.class_id AND m.kind = 'text' AND NOT m.listed`,
+      [
+        classId,
+        time(at),
+        json(
+          written.map(({ id: step, title, starter, minutes }) => ({ id: textAt(step), title, body: starter, minutes })),
+        ),
+      ],
+    );
+  const ids = new Set(written.map(({ id: step }) => step));
+  return draft.steps.map((step) => (ids.has(step.id) ? { ...step, material: textAt(step.id), starter: null } : step));
+}
+
+async function addParts(tx: Queryable, posted: PostedAssignment, at: Instant): Promise<void> {
+  const { id: assignmentId, draft } = posted;
+  const steps = await keepTexts(tx, posted, at);
   await tx.query(
     `INSERT INTO step (id, assignment_id, position, kind, title, minutes, material_id, starter, settings)
      SELECT g.step->>'id', $1, g.position, g.step->>'kind', g.step->>'title', (g.step->>'minutes')::integer,
@@ -116,7 +152,7 @@ async function addParts(tx: Queryable, assignmentId: AssignmentId, draft: Assign
      ON CONFLICT (id) DO UPDATE SET position = excluded.position, kind = excluded.kind, title = excluded.title,
        minutes = excluded.minutes, material_id = excluded.material_id, starter = excluded.starter, settings = excluded.settings
        WHERE step.assignment_id = $1`,
-    [assignmentId, json(draft.steps)],
+    [assignmentId, json(steps)],
   );
   // Whoever has begun keeps what they began with: another set of questions is a further one.
   const asked = draft.steps.filter(({ questions }) => questions !== undefined);
@@ -149,6 +185,39 @@ async function addParts(tx: Queryable, assignmentId: AssignmentId, draft: Assign
       [assignmentId, json(draft.groups)],
     );
 }
+
+/** The newest version of what was posted, and from when on it is there; `null` for what was not. */
+export const newestOf = (assignmentId: AssignmentId | null) =>
+  row(
+    z.object({ number: z.number(), posted_at: instant }),
+    'SELECT version AS number, posted_at FROM assignment WHERE id = $1',
+    [assignmentId],
+  );
+
+/** How many students have begun some work, and how many have handed it in. */
+export const workBegun = (assignmentId: AssignmentId | null) =>
+  made(
+    row(
+      z.object({ begun: z.number(), handed_in: z.number() }),
+      `SELECT count(DISTINCT e.student_id)::int AS begun,
+         count(DISTINCT e.student_id) FILTER (WHERE e.kind = 'handed-in')::int AS handed_in
+       FROM event e WHERE e.assignment_id = $1 AND e.student_id IS NOT NULL
+         AND e.kind IN ('edited', 'step-done', 'attempt', 'handed-in')`,
+      [assignmentId],
+    ),
+    (found) => ({ begun: found?.begun ?? 0, handedIn: found?.handed_in ?? 0 }),
+  );
+
+/** The rubrics of everything that somebody's classes were set, each with what it belongs to, the newest first. */
+export const rubricsOf = (teacherId: PersonId) =>
+  rows(
+    z.object({ title: z.string(), rubric: z.array(criterion) }),
+    `SELECT a.title, json_agg(json_build_object('id', k.id, 'title', k.title, 'points', k.points, 'levels', k.levels)
+       ORDER BY k.position) AS rubric
+     FROM membership m JOIN assignment a ON a.class_id = m.class_id JOIN criterion k ON k.assignment_id = a.id
+     WHERE m.person_id = $1 AND m.role = 'teacher' GROUP BY a.id ORDER BY a.posted_at DESC LIMIT 60`,
+    [teacherId],
+  );
 
 /** A version of an assignment as it was posted, by its number; the newest with `null`. */
 export const versionOf = (assignmentId: AssignmentId, number: number | null = null) =>

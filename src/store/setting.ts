@@ -127,18 +127,21 @@ export const knownInClass = (classId: ClassId) =>
       z.object({
         units: z.array(z.string()),
         materials: z.array(z.string()),
-        assignments: z.array(z.object({ id: id<AssignmentId>(), after: z.array(id<AssignmentId>()) })),
+        assignments: z.array(
+          z.object({ id: id<AssignmentId>(), title: z.string(), after: z.array(id<AssignmentId>()) }),
+        ),
         students: z.array(id<PersonId>()),
       }),
       `SELECT ARRAY(SELECT id FROM unit WHERE class_id = $1) AS units,
          ARRAY(SELECT id FROM material WHERE class_id = $1 AND removed_at IS NULL) AS materials,
          ARRAY(SELECT person_id FROM membership WHERE class_id = $1 AND role = 'student') AS students,
-         (SELECT coalesce(json_agg(json_build_object('id', a.id, 'after',
+         (SELECT coalesce(json_agg(json_build_object('id', a.id, 'title', a.title, 'after',
             ARRAY(SELECT u.after_id FROM unlocks u WHERE u.assignment_id = a.id))), '[]')
           FROM assignment a WHERE a.class_id = $1) AS assignments`,
       [classId],
     ),
-    (found): KnownInClass => ({
+    (found): KnownInClass & { readonly titles: readonly { readonly id: AssignmentId; readonly title: string }[] } => ({
+      titles: found?.assignments.map(({ id: own, title }) => ({ id: own, title })) ?? [],
       units: new Set(found?.units),
       materials: new Set(found?.materials),
       students: new Set(found?.students),

@@ -27,6 +27,7 @@ export const JOBS = {
   // Somebody waits for it, and the first time a dictionary has to be read.
   checkWork: { ...quick(async () => (await import('./checking')).checkWork), cpu: 6000 },
   importText: slow(async () => (await import('./importing')).importText),
+  importQuestions: slow(async () => (await import('./importing-questions')).importQuestions),
   textPicture: slow(async () => (await import('./pictures')).textPicture),
   thumb: slow(async () => (await import('./pictures')).thumb),
   lookAtPdf: slow(async () => (await import('./looking')).lookAtPdf),

@@ -66,3 +66,26 @@ export function pointsProblem(criterion: Criterion, points: number): 'below-zero
 
 /** The version of a rubric: marks that were given by another are not taken for it. */
 export const rubricVersion = (rubric: readonly Criterion[]): string => sha256Hex(canonicalJson(rubric));
+
+/** Points to a half, as rubrics count them. */
+const toHalf = (points: number): number => Math.round(points * 2) / 2;
+
+/**
+ * A rubric that comes to another sum, each criterion by its share, in half points. What rounding leaves over goes where it
+ * changes least: to the largest. Levels keep their share of their criterion.
+ */
+export function scaledTo(rubric: readonly Criterion[], sum: number): readonly Criterion[] {
+  const before = rubric.reduce((all, { points }) => all + points, 0);
+  if (before <= 0) return rubric;
+  const points = rubric.map((criterion) => toHalf((criterion.points * sum) / before));
+  const largest = points.indexOf(Math.max(...points));
+  points[largest] = (points[largest] ?? 0) + sum - points.reduce((all, n) => all + n, 0);
+  return rubric.map((criterion, i) => {
+    const most = points[i] ?? 0;
+    const levels = criterion.levels.map((level) => ({
+      ...level,
+      points: criterion.points > 0 ? Math.min(most, toHalf((level.points * most) / criterion.points)) : 0,
+    }));
+    return { ...criterion, points: most, levels };
+  });
+}

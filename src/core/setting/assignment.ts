@@ -5,7 +5,7 @@ import { asksQuestions, documentFor, settled, showsMaterial } from '../kinds/ste
 import type { Criterion } from '../marks/rubric';
 import { mostPoints, questionSetUnmet, type SetUnmet } from '../questions/question-set';
 import { questionRules, rulesUnmet } from '../questions/rules';
-import { answerPlaces } from '../text/document-json';
+import { answerPlaces, plainText } from '../text/document-json';
 import { followsDue, lossIn } from '../work/rules';
 import { type AssignmentDraft, type DraftStep, isTooMuch } from './draft';
 import { times, titled, type Unmet, whole } from './unmet';
@@ -54,8 +54,10 @@ const MOST_MINUTES = 60 * 24 * 31;
 function stepUnmet(step: DraftStep, known: KnownInClass): Kept[] {
   const found: Kept[] = [...titled(step.title), ...whole(step.minutes, 0, MOST_MINUTES)];
   if (showsMaterial(step.kind)) {
-    if (step.material === null) found.push('no-material');
-    else if (!known.materials.has(step.material)) found.push('unknown-material');
+    if (step.material === null) {
+      // A text that is written here is as good as a material.
+      if (step.starter === null || plainText(step.starter) === '') found.push('no-material');
+    } else if (!known.materials.has(step.material)) found.push('unknown-material');
   }
   if (settled(step.kind, step.settings) === null) found.push('settings');
   return found;

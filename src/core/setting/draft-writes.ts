@@ -122,5 +122,18 @@ export function giveStarter(ydoc: Y.Doc, step: string, starter: Doc): void {
   });
 }
 
+/** Where the lines lie in which questions were typed: they are what is changed, and the set is made of them. */
+const LINES = 'lines';
+
+/** The questions of a step as they were typed; nothing where they came otherwise. */
+export function linesOf(ydoc: Y.Doc, step: string): string {
+  const lines = listOf(ydoc, 'steps').get(step)?.get(LINES);
+  return typeof lines === 'string' ? lines : '';
+}
+
+export function keepLines(ydoc: Y.Doc, step: string, lines: string): void {
+  listOf(ydoc, 'steps').get(step)?.set(LINES, lines);
+}
+
 /** The instructions, to be written in. */
 export const instructionsOf = (ydoc: Y.Doc): Y.XmlFragment => ydoc.getXmlFragment(INSTRUCTIONS);

@@ -1,3 +1,4 @@
+import { wordsAsked } from '../kinds/ask';
 import type { MaterialKind } from '../kinds/material';
 import { documentFor, proposedMinutes } from '../kinds/step';
 import { askedCount } from '../questions/question-set';
@@ -29,9 +30,7 @@ export function minutesOf(
   const { kind, settings, starter, questions, material } = step;
   const places = starter && documentFor(kind) !== null ? answerPlaces(starter) : [];
   const own = new Set(places.map(({ id }) => id));
-  const asked = asks.flatMap((ask) =>
-    ask.kind === 'words' && (ask.place === null || own.has(ask.place)) ? [ask.min] : [],
-  );
+  const asked = asks.filter(({ place }) => place === null || own.has(place)).map(wordsAsked);
   return Math.ceil(
     proposedMinutes(kind, settings, {
       words: starter && documentFor(kind) === null ? wordsIn(plainText(starter)) : 0,

@@ -7,6 +7,8 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { useRoom } from '@/ui/common/room';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
+import { Drafts } from '@/ui/set/drafts';
+import { SetHere } from '@/ui/set/set-here';
 import classes from './class-line.module.css';
 import { Row, type Shown } from './entry-rows';
 import { People } from './people';
@@ -55,11 +57,13 @@ function Unit({
   unit,
   alone,
   place,
+  sets,
   ...shown
-}: { unit: ClassLine['units'][number]; alone: boolean; place: Place } & Shown) {
+}: { unit: ClassLine['units'][number]; alone: boolean; place: Place; sets: boolean } & Shown) {
   const times = useTimes(shown.zone);
   const t = useTranslations('class');
-  if (unit.entries.length === 0) return null;
+  const setting = useTranslations('setting');
+  if (unit.entries.length === 0 && !sets) return null;
   // What is done and past is folded away: its name leads to it, by itself.
   const finished = !alone && unit.of > 0 && unit.done === unit.of;
   return (
@@ -83,6 +87,9 @@ function Unit({
           ))}
         </ul>
       )}
+      {sets ? (
+        <SetHere classId={shown.classId} unit={unit.id} words={setting('here-in', { unit: unit.title })} />
+      ) : null}
     </section>
   );
 }
@@ -106,6 +113,7 @@ interface Props {
 /** One class as one list, in one of two orders. */
 export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Props) {
   const t = useTranslations('class');
+  const setting = useTranslations('setting');
   const times = useTimes(zone);
   const room = useRoom();
   const found = line.class;
@@ -125,6 +133,7 @@ export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Pr
   const inOne = newest && one ? line.newest.filter(({ unitId }) => unitId === one.id) : null;
   const entries = inOne ?? (newest ? line.newest : one ? [] : line.loose);
   const next = nextLesson(line.lessons, now, zone);
+  const sets = line.role === 'teacher' && (found.ended_at === null || found.ended_at > now);
   return (
     <>
       <WeaveBand weave={found.weave} />
@@ -173,11 +182,20 @@ export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Pr
             <PlaceLink to={here({ unit: null })}>{t('whole-class')}</PlaceLink>
           </p>
         ) : null}
+        {sets ? <SetHere classId={found.id} unit={only} words={setting('here')} /> : null}
+        {sets ? <Drafts drafts={line.drafts} zone={zone} now={now} named={false} /> : null}
         {line.newest.length > 0 ? <Heads newest={newest} /> : null}
         {newest
           ? null
           : units.map((unit) => (
-              <Unit key={unit.id} unit={unit} alone={one !== undefined} place={here({ unit: unit.id })} {...shown} />
+              <Unit
+                key={unit.id}
+                unit={unit}
+                alone={one !== undefined}
+                place={here({ unit: unit.id })}
+                sets={sets}
+                {...shown}
+              />
             ))}
         {entries.length > 0 ? (
           <>

@@ -17,5 +17,6 @@ import '@mantine/core/styles/Combobox.css';
 import '@mantine/core/styles/Button.css';
 import '@mantine/core/styles/NumberInput.css';
 import '@mantine/core/styles/PasswordInput.css';
+import '@mantine/core/styles/Popover.css';
 import '@mantine/core/styles/Drawer.css';
 import '@mantine/core/styles/Modal.css';

@@ -40,13 +40,23 @@ function codeOf(error: Error): string | null {
   }
 }
 
+/** What a file has become that came in whole; nothing where it had come in before. */
+function pieceIn(body: string): string {
+  try {
+    return String((JSON.parse(body) as { piece?: unknown }).piece ?? '');
+  } catch {
+    return '';
+  }
+}
+
 /**
  * Sends files, several at once, each in parts that go on where they were cut: also after a reload, when the
  * same file is chosen again.
  *
  * @param assignment what they are put to; `null` for the shelf
+ * @param done told of each file that has come in whole: as which piece, and its name
  */
-export function useUploads(assignment: string | null, done: () => void): Uploads {
+export function useUploads(assignment: string | null, done: (piece: string, name: string) => void): Uploads {
   const [sending, setSending] = useState<readonly Sending[]>([]);
   const running = useRef(new Map<number, Upload>());
   const nextKey = useRef(0);
@@ -83,10 +93,10 @@ export function useUploads(assignment: string | null, done: () => void): Uploads
             const code = codeOf(error);
             change(key, code === null ? { state: 'stopped' } : { state: 'refused', code });
           },
-          onSuccess: () => {
+          onSuccess: ({ lastResponse }) => {
             running.current.delete(key);
             change(key, null);
-            finished.current();
+            finished.current(pieceIn(lastResponse.getBody()), file.name);
           },
         });
         running.current.set(key, upload);

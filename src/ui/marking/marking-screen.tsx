@@ -4,6 +4,7 @@ import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
+import { ChangePosted } from '@/ui/set/set-here';
 import { ClassTools } from './class-tools';
 import classes from './marking.module.css';
 import { MarkingBody } from './marking-body';
@@ -20,6 +21,7 @@ interface Props {
 export function MarkingScreen({ view, zone, now }: Props) {
   const t = useTranslations('marking');
   const answers = useTranslations('answers');
+  const setting = useTranslations('setting');
   const times = useTimes(zone);
   const order = view.students.map(({ key }): Place => ({ at: 'marking', assignment: view.id, student: key }));
   const at = view.students.findIndex(({ key }) => key === view.open?.student.key);
@@ -37,7 +39,8 @@ export function MarkingScreen({ view, zone, now }: Props) {
           </h1>
         </div>
         <p className="soft">
-          {view.dueAt === null ? '' : t('due', { when: times.moment(view.dueAt, now) })} · {t('keys')}
+          {view.dueAt === null ? '' : t('due', { when: times.moment(view.dueAt, now) })} · {t('keys')} ·{' '}
+          <ChangePosted assignment={view.id} words={setting('change')} />
         </p>
       </div>
       {view.asks.length > 0 ? (

@@ -1,8 +1,10 @@
 import { useTranslations } from 'next-intl';
-import type { TeacherItem } from '@/server/reading/today/today';
+import type { TeacherItem, TeacherTodayView } from '@/server/reading/today/today';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
+import { Drafts } from '@/ui/set/drafts';
+import { SetHere } from '@/ui/set/set-here';
 import classes from './today.module.css';
 import { Welcome } from './welcome';
 
@@ -32,6 +34,9 @@ function Rows({ items, zone, now }: { items: readonly TeacherItem[]; zone: strin
 
 interface Props {
   readonly items: readonly TeacherItem[];
+  readonly drafts: TeacherTodayView['drafts'];
+  /** The classes in which work can be set. */
+  readonly classes: TeacherTodayView['classes'];
   /** Everything that waits for marks, and not only the first of it. */
   readonly whole: boolean;
   /** Whom to ask, as the school says it. */
@@ -44,8 +49,9 @@ interface Props {
 const FIRST = 20;
 
 /** The teacher's first screen: what waits for marks, and what is coming in. */
-export function TeacherToday({ items, whole, help, zone, now }: Props) {
+export function TeacherToday({ items, drafts, classes: taught, whole, help, zone, now }: Props) {
   const t = useTranslations('teaching');
+  const setting = useTranslations('setting');
   const times = useTimes(zone);
   const byDue = items.toSorted((a, b) => (a.dueAt ?? 0) - (b.dueAt ?? 0));
   const toMark = byDue.filter((item) => item.toMark > 0);
@@ -73,6 +79,11 @@ export function TeacherToday({ items, whole, help, zone, now }: Props) {
         <section aria-labelledby="coming">
           <h2 id="coming">{t('coming')}</h2>
           <Rows items={coming.slice(0, 8)} zone={zone} now={now} />
+          <h2>{setting('set-work')}</h2>
+          {taught.map(({ id, name }) => (
+            <SetHere key={id} classId={id} unit={null} words={setting('set-in', { class: name })} />
+          ))}
+          <Drafts drafts={drafts} named zone={zone} now={now} />
         </section>
       </div>
     </main>

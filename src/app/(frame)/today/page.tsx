@@ -3,7 +3,7 @@ import { after } from 'next/server';
 import { getTranslations } from 'next-intl/server';
 import { measureWork } from '@/server/doing/planning/measuring';
 import { enter } from '@/server/http/page';
-import { studentToday, teacherWork } from '@/server/reading/today/today';
+import { studentToday, teacherToday } from '@/server/reading/today/today';
 import { Words } from '@/ui/common/words';
 import { StudentToday } from '@/ui/today/student-today';
 import { TeacherToday } from '@/ui/today/teacher-today';
@@ -17,10 +17,18 @@ export default async function TodayPage({ searchParams }: { searchParams: Promis
   const { open } = await searchParams;
   const unfolded = typeof open === 'string' ? open : '';
   if (person.role === 'teacher') {
-    const items = await teacherWork(db, person, null, now);
+    const { items, drafts, classes } = await teacherToday(db, person, now);
     return (
       <Words of="(frame)/today">
-        <TeacherToday items={items} whole={unfolded === 'to-mark'} help={school.help} zone={school.zone} now={now} />
+        <TeacherToday
+          items={items}
+          drafts={drafts}
+          classes={classes}
+          whole={unfolded === 'to-mark'}
+          help={school.help}
+          zone={school.zone}
+          now={now}
+        />
       </Words>
     );
   }

@@ -66,6 +66,8 @@ export const storedAsk = z.pipe(
 
 export const measure = (ask: Ask, asked: Asked): Measured => kindOf(ask).measure(ask, asked);
 export const rangeOf = (ask: Ask) => kindOf(ask).range(ask);
+/** The fewest words that an ask wants to have written. */
+export const wordsAsked = (ask: Ask): number => (ask.kind === 'words' ? ask.min : 0);
 export const isAdvice = (ask: Ask): boolean => kindOf(ask).advice;
 /** Does it keep the work from being handed in while it is unmet? */
 export const doesBar = (ask: Ask): boolean =>

@@ -1,3 +1,6 @@
+import type { FileKind } from '../../formats/file-kinds';
+import { fileKind } from '../../formats/file-type';
+
 export const MATERIAL_KINDS = [
   'text',
   'pdf',
@@ -28,3 +31,27 @@ const NEEDS: Readonly<Record<MaterialKind, 'file' | 'address' | null>> = {
 };
 
 export const needsOf = (kind: MaterialKind): 'file' | 'address' | null => NEEDS[kind];
+
+/** What a file becomes as a material, by what its bytes say that it is. */
+const OF_FILES: Readonly<Record<FileKind, MaterialKind>> = {
+  pdf: 'pdf',
+  picture: 'image',
+  document: 'other',
+  sheet: 'sheet',
+  slides: 'other',
+  sound: 'audio',
+  video: 'video',
+  text: 'other',
+  other: 'other',
+};
+
+/**
+ * The kind of material that a file becomes.
+ *
+ * @param type its media type, as its bytes have it
+ */
+export function materialKindOf(type: string): MaterialKind {
+  if (type === 'application/epub+zip') return 'book';
+  // Photographs of some telephones, which no browser shows everywhere.
+  return type === 'image/heic' || type === 'image/avif' ? 'other' : OF_FILES[fileKind(type)];
+}

@@ -7,7 +7,7 @@ import type { Unread } from '@/server/reading/documents/stored-documents';
 import { readDraftDocument } from '@/server/reading/setting/drafts';
 import { newId } from '@/server/secrets';
 import { type Database, read } from '@/store/database';
-import { addDraft, findDraftDocument, nameDraft } from '@/store/drafts';
+import { addDraft, findDraftDocument, nameDraft, putDraftAway, titleDraft } from '@/store/drafts';
 import type { Person } from '@/store/people';
 import { versionOf } from '@/store/postings';
 import { lastUpdates } from '@/store/updates';
@@ -20,13 +20,19 @@ type Begun =
   | TooMuch
   | { readonly ok: false; readonly code: 'not-found' };
 
-/** Begins a draft of an assignment in a class. It is the class's: every teacher of it writes in it. */
-export async function beginDraft(db: Database, teacher: Person, classId: ClassId, now: Instant): Promise<Begun> {
+/** Begins a draft of an assignment in a class, or in one of its units. It is the class's: every teacher of it writes in it. */
+export async function beginDraft(
+  db: Database,
+  teacher: Person,
+  classId: ClassId,
+  now: Instant,
+  unit: string | null = null,
+): Promise<Begun> {
   const much = await use(db, teacher.id, 'documents', 1, now);
   if (much) return much;
   const made = { id: newId() as DocumentId, by: teacher.id, classId, assignmentId: null, title: '', at: now };
   const document = await db.transaction((tx) =>
-    addDraft(tx, { ...made, firstUpdate: () => firstOfDraft(EMPTY_DRAFT) }),
+    addDraft(tx, { ...made, firstUpdate: () => firstOfDraft({ ...EMPTY_DRAFT, unit }) }),
   );
   return { ok: true, document };
 }
@@ -53,6 +59,22 @@ export async function changeAssignment(
     });
     return { ok: true, document };
   });
+}
+
+/** Puts a draft away, or brings it back. What was posted has other ways. */
+export async function putAway(
+  db: Database,
+  document: DocumentId,
+  away: boolean,
+  now: Instant,
+): Promise<{ readonly ok: boolean; readonly code?: 'posted' }> {
+  return (await putDraftAway(db, document, away ? now : null)) ? { ok: true } : { ok: false, code: 'posted' };
+}
+
+/** Gives a draft the name by which it is found. */
+export async function nameInLists(db: Database, document: DocumentId, title: string): Promise<{ readonly ok: true }> {
+  await titleDraft(db, document, title);
+  return { ok: true };
 }
 
 export type PostedDraft =

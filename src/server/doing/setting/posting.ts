@@ -2,12 +2,14 @@ import type { AssignmentId, ClassId, Instant } from '@/core/ids';
 import { assignmentUnmet } from '@/core/setting/assignment';
 import type { AssignmentDraft } from '@/core/setting/draft';
 import type { Unmet } from '@/core/setting/unmet';
+import { maySeePicture } from '@/server/reading/documents/text-pictures';
 import { type Database, type Queryable, readTogether } from '@/store/database';
 import { record } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import type { Person } from '@/store/people';
 import { keepAssignment, partsElsewhere, stepsInUse } from '@/store/postings';
 import { knownInClass } from '@/store/setting';
+import { keepSetPictures } from '@/store/text-pictures';
 import { type NotSet, refusedFor } from './class-things';
 import { keepTimes } from './times';
 
@@ -41,6 +43,16 @@ async function unmetOf(tx: Queryable, { id, classId, draft }: Posting): Promise<
   ];
 }
 
+const PICTURE = /\/api\/text-pictures\/([0-9a-f]{64})/g;
+
+/** The pictures in the texts of a draft that its teacher may see themselves: nobody shows others what they have not seen. */
+async function picturesOf(tx: Queryable, teacher: Person, draft: AssignmentDraft): Promise<readonly string[]> {
+  const named = new Set([...JSON.stringify(draft).matchAll(PICTURE)].map(([, sha256 = '']) => sha256));
+  const seen: string[] = [];
+  for (const sha256 of named) if (await maySeePicture(tx, teacher.id, sha256)) seen.push(sha256);
+  return seen;
+}
+
 /** Posts an assignment, or a further version of it, within a transaction. */
 export async function post(tx: Queryable, teacher: Person, posting: Posting, now: Instant): Promise<Posted> {
   const { id, classId, draft, postedAt } = posting;
@@ -49,6 +61,7 @@ export async function post(tx: Queryable, teacher: Person, posting: Posting, now
   const version = await keepAssignment(tx, { ...posting, by: teacher.id }, now);
   if (version === null) return { ok: false, code: 'class-over' };
   await keepTimes(tx, id, draft, now);
+  await keepSetPictures(tx, classId, await picturesOf(tx, teacher, draft));
   const said = { classId, assignmentId: id, studentId: null, actorId: teacher.id };
   if (version > 1) await record(tx, { kind: 'changed', at: now, ...said });
   else if (postedAt <= now) await record(tx, { kind: 'posted', at: postedAt, ...said });

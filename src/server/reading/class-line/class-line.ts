@@ -7,6 +7,7 @@ import { type TeacherItem, teacherWork } from '@/server/reading/today/today';
 import { type WorkItem, workOf } from '@/server/reading/work/work-list';
 import { announcementsOf, findClass, type Lesson, lessonsOf, peopleOf, roleIn, unitsOf } from '@/store/classes';
 import { type Queryable, readTogether } from '@/store/database';
+import { draftsOf } from '@/store/drafts';
 import { inviteOf } from '@/store/joining';
 import { attachmentsOf, type ListedMaterial, materialsOf } from '@/store/materials';
 import { MOST_NEWS, newsFor } from '@/store/news';
@@ -109,6 +110,7 @@ export async function classLine(
     teachers: peopleOf(classId, 'teacher'),
     invite: inviteOf(classId, now),
     lessons: lessonsOf(person.id),
+    drafts: draftsOf(classId, now),
     news: newsFor(person.id, MOST_NEWS, now),
   });
   const unreadNews = asked.news.filter((one) => one.unread && one.class_id === classId);
@@ -198,6 +200,7 @@ export async function classLine(
     })),
     teachers: asked.teachers.map(({ name, hours }) => ({ name, hours })),
     invite: role === 'teacher' ? asked.invite : null,
+    drafts: role === 'teacher' ? asked.drafts : [],
     lessons: asked.lessons.filter((lesson): lesson is Lesson => lesson.class_id === classId),
   };
 }

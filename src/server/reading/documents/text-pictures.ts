@@ -1,18 +1,18 @@
 import type { PersonId } from '@/core/ids';
 import { fileResponse } from '@/server/http/file-response';
 import type { Queryable } from '@/store/database';
-import { pictureOwners } from '@/store/text-pictures';
+import { isSetFor, pictureOwners } from '@/store/text-pictures';
 import { teaches } from '@/store/work';
 
 /**
- * May somebody see a picture of a text: its owner, and who teaches the owner? Asked for each picture wherever texts
+ * May somebody see a picture of a text: its owner, who teaches the owner, and whoever it is set for? Asked for each picture wherever texts
  * are shown, exported, printed or archived: who only knows a fingerprint has not seen the picture.
  */
 export async function maySeePicture(db: Queryable, personId: PersonId, sha256: string): Promise<boolean> {
   for (const owner of await pictureOwners(db, sha256)) {
     if (owner === personId || (await teaches(db, personId, owner))) return true;
   }
-  return false;
+  return isSetFor(db, sha256, personId);
 }
 
 /** The bytes of a picture of a text. The caller has decided that they may be seen. */

@@ -8,6 +8,7 @@ import { newsLines } from '@/server/reading/news/news';
 import { type WorkItem, workItems, workQueries } from '@/server/reading/work/work-list';
 import { classesOf, type Lesson, lessonsOf } from '@/store/classes';
 import { type Answers, type Queryable, readTogether } from '@/store/database';
+import { draftsOfTeacher } from '@/store/drafts';
 import { coursesOf } from '@/store/events';
 import { measuresOf } from '@/store/measures';
 import { newsFor } from '@/store/news';
@@ -107,6 +108,22 @@ export const teacherWork = async (
   classId: ClassId | null,
   now: Instant,
 ): Promise<readonly TeacherItem[]> => teacherItems(await readTogether(db, teacherQueries(teacher, classId, now)), now);
+
+/** A teacher's first screen: the work of their classes, what is begun and not posted, and where work can be set. */
+export async function teacherToday(db: Queryable, teacher: Person, now: Instant) {
+  const asked = await readTogether(db, {
+    ...teacherQueries(teacher, null, now),
+    drafts: draftsOfTeacher(teacher.id, now),
+  });
+  const running = asked.classes.filter(({ ended_at: over }) => over === null || over > now);
+  return {
+    items: teacherItems(asked, now),
+    drafts: asked.drafts,
+    classes: running.map(({ id, name }) => ({ id, name })),
+  };
+}
+
+export type TeacherTodayView = Awaited<ReturnType<typeof teacherToday>>;
 
 /** The work that was asked for. */
 export function teacherItems(

@@ -1,0 +1,175 @@
+'use client';
+
+import { TextInput } from '@mantine/core';
+import { useTranslations } from 'next-intl';
+import { useRef, useState } from 'react';
+import { giveStarter, starterOf } from '@/core/setting/draft-writes';
+import type { KnownMaterial } from '@/core/setting/minutes';
+import { post } from '@/ui/common/client-request';
+import { FileInput } from '@/ui/common/file-input';
+import { keyOr } from '@/ui/common/key-or';
+import { PlaceLink } from '@/ui/common/place-link';
+import { QuietButton } from '@/ui/common/primary-button';
+import { useUploads } from '@/ui/desk/use-uploads';
+import classes from '@/ui/set/set.module.css';
+import { TextEditor } from '@/ui/set/text-editor';
+import type { SetStepProps, SetTools } from '@/ui/set/tools';
+import { useStepWrites } from '@/ui/set/use-writes';
+
+const EMPTY = { type: 'doc' as const, content: [{ type: 'paragraph' as const }] };
+
+interface NewProps {
+  readonly tools: SetTools;
+  readonly take: (material: KnownMaterial) => void;
+}
+
+/** Something new to be read: a file from this device, in parts that go on where they were cut, or an address. */
+function NewMaterial({ tools: { view }, take }: NewProps) {
+  const t = useTranslations('set');
+  const pieces = useTranslations('pieces');
+  const input = useRef<HTMLInputElement>(null);
+  const [address, setAddress] = useState('');
+  const [title, setTitle] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const give = async (body: object, name: string) => {
+    const answer = await post<{ material: KnownMaterial }>(`/api/classes/${view.class.id}/materials`, {
+      title: name,
+      unit: null,
+      listed: false,
+      ...body,
+    });
+    if (answer.ok) take(answer.material);
+    else setProblem(answer.code);
+  };
+  const uploads = useUploads(null, (piece, name) => void give({ piece }, name));
+  return (
+    <div className={classes.give}>
+      <QuietButton onClick={() => input.current?.click()}>{t('from-device')}</QuietButton>
+      <FileInput ref={input} aria-label={t('from-device')} take={(files) => uploads.add(files)} />
+      {uploads.sending.map(({ key, name, sent, size, state, code }) => (
+        <p key={key} role="status">
+          <bdi>{name}</bdi>{' '}
+          {state === 'refused'
+            ? pieces(keyOr(pieces.has, `problem.${code}`, 'problem.broke'))
+            : t('sent', { share: Math.floor((sent / Math.max(1, size)) * 100) })}{' '}
+          {state === 'stopped' ? (
+            <button type="button" className="quiet" onClick={() => uploads.again(key)}>
+              {t('again')}
+            </button>
+          ) : null}
+          <button type="button" className="quiet" onClick={() => uploads.cancel(key)}>
+            {t('drop')}
+          </button>
+        </p>
+      ))}
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void give({ address: address.trim() }, title.trim() || address.trim());
+        }}
+      >
+        <TextInput
+          label={t('address')}
+          type="url"
+          value={address}
+          onChange={({ currentTarget: { value } }) => setAddress(value)}
+          placeholder="https://"
+          dir="ltr"
+        />
+        <TextInput
+          label={t('address-name')}
+          value={title}
+          onChange={({ currentTarget: { value } }) => setTitle(value)}
+          dir="auto"
+        />
+        <QuietButton type="submit" disabled={address.trim() === ''}>
+          {t('take-address')}
+        </QuietButton>
+      </form>
+      <p role="alert" className={classes.problem}>
+        {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}
+      </p>
+    </div>
+  );
+}
+
+/** What a step opens to be read, seen or heard: something of the class, something new, or a text that is written here. */
+export function SetReading({ step, tools }: SetStepProps) {
+  const t = useTranslations('set');
+  const kinds = useTranslations('material');
+  const { view, ydoc, editable, materials, addMaterial } = tools;
+  const writes = useStepWrites(ydoc, tools.draft, materials);
+  const [narrow, setNarrow] = useState('');
+  const fragment = starterOf(ydoc, step.id);
+  const chosen = step.material === null ? undefined : materials.get(step.material);
+  const take = (material: KnownMaterial) => {
+    addMaterial(material);
+    const title = step.title.trim() === '' ? { title: material.title } : {};
+    writes.change(step, { material: material.id, ...title });
+  };
+  if (chosen)
+    return (
+      <p className={classes.chosen}>
+        <strong>
+          <bdi>{chosen.title}</bdi>
+        </strong>{' '}
+        <span className="soft">{kinds(`kind-${chosen.kind}`)}</span>{' '}
+        <PlaceLink to={{ at: 'material', class: view.class.id, material: chosen.id }}>{t('look-at-it')}</PlaceLink>{' '}
+        {editable ? (
+          <button type="button" className="quiet" onClick={() => writes.change(step, { material: null })}>
+            {t('take-another')}
+          </button>
+        ) : null}
+      </p>
+    );
+  if (fragment !== null && fragment.length > 0)
+    return (
+      <TextEditor
+        key={step.id}
+        fragment={fragment}
+        label={step.title}
+        lang={view.class.locale}
+        editable={editable}
+        head={() =>
+          editable ? (
+            <button
+              type="button"
+              className="quiet"
+              onClick={() => giveStarter(ydoc, step.id, { type: 'doc', content: [] })}
+            >
+              {t('take-another')}
+            </button>
+          ) : null
+        }
+      />
+    );
+  const found = [...materials.values()].filter(({ title }) =>
+    title.toLocaleLowerCase().includes(narrow.trim().toLocaleLowerCase()),
+  );
+  return (
+    <div className={classes.choose}>
+      <h3>{t('write-text-head')}</h3>
+      <p>
+        <QuietButton onClick={() => giveStarter(ydoc, step.id, EMPTY)}>{t('write-text')}</QuietButton>
+      </p>
+      <h3>{t('from-class')}</h3>
+      <TextInput
+        label={t('narrow')}
+        value={narrow}
+        onChange={({ currentTarget: { value } }) => setNarrow(value)}
+        dir="auto"
+      />
+      <ul className={classes.offers}>
+        {found.slice(0, 12).map((material) => (
+          <li key={material.id}>
+            <button type="button" onClick={() => take(material)}>
+              <bdi>{material.title}</bdi> <small>{kinds(`kind-${material.kind}`)}</small>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <h3>{t('new-material')}</h3>
+      <NewMaterial tools={tools} take={take} />
+    </div>
+  );
+}

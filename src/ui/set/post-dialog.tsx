@@ -1,0 +1,97 @@
+'use client';
+
+import { Modal } from '@mantine/core';
+import { useTranslations } from 'next-intl';
+import { useState } from 'react';
+import type { AssignmentId, Instant } from '@/core/ids';
+import type { Unmet } from '@/core/setting/unmet';
+import { post } from '@/ui/common/client-request';
+import { keyOr } from '@/ui/common/key-or';
+import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
+import dialog from '@/ui/desk/hand-in-dialog.module.css';
+import { MomentSlot } from './moment-slot';
+import type { SetTools } from './tools';
+import { useMeetWords } from './words';
+
+interface Props {
+  readonly tools: SetTools;
+  readonly close: () => void;
+  /** Told when it has been posted. */
+  readonly posted: (assignment: AssignmentId, at: Instant | null) => void;
+}
+
+/** Says once more what a student will meet, and posts it: now, or at a time. */
+export function PostDialog({ tools, close, posted }: Props) {
+  const t = useTranslations('set');
+  const { draft, view, times, zone, now, session } = tools;
+  const [at, setAt] = useState<Instant | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [met, rules] = useMeetWords(times, now)(draft);
+  const { posted: before } = view;
+  const waits = before !== null && before.postedAt > now;
+  const send = async () => {
+    setBusy(true);
+    setProblem(null);
+    // What was typed a moment ago is posted, too.
+    const kept = await session.flush();
+    const answer = kept
+      ? await post<{ assignment: AssignmentId }>(`/api/drafts/${view.draft}/post`, { postedAt: at })
+      : ({ ok: false, code: 'not-kept' } as const);
+    setBusy(false);
+    if (answer.ok) return posted(answer.assignment, at);
+    const [unmet] = 'unmet' in answer ? (answer.unmet as readonly Unmet[]) : [];
+    setProblem(unmet ? `unmet-${unmet.code}` : answer.code);
+  };
+  return (
+    <Modal.Root opened onClose={close} size="md" centered transitionProps={{ duration: 120 }}>
+      <Modal.Overlay />
+      <Modal.Content>
+        <Modal.Body>
+          <div className={dialog.head}>
+            <Modal.Title className={dialog.title}>
+              {before
+                ? t('change-title', { title: draft.title })
+                : t('post-title', { title: draft.title, class: view.class.name })}
+            </Modal.Title>
+            <Modal.CloseButton aria-label={t('not-now')} />
+          </div>
+          <p>{met}</p>
+          <p>{rules}</p>
+          {before ? (
+            <>
+              <p>{t('begun-by', { begun: before.begun, handedIn: before.handedIn })}</p>
+              <p className="soft">{t('copies-stay')}</p>
+            </>
+          ) : (
+            <p>
+              {t('for-all', { n: view.students.length })}{' '}
+              <MomentSlot
+                at={at}
+                change={setAt}
+                label={t('post-when')}
+                none={t('post-now')}
+                lesson="start"
+                lessons={view.lessons}
+                times={times}
+                zone={zone}
+                now={now}
+              />
+              {'.'}
+            </p>
+          )}
+          {waits && before ? <p>{t('waits-until', { when: times.moment(before.postedAt, now) })}</p> : null}
+          <p role="alert" className={dialog.bars}>
+            {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}
+          </p>
+          <div className={dialog.moves}>
+            <QuietButton onClick={close}>{t('not-now')}</QuietButton>
+            <PrimaryButton onClick={() => void send()} loading={busy} data-autofocus>
+              {before ? t('change-now') : at === null ? t('post-it') : t('post-at', { when: times.moment(at, now) })}
+            </PrimaryButton>
+          </div>
+        </Modal.Body>
+      </Modal.Content>
+    </Modal.Root>
+  );
+}

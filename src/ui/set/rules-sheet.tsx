@@ -1,0 +1,245 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import { useState } from 'react';
+import type { Instant } from '@/core/ids';
+import { choose } from '@/core/setting/draft-writes';
+import { lateLoss, lateness } from '@/core/work/lateness';
+import { followsDue, type LateRule, lossIn } from '@/core/work/rules';
+import { Groups } from './groups-slot';
+import { MomentSlot, NumberSlot } from './moment-slot';
+import classes from './set.module.css';
+import { Choices, Slot } from './slot';
+import type { SetTools } from './tools';
+
+const LATE: readonly LateRule['kind'][] = ['no-loss', 'loss', 'closed'];
+const DAY = 86_400_000;
+
+/** What a loss is at first. */
+const LOSS = { kind: 'loss', points: 2, per: 'day', floor: 0 } as const;
+const lateOf = (kind: LateRule['kind']): LateRule =>
+  (({ 'no-loss': { kind: 'no-loss' }, loss: LOSS, closed: { kind: 'closed' } }) as const)[kind];
+
+/** What the rules come to for one that is handed in at a moment, as a teacher can try. */
+function TryMoment({ tools: { draft, times, now } }: { tools: SetTools }) {
+  const t = useTranslations('set');
+  const { dueAt, late, points } = draft;
+  const [days, setDays] = useState(1);
+  const loss = lossIn(late);
+  if (dueAt === null || !loss || points === null) return null;
+  const lost = lateLoss(late, lateness(days * DAY, 0), points);
+  return (
+    <section className={classes.tryMoment}>
+      <h3>{t('try-moment')}</h3>
+      <p>
+        {t('handed-in-when')}{' '}
+        <NumberSlot
+          value={days}
+          words={t('days-late', { n: days })}
+          label={t('how-late')}
+          most={60}
+          change={(n) => setDays(n ?? 0)}
+        />{' '}
+        {t('comes-to', { when: times.moment(dueAt + days * DAY, now), points: points - lost, of: points })}
+      </p>
+    </section>
+  );
+}
+
+/** The rules of the work as sentences, of which each slot can say something else. */
+export function RulesSheet({ tools }: { tools: SetTools }) {
+  const t = useTranslations('set');
+  const { draft, ydoc, view, times, zone, now, unmet } = tools;
+  const moments = { lessons: view.lessons, times, zone, now };
+  const lacks = (part: string) => unmet.some((one) => one.part === part);
+  const at = (name: 'opensAt' | 'dueAt' | 'closesAt') => (moment: Instant | null) => choose(ydoc, name, moment);
+  const loss = lossIn(draft.late);
+  const titles = new Map(view.others.map(({ id, title }) => [id, title]));
+  return (
+    <div className={classes.sentences}>
+      <p>
+        {t('opens')}{' '}
+        <MomentSlot
+          {...moments}
+          at={draft.opensAt}
+          change={at('opensAt')}
+          label={t('opens-label')}
+          none={t('now')}
+          lesson="start"
+          unmet={lacks('times')}
+        />
+        {'.'}
+      </p>
+      <p>
+        {t('due')}{' '}
+        <MomentSlot
+          {...moments}
+          at={draft.dueAt}
+          change={at('dueAt')}
+          label={t('due-label')}
+          none={t('never-due')}
+          lesson="end"
+          unmet={lacks('times')}
+        />
+        {'.'}
+      </p>
+      <p>
+        <Slot words={t(`late-${draft.late.kind}`)} label={t('late-label')} unmet={lacks('late')}>
+          {(close) => (
+            <Choices
+              choices={LATE.map((kind) => ({ value: kind, words: t(`late-${kind}`) }))}
+              chosen={draft.late.kind}
+              choose={(kind) => {
+                choose(ydoc, 'late', lateOf(kind));
+                close();
+              }}
+            />
+          )}
+        </Slot>
+        {loss ? (
+          <>
+            {': '}
+            <NumberSlot
+              value={loss.points}
+              step={0.5}
+              words={t('points', { n: loss.points })}
+              label={t('loss-label')}
+              change={(points) => choose(ydoc, 'late', { ...loss, points: points ?? 0 })}
+            />{' '}
+            <Slot words={t(`per-${loss.per}`)} label={t('per-label')}>
+              {(close) => (
+                <Choices
+                  choices={(['day', 'hour'] as const).map((per) => ({ value: per, words: t(`per-${per}`) }))}
+                  chosen={loss.per}
+                  choose={(per) => {
+                    choose(ydoc, 'late', { ...loss, per });
+                    close();
+                  }}
+                />
+              )}
+            </Slot>
+            {', '}
+            <NumberSlot
+              value={loss.floor}
+              step={0.5}
+              words={t('down-to', { n: loss.floor })}
+              label={t('floor-label')}
+              change={(floor) => choose(ydoc, 'late', { ...loss, floor: floor ?? 0 })}
+            />
+          </>
+        ) : null}
+        {'. '}
+        {followsDue(draft.late) && !loss ? null : (
+          <>
+            {t('closes')}{' '}
+            <MomentSlot
+              {...moments}
+              at={draft.closesAt}
+              change={at('closesAt')}
+              label={t('closes-label')}
+              none={t('never-closes')}
+              lesson="end"
+              unmet={lacks('times')}
+            />
+            {'.'}
+          </>
+        )}
+      </p>
+      <p>
+        <Slot words={t(draft.takeBack ? 'take-back' : 'no-take-back')} label={t('take-back-label')}>
+          {(close) => (
+            <Choices
+              choices={[true, false].map((value) => ({ value, words: t(value ? 'take-back' : 'no-take-back') }))}
+              chosen={draft.takeBack}
+              choose={(value) => {
+                choose(ydoc, 'takeBack', value);
+                close();
+              }}
+            />
+          )}
+        </Slot>
+        {'. '}
+        <NumberSlot
+          value={draft.goes}
+          words={draft.goes === null ? t('any-goes') : t('goes', { n: draft.goes })}
+          label={t('goes-label')}
+          none={t('any-goes')}
+          most={100}
+          change={(goes) => choose(ydoc, 'goes', goes)}
+          unmet={lacks('goes')}
+        />
+        {'.'}
+      </p>
+      <p>
+        <Groups tools={tools} />
+        {'. '}
+        <Slot words={t(draft.unnamed ? 'without-names' : 'with-names')} label={t('names-label')}>
+          {(close) => (
+            <Choices
+              choices={[false, true].map((value) => ({ value, words: t(value ? 'without-names' : 'with-names') }))}
+              chosen={draft.unnamed}
+              choose={(value) => {
+                choose(ydoc, 'unnamed', value);
+                close();
+              }}
+            />
+          )}
+        </Slot>
+        {'.'}
+      </p>
+      <p>
+        <Slot words={t(draft.inOrder ? 'in-order' : 'any-order')} label={t('order-label')}>
+          {(close) => (
+            <Choices
+              choices={[false, true].map((value) => ({ value, words: t(value ? 'in-order' : 'any-order') }))}
+              chosen={draft.inOrder}
+              choose={(value) => {
+                choose(ydoc, 'inOrder', value);
+                close();
+              }}
+            />
+          )}
+        </Slot>
+        {'.'}
+      </p>
+      {view.others.length === 0 ? null : (
+        <p>
+          <Slot
+            words={
+              draft.after.length === 0
+                ? t('after-nothing')
+                : t('after', { titles: draft.after.map((id) => titles.get(id) ?? '?').join(', ') })
+            }
+            label={t('after-label')}
+            unmet={lacks('after')}
+          >
+            {() => (
+              <ul className={classes.ticks}>
+                {view.others.map(({ id, title }) => (
+                  <li key={id}>
+                    <label>
+                      <input
+                        type="checkbox"
+                        checked={draft.after.includes(id)}
+                        onChange={({ currentTarget: { checked } }) =>
+                          choose(
+                            ydoc,
+                            'after',
+                            checked ? [...draft.after, id] : draft.after.filter((one) => one !== id),
+                          )
+                        }
+                      />
+                      <bdi>{title}</bdi>
+                    </label>
+                  </li>
+                ))}
+              </ul>
+            )}
+          </Slot>
+          {'.'}
+        </p>
+      )}
+      <TryMoment tools={tools} />
+    </div>
+  );
+}

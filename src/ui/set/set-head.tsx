@@ -1,0 +1,134 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import { useEffect, useRef, useState } from 'react';
+import { choose, writeTitle } from '@/core/setting/draft-writes';
+import { PlaceLink } from '@/ui/common/place-link';
+import { Sail } from '@/ui/common/sail';
+import desk from '@/ui/desk/desk.module.css';
+import { SafetyWords } from '@/ui/desk/safety-words';
+import { MomentSlot, NumberSlot } from './moment-slot';
+import classes from './set.module.css';
+import { Choices, Slot } from './slot';
+import type { SetTools } from './tools';
+
+/** The name of the work, typed where it stands. */
+function Title({ tools: { draft, ydoc, editable, unmet } }: { tools: SetTools }) {
+  const t = useTranslations('set');
+  const [typed, setTyped] = useState(draft.title);
+  const [told, setTold] = useState(draft.title);
+  const field = useRef<HTMLInputElement>(null);
+  // What another teacher writes here comes in; what is being typed is on its way there.
+  if (told !== draft.title) {
+    setTold(draft.title);
+    if (document.activeElement !== field.current) setTyped(draft.title);
+  }
+  // A new draft begins with its name; a name that is deleted later takes no caret from elsewhere.
+  const [isNew] = useState(draft.title === '');
+  useEffect(() => {
+    if (isNew) field.current?.focus();
+  }, [isNew]);
+  return (
+    <input
+      ref={field}
+      className={classes.title}
+      id="set-title"
+      value={typed}
+      readOnly={!editable}
+      maxLength={200}
+      dir="auto"
+      placeholder={t('write-title')}
+      aria-label={t('title')}
+      data-unmet={unmet.some(({ part }) => part === 'title') || undefined}
+      onChange={({ currentTarget: { value } }) => {
+        setTyped(value);
+        writeTitle(ydoc, value);
+      }}
+    />
+  );
+}
+
+/** What the work is called, where it stands, when it is due and what it counts: all of it to be written on in place. */
+export function SetHead({ tools }: { tools: SetTools }) {
+  const t = useTranslations('set');
+  const { draft, ydoc, view, times, zone, now, session, unmet } = tools;
+  const unit = view.units.find(({ id }) => id === draft.unit);
+  const lacks = (part: string) => unmet.some((one) => one.part === part);
+  return (
+    <div className={desk.head}>
+      <div className={desk.name}>
+        <p className={desk.crumb}>
+          <PlaceLink to={{ at: 'class', class: view.class.id }}>
+            <bdi>{view.class.name}</bdi>
+          </PlaceLink>
+          {' · '}
+          <Slot words={unit?.title ?? t('no-unit')} label={t('unit')} unmet={lacks('unit')}>
+            {(close) => (
+              <Choices
+                choices={[
+                  { value: null, words: t('no-unit') },
+                  ...view.units.map(({ id, title }) => ({ value: id, words: title })),
+                ]}
+                chosen={draft.unit}
+                choose={(value) => {
+                  choose(ydoc, 'unit', value);
+                  close();
+                }}
+              />
+            )}
+          </Slot>
+        </p>
+        <h1>
+          <Sail weave={view.class.weave} size={20} />
+          <Title tools={tools} />
+        </h1>
+      </div>
+      <div className={desk.facts}>
+        <p>
+          {t('due')}{' '}
+          <MomentSlot
+            at={draft.dueAt}
+            change={(at) => choose(ydoc, 'dueAt', at)}
+            label={t('due-label')}
+            none={t('never-due')}
+            lesson="end"
+            lessons={view.lessons}
+            times={times}
+            zone={zone}
+            now={now}
+            unmet={lacks('times')}
+          />
+          {', '}
+          <NumberSlot
+            value={draft.points}
+            words={draft.points === null ? t('no-points') : t('points', { n: draft.points })}
+            label={t('points-label')}
+            none={t('no-points')}
+            step={0.5}
+            unmet={lacks('points')}
+            change={(points) => choose(ydoc, 'points', points)}
+          />
+          {', '}
+          <NumberSlot
+            value={draft.minutes}
+            words={t('about', { length: times.length(draft.minutes) })}
+            label={t('minutes-label')}
+            unmet={lacks('minutes')}
+            change={(minutes) => choose(ydoc, 'minutes', minutes ?? 0)}
+          />
+        </p>
+        <p className={desk.standing}>
+          <span>
+            {view.posted === null
+              ? t('is-draft')
+              : view.posted.postedAt > now
+                ? t('is-waiting', { when: times.moment(view.posted.postedAt, now) })
+                : t('is-posted')}
+          </span>
+          <span aria-hidden="true">·</span>
+          <SafetyWords state={session.state} times={times} />
+        </p>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,238 @@
+'use client';
+
+import { TextInput } from '@mantine/core';
+import { useTranslations } from 'next-intl';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Instant } from '@/core/ids';
+import type { StepName } from '@/core/kinds/step';
+import { type AssignmentUnmet, assignmentUnmet, type KnownInClass } from '@/core/setting/assignment';
+import { instructionsOf } from '@/core/setting/draft-writes';
+import type { KnownMaterial } from '@/core/setting/minutes';
+import type { SetDesk } from '@/server/reading/setting/set-desk';
+import { NumberField } from '@/ui/common/number-field';
+import { PlaceLink } from '@/ui/common/place-link';
+import { WeaveBand } from '@/ui/common/sail';
+import { useTimes } from '@/ui/common/times';
+import { useRefresh } from '@/ui/common/use-refresh';
+import desk from '@/ui/desk/desk.module.css';
+import { Pane } from '@/ui/desk/stage';
+import stage from '@/ui/desk/stage.module.css';
+import { useWritingHelp } from '@/ui/desk/writing-help';
+import { STEP_SETTINGS } from '@/ui/kinds/step/setting';
+import { PostDialog } from './post-dialog';
+import { RubricSheet } from './rubric-sheet';
+import { RulesSheet } from './rules-sheet';
+import classes from './set.module.css';
+import { SetBar } from './set-bar';
+import { SetHead } from './set-head';
+import { SetRope } from './set-rope';
+import { TextEditor } from './text-editor';
+import type { SetTools } from './tools';
+import { type OpenDraft, useDraft } from './use-draft';
+import { useProposedMinutes, useStepWrites } from './use-writes';
+
+const SHEETS = ['brief', 'rubric', 'rules'] as const;
+type Sheet = (typeof SHEETS)[number];
+
+/** On which sheet a part is written; `null` where it stands on the stage or in the head. */
+const SHEET_OF: Partial<Readonly<Record<AssignmentUnmet['part'], Sheet>>> = {
+  rubric: 'rubric',
+  times: 'rules',
+  late: 'rules',
+  goes: 'rules',
+  after: 'rules',
+  groups: 'rules',
+};
+
+interface Props {
+  readonly view: SetDesk;
+  readonly zone: string;
+  readonly now: Instant;
+}
+
+/** What is known in the class, as the core wants it. */
+const knownOf = (view: SetDesk, materials: ReadonlyMap<string, KnownMaterial>): KnownInClass => ({
+  units: new Set(view.units.map(({ id }) => id)),
+  materials: new Set(materials.keys()),
+  assignments: new Map(view.known.assignments.map(({ id, after }) => [id, after])),
+  students: new Set(view.students.map(({ id }) => id)),
+});
+
+/** The Desk as its teacher writes it: what a student will see, every part of it to be written on in place. */
+export function SetScreen(props: Props) {
+  const t = useTranslations('set');
+  const open = useDraft(props.view.draft);
+  if (!open.session || !open.ydoc)
+    return (
+      <main className={desk.desk} id="main">
+        <WeaveBand weave={props.view.class.weave} />
+        <p className={classes.opening} role="status">
+          {t(open.state.safety === 'gone' ? 'gone' : 'opening')}
+        </p>
+      </main>
+    );
+  return <Opened {...props} open={open} />;
+}
+
+function Opened({ view, zone, now, open }: Props & { readonly open: OpenDraft }) {
+  const t = useTranslations('set');
+  const times = useTimes(zone);
+  const refresh = useRefresh();
+  const [given, setGiven] = useState<readonly KnownMaterial[]>([]);
+  const [current, setCurrent] = useState<string | null>(null);
+  const [sheet, setSheet] = useState<Sheet | null>(null);
+  const [posting, setPosting] = useState(false);
+  const [told, setTold] = useState<{ readonly at: Instant | null } | null>(null);
+  const { draft, state } = open;
+  const materials = useMemo(
+    () => new Map([...given, ...view.materials].map((material) => [material.id, material])),
+    [given, view.materials],
+  );
+  const unmet = useMemo(
+    () => assignmentUnmet(draft, view.posted?.assignment ?? ('' as never), knownOf(view, materials)),
+    [draft, view, materials],
+  );
+  const verbs = draft.asks.some(({ kind }) => kind === 'whole-sentences');
+  const help = useWritingHelp(view.spelling, view.class.locale, draft.asks.length > 0, verbs);
+  const tools: SetTools = {
+    view,
+    draft,
+    ydoc: open.ydoc as NonNullable<OpenDraft['ydoc']>,
+    session: open.session as NonNullable<OpenDraft['session']>,
+    editable: state.editable,
+    unmet,
+    materials,
+    addMaterial: (material) => setGiven((before) => [material, ...before]),
+    help,
+    times,
+    zone,
+    now,
+  };
+  const writes = useStepWrites(tools.ydoc, draft, materials);
+  useProposedMinutes(tools.ydoc, draft, materials, state.editable);
+  const step = draft.steps.find(({ id }) => id === current) ?? draft.steps[0];
+  const name = useRef<HTMLInputElement>(null);
+  const added = useRef(false);
+  useEffect(() => {
+    if (!added.current || step?.id !== current) return;
+    added.current = false;
+    name.current?.focus();
+    name.current?.select();
+  });
+  const add = (kind: StepName) => {
+    added.current = true;
+    setCurrent(writes.add(kind, t(`kind-${kind}-title`)));
+  };
+  const jump = ({ part, id }: AssignmentUnmet) => {
+    setSheet(SHEET_OF[part] ?? null);
+    if (part === 'title') return document.getElementById('set-title')?.focus();
+    const asked = draft.steps.find((one) => one.id === id || JSON.stringify(one.questions ?? '').includes(`"${id}"`));
+    if (asked) setCurrent(asked.id);
+  };
+  const Setting = step ? STEP_SETTINGS[step.kind] : null;
+  const bodies: Readonly<Record<Sheet, () => React.ReactNode>> = {
+    brief: () => (
+      <TextEditor
+        fragment={instructionsOf(tools.ydoc)}
+        label={t('sheet-brief')}
+        lang={view.class.locale}
+        editable={tools.editable}
+      />
+    ),
+    rubric: () => <RubricSheet tools={tools} />,
+    rules: () => <RulesSheet tools={tools} />,
+  };
+  return (
+    <main className={`${desk.desk} ${classes.desk}`} id="main">
+      <WeaveBand weave={view.class.weave} />
+      <SetHead tools={tools} />
+      {told ? (
+        <p className={classes.told} role="status">
+          {told.at === null ? t('posted-now') : t('posted-later', { when: times.moment(told.at, now) })}{' '}
+          <PlaceLink to={{ at: 'class', class: view.class.id, order: 'newest' }}>{t('to-class')}</PlaceLink>
+        </p>
+      ) : null}
+      <div className={desk.work} data-sheet={sheet ?? undefined}>
+        <SetRope tools={tools} current={step?.id ?? null} go={setCurrent} add={add} />
+        <div className={desk.stage}>
+          <Pane label={step?.title || t('stage')}>
+            {step && Setting ? (
+              <>
+                <header className={stage.paneHead}>
+                  <TextInput
+                    ref={name}
+                    className={classes.stepName}
+                    aria-label={t('step-name')}
+                    value={step.title}
+                    readOnly={!tools.editable}
+                    maxLength={200}
+                    dir="auto"
+                    onChange={({ currentTarget: { value } }) => writes.change(step, { title: value })}
+                  />
+                  <span className="soft">{t(`kind-${step.kind}`)}</span>
+                  <NumberField
+                    className={classes.stepMinutes}
+                    aria-label={t('step-minutes')}
+                    value={step.minutes}
+                    min={0}
+                    max={10_000}
+                    hideControls
+                    change={(minutes) => writes.change(step, { minutes: Math.round(minutes ?? 0) })}
+                  />
+                  <span aria-hidden="true">{t('min')}</span>
+                  {tools.editable ? (
+                    <button type="button" className={`quiet ${stage.headAct}`} onClick={() => writes.drop(step.id)}>
+                      {t('drop-step')}
+                    </button>
+                  ) : null}
+                </header>
+                <div className={`${stage.paneBody} ${classes.body}`}>
+                  <Setting key={step.id} step={step} tools={tools} />
+                </div>
+              </>
+            ) : (
+              <div className={stage.paneBody}>
+                <p>{t('begin-says')}</p>
+              </div>
+            )}
+          </Pane>
+        </div>
+        <nav className={desk.tabs} aria-label={t('sheets')}>
+          {SHEETS.map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-expanded={sheet === one}
+              onClick={() => setSheet(sheet === one ? null : one)}
+            >
+              {t(`sheet-${one}`)}
+            </button>
+          ))}
+        </nav>
+        {sheet ? (
+          <aside className={desk.sheet} aria-label={t(`sheet-${sheet}`)}>
+            <header>
+              <h2>{t(`sheet-${sheet}`)}</h2>
+              <button type="button" className="quiet" onClick={() => setSheet(null)}>
+                {t('close-sheet')}
+              </button>
+            </header>
+            {bodies[sheet]()}
+          </aside>
+        ) : null}
+      </div>
+      <SetBar tools={tools} jump={jump} post={() => setPosting(true)} />
+      {posting ? (
+        <PostDialog
+          tools={tools}
+          close={() => setPosting(false)}
+          posted={(_assignment, at) => {
+            setPosting(false);
+            setTold({ at });
+            refresh();
+          }}
+        />
+      ) : null}
+    </main>
+  );
+}
