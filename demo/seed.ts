@@ -6,6 +6,7 @@ import { keepRemark } from '@/store/marking';
 import { findPerson, findSchool, type Person } from '@/store/people';
 import { SHOWN_STUDENT, STUDENTS, TEACHERS } from './school';
 import { type Act, othersWork, postings, showWork } from './seed/acts';
+import { addDrafts } from './seed/drafts';
 import { HOUR } from './seed/moments';
 import { addPastClass } from './seed/past-class';
 import { addClasses, addLessons, addPeople } from './seed/people';
@@ -48,6 +49,7 @@ export async function seedDemo(db: Database, now: Instant): Promise<boolean> {
       acts.push(...othersWork(within, (await findPerson(within, id as PersonId)) as Person, now));
     }
     for (const act of acts.sort((a, b) => a.at - b.at)) await act.run();
+    await addDrafts(within, async (id) => (await findPerson(within, id as PersonId)) as Person, now);
     // What is older than a day and a half has been read by everybody.
     await tx.query('UPDATE person SET news_from = (SELECT coalesce(max(id), 0) FROM event WHERE at < $1)', [
       time(now - 36 * HOUR),

@@ -75,7 +75,7 @@ function askedUnmet({ id, kind, questions, settings }: DraftStep): { readonly id
 }
 
 /** What all questions of an assignment are worth together. */
-const askedPoints = (steps: readonly DraftStep[]): number =>
+export const askedPoints = (steps: readonly DraftStep[]): number =>
   steps.reduce((sum, { kind, questions }) => sum + (asksQuestions(kind) && questions ? mostPoints(questions) : 0), 0);
 
 /** The places in which something is answered, in the starters of all steps: only there something can be asked for. */

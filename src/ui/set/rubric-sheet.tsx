@@ -4,6 +4,7 @@ import { Textarea, TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import { type Criterion, scaledTo } from '@/core/marks/rubric';
+import { askedPoints } from '@/core/setting/assignment';
 import { addThing, changeThing, choose, dropThing, moveThing } from '@/core/setting/draft-writes';
 import { type PastedRubric, rubricIn } from '@/core/setting/pasted-rubric';
 import { newAct } from '@/ui/common/act';
@@ -89,6 +90,9 @@ export function RubricSheet({ tools }: { tools: SetTools }) {
   const [pasted, setPasted] = useState('');
   const [said, setSaid] = useState('');
   const sum = draft.rubric.reduce((all, { points }) => all + points, 0);
+  // What questions are worth is shared out already.
+  const asked = draft.points === null ? 0 : askedPoints(draft.steps);
+  const left = Math.max(0, (draft.points ?? 0) - asked);
   const put = (rubric: readonly Criterion[]) =>
     ydoc.transact(() => {
       for (const { id } of draft.rubric) dropThing(ydoc, 'rubric', id);
@@ -105,10 +109,11 @@ export function RubricSheet({ tools }: { tools: SetTools }) {
   return (
     <div className={classes.rubric}>
       <p role="status" className={unmet.some(({ code }) => code === 'rubric-sum') ? 'amber' : 'soft'}>
-        {draft.points === null ? t('rubric-sum-alone', { sum }) : t('rubric-sum', { sum, of: draft.points })}{' '}
-        {draft.points !== null && draft.rubric.length > 0 && sum !== draft.points ? (
-          <button type="button" className="quiet" onClick={() => put(scaledTo(draft.rubric, draft.points as number))}>
-            {t('scale', { n: draft.points })}
+        {draft.points === null ? t('rubric-sum-alone', { sum }) : t('rubric-sum', { sum, of: left })}
+        {asked > 0 ? ` ${t('asked-besides', { n: asked })}` : ''}{' '}
+        {draft.points !== null && draft.rubric.length > 0 && sum !== left ? (
+          <button type="button" className="quiet" onClick={() => put(scaledTo(draft.rubric, left))}>
+            {t('scale', { n: left })}
           </button>
         ) : null}
       </p>
@@ -161,7 +166,7 @@ export function RubricSheet({ tools }: { tools: SetTools }) {
           onClick={() =>
             addThing(ydoc, 'rubric', newAct(), {
               title: '',
-              points: Math.max(0, (draft.points ?? 0) - sum),
+              points: Math.max(0, left - sum),
               levels: [],
             })
           }

@@ -3,9 +3,9 @@
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import type { AssignmentUnmet } from '@/core/setting/assignment';
-import { PrimaryButton } from '@/ui/common/primary-button';
+import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import bar from '@/ui/desk/hand-in-bar.module.css';
-import { SafetyWords } from '@/ui/desk/safety-words';
+import classes from './set.module.css';
 import type { SetTools } from './tools';
 import { useMeetWords, useUnmetWords } from './words';
 
@@ -21,19 +21,20 @@ const MARKS: readonly (readonly AssignmentUnmet['part'][])[] = [
 interface Props {
   readonly tools: SetTools;
   readonly jump: (unmet: AssignmentUnmet) => void;
+  readonly see: () => void;
   readonly post: () => void;
 }
 
 /** What a student will meet, in a sentence, what is still missing, and the way to post it. */
-export function SetBar({ tools, jump, post }: Props) {
+export function SetBar({ tools, jump, see, post }: Props) {
   const t = useTranslations('set');
-  const { draft, unmet, times, now, view, session } = tools;
+  const { draft, unmet, times, now, view } = tools;
   const [unfolded, setUnfolded] = useState(false);
   const [met, rules] = useMeetWords(times, now)(draft);
   const words = useUnmetWords(draft);
   const first = unmet[0];
   return (
-    <section className={bar.bar} aria-label={t('bar')}>
+    <section className={`${bar.bar} ${classes.bar}`} aria-label={t('bar')}>
       <div className={bar.says}>
         <div className={bar.checked}>
           <span className={bar.asks} aria-hidden="true">
@@ -85,9 +86,9 @@ export function SetBar({ tools, jump, post }: Props) {
         </div>
       </div>
       <div className={bar.moves}>
-        <span className="visually-hidden">
-          <SafetyWords state={session.state} times={times} />
-        </span>
+        <QuietButton onClick={see} disabled={draft.steps.length === 0}>
+          {t('see')}
+        </QuietButton>
         <PrimaryButton onClick={post} disabled={unmet.length > 0 || !tools.editable}>
           {view.posted ? t('post-again') : t('post-to', { class: view.class.name })}
         </PrimaryButton>

@@ -7,6 +7,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import desk from '@/ui/desk/desk.module.css';
 import { SafetyWords } from '@/ui/desk/safety-words';
+import { useSessionState } from '@/ui/desk/use-sessions';
 import { MomentSlot, NumberSlot } from './moment-slot';
 import classes from './set.module.css';
 import { Choices, Slot } from './slot';
@@ -52,12 +53,13 @@ function Title({ tools: { draft, ydoc, editable, unmet } }: { tools: SetTools })
 export function SetHead({ tools }: { tools: SetTools }) {
   const t = useTranslations('set');
   const { draft, ydoc, view, times, zone, now, session, unmet } = tools;
+  const safety = useSessionState(session);
   const unit = view.units.find(({ id }) => id === draft.unit);
   const lacks = (part: string) => unmet.some((one) => one.part === part);
   return (
-    <div className={desk.head}>
-      <div className={desk.name}>
-        <p className={desk.crumb}>
+    <div className={`${desk.head} ${classes.head}`}>
+      <div className={`${desk.name} ${classes.name}`}>
+        <p className={`${desk.crumb} ${classes.crumb}`}>
           <PlaceLink to={{ at: 'class', class: view.class.id }}>
             <bdi>{view.class.name}</bdi>
           </PlaceLink>
@@ -83,7 +85,7 @@ export function SetHead({ tools }: { tools: SetTools }) {
           <Title tools={tools} />
         </h1>
       </div>
-      <div className={desk.facts}>
+      <div className={`${desk.facts} ${classes.facts}`}>
         <p>
           {t('due')}{' '}
           <MomentSlot
@@ -126,7 +128,7 @@ export function SetHead({ tools }: { tools: SetTools }) {
                 : t('is-posted')}
           </span>
           <span aria-hidden="true">·</span>
-          <SafetyWords state={session.state} times={times} />
+          <SafetyWords state={safety} times={times} />
         </p>
       </div>
     </div>

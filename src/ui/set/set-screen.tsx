@@ -4,6 +4,7 @@ import { TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Instant } from '@/core/ids';
+import { needsAdviser } from '@/core/kinds/ask';
 import type { StepName } from '@/core/kinds/step';
 import { type AssignmentUnmet, assignmentUnmet, type KnownInClass } from '@/core/setting/assignment';
 import { instructionsOf } from '@/core/setting/draft-writes';
@@ -22,6 +23,7 @@ import { STEP_SETTINGS } from '@/ui/kinds/step/setting';
 import { PostDialog } from './post-dialog';
 import { RubricSheet } from './rubric-sheet';
 import { RulesSheet } from './rules-sheet';
+import { SeeScreen } from './see-screen';
 import classes from './set.module.css';
 import { SetBar } from './set-bar';
 import { SetHead } from './set-head';
@@ -62,19 +64,26 @@ const knownOf = (view: SetDesk, materials: ReadonlyMap<string, KnownMaterial>): 
 export function SetScreen(props: Props) {
   const t = useTranslations('set');
   const open = useDraft(props.view.draft);
-  if (!open.session || !open.ydoc)
+  const { session, read, state } = open;
+  if (!session || !read)
     return (
       <main className={desk.desk} id="main">
         <WeaveBand weave={props.view.class.weave} />
         <p className={classes.opening} role="status">
-          {t(open.state.safety === 'gone' ? 'gone' : 'opening')}
+          {t(state.safety === 'gone' ? 'gone' : 'opening')}
         </p>
       </main>
     );
-  return <Opened {...props} open={open} />;
+  return <Opened {...props} session={session} read={read} editable={state.editable} />;
 }
 
-function Opened({ view, zone, now, open }: Props & { readonly open: OpenDraft }) {
+interface OpenedProps extends Props {
+  readonly session: NonNullable<OpenDraft['session']>;
+  readonly read: NonNullable<OpenDraft['read']>;
+  readonly editable: boolean;
+}
+
+function Opened({ view, zone, now, session, read, editable }: OpenedProps) {
   const t = useTranslations('set');
   const times = useTimes(zone);
   const refresh = useRefresh();
@@ -82,8 +91,9 @@ function Opened({ view, zone, now, open }: Props & { readonly open: OpenDraft })
   const [current, setCurrent] = useState<string | null>(null);
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [posting, setPosting] = useState(false);
+  const [seeing, setSeeing] = useState(false);
   const [told, setTold] = useState<{ readonly at: Instant | null } | null>(null);
-  const { draft, state } = open;
+  const { draft, ydoc } = read;
   const materials = useMemo(
     () => new Map([...given, ...view.materials].map((material) => [material.id, material])),
     [given, view.materials],
@@ -92,14 +102,14 @@ function Opened({ view, zone, now, open }: Props & { readonly open: OpenDraft })
     () => assignmentUnmet(draft, view.posted?.assignment ?? ('' as never), knownOf(view, materials)),
     [draft, view, materials],
   );
-  const verbs = draft.asks.some(({ kind }) => kind === 'whole-sentences');
+  const verbs = needsAdviser(draft.asks, 'verbs');
   const help = useWritingHelp(view.spelling, view.class.locale, draft.asks.length > 0, verbs);
   const tools: SetTools = {
     view,
     draft,
-    ydoc: open.ydoc as NonNullable<OpenDraft['ydoc']>,
-    session: open.session as NonNullable<OpenDraft['session']>,
-    editable: state.editable,
+    ydoc,
+    session,
+    editable,
     unmet,
     materials,
     addMaterial: (material) => setGiven((before) => [material, ...before]),
@@ -109,7 +119,7 @@ function Opened({ view, zone, now, open }: Props & { readonly open: OpenDraft })
     now,
   };
   const writes = useStepWrites(tools.ydoc, draft, materials);
-  useProposedMinutes(tools.ydoc, draft, materials, state.editable);
+  useProposedMinutes(tools.ydoc, draft, materials, editable);
   const step = draft.steps.find(({ id }) => id === current) ?? draft.steps[0];
   const name = useRef<HTMLInputElement>(null);
   const added = useRef(false);
@@ -142,6 +152,7 @@ function Opened({ view, zone, now, open }: Props & { readonly open: OpenDraft })
     rubric: () => <RubricSheet tools={tools} />,
     rules: () => <RulesSheet tools={tools} />,
   };
+  if (seeing) return <SeeScreen tools={tools} close={() => setSeeing(false)} />;
   return (
     <main className={`${desk.desk} ${classes.desk}`} id="main">
       <WeaveBand weave={view.class.weave} />
@@ -152,13 +163,13 @@ function Opened({ view, zone, now, open }: Props & { readonly open: OpenDraft })
           <PlaceLink to={{ at: 'class', class: view.class.id, order: 'newest' }}>{t('to-class')}</PlaceLink>
         </p>
       ) : null}
-      <div className={desk.work} data-sheet={sheet ?? undefined}>
+      <div className={`${desk.work} ${classes.work}`} data-sheet={sheet ?? undefined}>
         <SetRope tools={tools} current={step?.id ?? null} go={setCurrent} add={add} />
-        <div className={desk.stage}>
+        <div className={`${desk.stage} ${classes.stage}`}>
           <Pane label={step?.title || t('stage')}>
             {step && Setting ? (
               <>
-                <header className={stage.paneHead}>
+                <header className={`${stage.paneHead} ${classes.stepHead}`}>
                   <TextInput
                     ref={name}
                     className={classes.stepName}
@@ -197,7 +208,7 @@ function Opened({ view, zone, now, open }: Props & { readonly open: OpenDraft })
             )}
           </Pane>
         </div>
-        <nav className={desk.tabs} aria-label={t('sheets')}>
+        <nav className={`${desk.tabs} ${classes.tabs}`} aria-label={t('sheets')}>
           {SHEETS.map((one) => (
             <button
               key={one}
@@ -221,7 +232,7 @@ function Opened({ view, zone, now, open }: Props & { readonly open: OpenDraft })
           </aside>
         ) : null}
       </div>
-      <SetBar tools={tools} jump={jump} post={() => setPosting(true)} />
+      <SetBar tools={tools} jump={jump} see={() => setSeeing(true)} post={() => setPosting(true)} />
       {posting ? (
         <PostDialog
           tools={tools}

@@ -22,7 +22,7 @@ import {
   useEditor,
 } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
-import { createContext, type ReactNode, use, useEffect, useMemo, useState } from 'react';
+import { createContext, type KeyboardEvent, type ReactNode, use, useEffect, useMemo, useRef, useState } from 'react';
 import type * as Y from 'yjs';
 import { schemaOf } from '@/core/text/nodes';
 import { newAct } from '@/ui/common/act';
@@ -48,15 +48,24 @@ function QuestionLine({ node, updateAttributes, deleteNode, editor, getPos }: Re
   const number = Number(node.attrs.number ?? 1);
   const [text, setText] = useState(String(node.attrs.text));
   const [told, setTold] = useState(text);
-  // Another teacher has written here meanwhile.
+  const field = useRef<HTMLInputElement>(null);
+  // What another teacher writes here comes in; what is being typed is on its way there.
   if (told !== node.attrs.text) {
     setTold(String(node.attrs.text));
-    setText(String(node.attrs.text));
+    if (document.activeElement !== field.current) setText(String(node.attrs.text));
   }
   const change = (next: string) => {
     setText(next);
-    setTold(next);
     updateAttributes({ text: next });
+  };
+  /** Enter goes on to the next question, which is added where this is the last. */
+  const onEnter = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter' || event.nativeEvent.isComposing) return;
+    event.preventDefault();
+    const all = lines(editor);
+    const next = all[all.indexOf(event.currentTarget as HTMLInputElement) + 1];
+    if (next) next.focus();
+    else addQuestion(editor);
   };
   /** No question after all: its words become a line, and the place below it goes. */
   const toLine = () => {
@@ -75,12 +84,15 @@ function QuestionLine({ node, updateAttributes, deleteNode, editor, getPos }: Re
     <NodeViewWrapper className={classes.question} contentEditable={false}>
       <b className="num">{number}</b>
       <input
+        ref={field}
         value={text}
         readOnly={!editor.isEditable}
         aria-label={t('question-n', { n: number })}
         placeholder={t('write-question', { n: number })}
         maxLength={2000}
         dir="auto"
+        data-question
+        onKeyDown={onEnter}
         onChange={({ currentTarget: { value } }) => change(value)}
       />
       {editor.isEditable ? (
@@ -157,7 +169,12 @@ function Tools({ editor, places, refused }: { editor: Editor; places: boolean; r
   );
 }
 
-/** Adds a question with its place to answer, behind everything that is there. */
+/** The fields in which questions are written, in their order. */
+const lines = (editor: Editor): HTMLInputElement[] => [
+  ...editor.view.dom.querySelectorAll<HTMLInputElement>('input[data-question]'),
+];
+
+/** Adds a question with its place to answer, behind everything that is there, and goes to it. */
 export function addQuestion(editor: Editor): void {
   const { doc } = editor.state;
   const last = doc.lastChild;
@@ -167,6 +184,8 @@ export function addQuestion(editor: Editor): void {
     { type: 'question', attrs: { number: 1, text: '' } },
     { type: 'answer', attrs: { id: newAct() }, content: [{ type: 'paragraph' }] },
   ]);
+  // Its field is there once it has been drawn.
+  setTimeout(() => lines(editor).at(-1)?.focus(), 60);
 }
 
 interface Props {
@@ -175,6 +194,8 @@ interface Props {
   readonly label: string;
   readonly lang: string;
   readonly editable: boolean;
+  /** The caret goes into it as soon as it is there. */
+  readonly begins?: boolean;
   /** What stands in each place to answer; there are none in this text where it is not given. */
   readonly inPlace?: (id: string) => ReactNode;
   /** Stands in the head of the text. */
@@ -182,26 +203,29 @@ interface Props {
 }
 
 /** A text of a draft, written in place, by several at once. */
-export function TextEditor({ fragment, label, lang, editable, inPlace, head }: Props) {
+export function TextEditor({ fragment, label, lang, editable, begins = false, inPlace, head }: Props) {
   const t = useTranslations('set');
   const words = useTranslations('writing');
   const [problem, setProblem] = useState<string | null>(null);
   const places = inPlace !== undefined;
+  // Words come anew with each look at the server; an editor that did would lose the caret, and what is typed meanwhile.
+  const [alt] = useState(() => words('picture-alt'));
   const extensions = useMemo<AnyExtension[]>(
     () => [
       ...(WITHOUT_PLACES as AnyExtension[]),
       ...(places ? [SetQuestion, SetAnswer, Numbers] : []),
       Collaboration.configure({ fragment }),
       RoomBelow,
-      Pictures.configure({ words: { alt: words('picture-alt') }, refused: setProblem }),
+      Pictures.configure({ words: { alt }, refused: setProblem }),
       CleanedPaste,
       WithinLimits,
     ],
-    [fragment, places, words],
+    [fragment, places, alt],
   );
   const editor = useEditor(
     {
       immediatelyRender: false,
+      autofocus: begins ? 'start' : false,
       editable,
       extensions,
       editorProps: {

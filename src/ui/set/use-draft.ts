@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import type * as Y from 'yjs';
-import { type AssignmentDraft, EMPTY_DRAFT } from '@/core/setting/draft';
+import type { AssignmentDraft } from '@/core/setting/draft';
 import { readDraft } from '@/core/setting/draft-document';
 import { post } from '@/ui/common/client-request';
 import type { DocumentSession, SessionState } from '@/ui/desk/document-session';
@@ -16,10 +16,9 @@ const NAMES = 900;
 /** A draft that is open in this tab: what it says, and where it is written. */
 export interface OpenDraft {
   readonly session: DocumentSession | undefined;
-  /** `null` until it is there. */
-  readonly ydoc: Y.Doc | null;
   readonly state: SessionState;
-  readonly draft: AssignmentDraft;
+  /** What it says, and where that is written; `null` until it has been read. */
+  readonly read: { readonly ydoc: Y.Doc; readonly draft: AssignmentDraft } | null;
 }
 
 /** Opens a draft on the line on which documents are saved, and reads it as it is written, here and elsewhere. */
@@ -27,7 +26,7 @@ export function useDraft(id: string): OpenDraft {
   const sessions = useSessions(useMemo(() => [id], [id]));
   const session = sessions.get(id);
   const state = useSessionState(session);
-  const [draft, setDraft] = useState<AssignmentDraft>(EMPTY_DRAFT);
+  const [draft, setDraft] = useState<AssignmentDraft | null>(null);
   const { ready } = state;
   useEffect(() => {
     if (!session || !ready) return;
@@ -51,8 +50,9 @@ export function useDraft(id: string): OpenDraft {
       ydoc.off('update', soon);
     };
   }, [session, ready]);
-  useNameInLists(id, ready ? draft.title : null);
-  return { session, ydoc: session && ready ? session.ydoc : null, state, draft };
+  useNameInLists(id, draft?.title ?? null);
+  const read = useMemo(() => (session && draft ? { ydoc: session.ydoc, draft } : null), [session, draft]);
+  return { session, state, read };
 }
 
 /** Lists know a draft by the title that it had a moment ago. */

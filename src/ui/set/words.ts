@@ -3,7 +3,7 @@
 import { useFormatter, useTranslations } from 'next-intl';
 import { documentFor } from '@/core/kinds/step';
 import { askedCount } from '@/core/questions/question-set';
-import type { AssignmentUnmet } from '@/core/setting/assignment';
+import { type AssignmentUnmet, askedPoints } from '@/core/setting/assignment';
 import type { AssignmentDraft, DraftStep } from '@/core/setting/draft';
 import { metSteps } from '@/core/setting/meets';
 import { answerPlaces } from '@/core/text/document-json';
@@ -65,7 +65,7 @@ function placeOf(draft: AssignmentDraft, id: string | null): string {
 /** What is still missing, in words. */
 export function useUnmetWords(draft: AssignmentDraft) {
   const t = useTranslations('set');
-  const sum = draft.rubric.reduce((all, { points }) => all + points, 0);
+  const sum = draft.rubric.reduce((all, { points }) => all + points, 0) + askedPoints(draft.steps);
   return ({ part, id, code }: AssignmentUnmet): string => {
     const title = placeOf(draft, id) || draft.rubric.find((one) => one.id === id)?.title || '';
     const n =

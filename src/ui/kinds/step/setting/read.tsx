@@ -100,6 +100,7 @@ export function SetReading({ step, tools }: SetStepProps) {
   const { view, ydoc, editable, materials, addMaterial } = tools;
   const writes = useStepWrites(ydoc, tools.draft, materials);
   const [narrow, setNarrow] = useState('');
+  const [begun, setBegun] = useState(false);
   const fragment = starterOf(ydoc, step.id);
   const chosen = step.material === null ? undefined : materials.get(step.material);
   const take = (material: KnownMaterial) => {
@@ -130,6 +131,7 @@ export function SetReading({ step, tools }: SetStepProps) {
         label={step.title}
         lang={view.class.locale}
         editable={editable}
+        begins={begun}
         head={() =>
           editable ? (
             <button
@@ -150,7 +152,14 @@ export function SetReading({ step, tools }: SetStepProps) {
     <div className={classes.choose}>
       <h3>{t('write-text-head')}</h3>
       <p>
-        <QuietButton onClick={() => giveStarter(ydoc, step.id, EMPTY)}>{t('write-text')}</QuietButton>
+        <QuietButton
+          onClick={() => {
+            setBegun(true);
+            giveStarter(ydoc, step.id, EMPTY);
+          }}
+        >
+          {t('write-text')}
+        </QuietButton>
       </p>
       <h3>{t('from-class')}</h3>
       <TextInput

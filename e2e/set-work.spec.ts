@@ -1,0 +1,135 @@
+import { found } from './axe';
+import { expect, saved, signIn, test, typeAnswer } from './school';
+
+// A teacher's Monday: from Today to a posted reading with four answers, asks and a due time; seen as a student; read and
+// answered by a student; changed, while what the student wrote stays.
+
+const READING =
+  'Every evening at five Oda Brekke walks the harbour wall. She notes where the wind comes from, which step the sea has reached, and what the gulls do. Then she hangs out one lamp, or two.';
+const QUESTIONS = [
+  'What does Oda note?',
+  'What do two lamps mean?',
+  'One lamp or two tonight?',
+  'What did nobody ask her?',
+];
+
+/** Times of the keystroke-level model (Card, Moran and Newell 1980, from memory): a key of a skilled typist, pointing, a press of the button, a thought before each part. */
+const KLM = { key: 0.2, point: 1.1, press: 0.2, think: 1.35 } as const;
+
+test('work is set on the Desk itself, posted, done, and changed without touching what somebody wrote', async ({
+  browser,
+  school,
+}) => {
+  const context = await browser.newContext({ permissions: ['clipboard-read', 'clipboard-write'] });
+  await context.addInitScript(() => {
+    const counts = window as unknown as { clicks: number; keys: number };
+    counts.clicks = 0;
+    counts.keys = 0;
+    addEventListener('pointerdown', () => (counts.clicks += 1), true);
+    addEventListener('keydown', () => (counts.keys += 1), true);
+  });
+  const page = await signIn(context, school, 't-bello');
+  await page.goto(`${school.url}/today`);
+  await page.evaluate((text) => navigator.clipboard.writeText(text), READING);
+  await page.getByRole('button', { name: 'Set work in Weather & Sky' }).click();
+  await page.waitForURL('**/set/*');
+  await expect(page.getByLabel('Title', { exact: true })).toBeFocused();
+  await page.keyboard.type('One lamp or two?');
+  await page.getByRole('button', { name: /^Read or watch something/ }).click();
+  await expect(page.getByLabel('Name of the step')).toBeFocused();
+  await page.keyboard.type('The lamp on the wall');
+  await page.getByRole('button', { name: 'Write it here' }).click();
+  await expect(page.locator('[contenteditable=true]')).toBeFocused();
+  await page.keyboard.press('Control+V');
+  await expect(page.getByText('She notes where the wind comes from')).toBeVisible();
+  await page.getByRole('button', { name: 'Add a step' }).click();
+  await page.getByRole('button', { name: /^Answer in a document/ }).click();
+  await page.getByRole('button', { name: 'Add a question with its place to answer' }).last().click();
+  for (const [i, question] of QUESTIONS.entries()) {
+    if (i > 0) await page.keyboard.press('Enter');
+    await expect(page.getByLabel(`Question ${i + 1}`)).toBeFocused();
+    await page.keyboard.type(question);
+  }
+  for (let i = 0; i < 4; i += 1) {
+    await page.getByRole('button', { name: '+ ask for something here' }).nth(i).click();
+    await page.getByRole('button', { name: 'So many sentences' }).click();
+  }
+  await page
+    .getByRole('button', { name: /^When it is due/ })
+    .first()
+    .click();
+  await page
+    .getByRole('button', { name: /at the end of the lesson/ })
+    .nth(2)
+    .click();
+  await expect(page.getByText('A student meets a reading and a document with 4 places to answer')).toBeVisible();
+  await expect(page.getByText('Nothing is missing.')).toBeVisible();
+  expect(await found(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Post to Weather & Sky …' }).click();
+  await page.getByRole('button', { name: 'Post it', exact: true }).click();
+  await expect(page.getByText('It is posted. The class sees it now.')).toBeVisible();
+  const { clicks, keys } = await page.evaluate(() => {
+    const { clicks: c, keys: k } = window as unknown as { clicks: number; keys: number };
+    return { clicks: c, keys: k };
+  });
+  // One click on Today, before this page began to count.
+  expect(clicks + 1).toBeLessThanOrEqual(25);
+  const parts = 2 + QUESTIONS.length * 2 + 3;
+  const seconds = (clicks + 1) * (KLM.point + KLM.press) + keys * KLM.key + parts * KLM.think;
+  expect(seconds).toBeLessThan(120);
+
+  // As a student sees it, and the sheets.
+  await page.getByRole('button', { name: 'See it as a student' }).click();
+  await page.getByRole('button', { name: /^In which state/ }).click();
+  await page.getByRole('button', { name: /^overdue/ }).click();
+  await expect(page.getByText('As a student sees it:')).toBeVisible();
+  expect(await found(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Write on' }).last().click();
+  for (const sheet of ['What to do', 'Rubric', 'Rules']) {
+    await page.getByRole('button', { name: sheet, exact: true }).click();
+    await expect(page.getByRole('complementary', { name: sheet })).toBeVisible();
+    expect(await found(page)).toEqual([]);
+  }
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+
+  // A student finds it, reads it beside their copy, and answers.
+  const theirs = await browser.newContext();
+  const student = await signIn(theirs, school, 's-imke');
+  await student.goto(`${school.url}/classes/weather?order=newest`);
+  await student.getByRole('link', { name: 'One lamp or two?' }).click();
+  await expect(student.getByText('Every evening at five Oda Brekke')).toBeVisible();
+  await student.getByRole('button', { name: /Answer the questions/ }).click();
+  await expect(student.getByText('1 What does Oda note?')).toBeVisible();
+  await typeAnswer(student, 1, 'The wind, the step and the gulls.');
+  await expect(student.getByText('1 of 4 are there.')).toBeVisible();
+  await saved(student);
+
+  // The teacher changes it: it says who has begun, and what the student wrote stays.
+  await page
+    .getByRole('button', { name: /Answer the questions/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Add a question with its place to answer' }).last().click();
+  await expect(page.getByLabel('Question 5')).toBeFocused();
+  await page.keyboard.type('And who hangs out the second lamp?');
+  await saved(page);
+  await page.reload();
+  await page
+    .getByRole('button', { name: /Answer the questions/ })
+    .first()
+    .click();
+  await expect(page.getByLabel('Question 5')).toHaveValue('And who hangs out the second lamp?');
+  await page.getByRole('button', { name: 'Post the changes …' }).click();
+  await expect(page.getByText(/One student has begun it, nobody has handed it in\./)).toBeVisible();
+  await page.getByRole('button', { name: 'Post the changes', exact: true }).click();
+  await expect(page.getByText('It is posted. The class sees it now.')).toBeVisible();
+  await student.reload();
+  await student.getByRole('button', { name: /Answer the questions/ }).click();
+  await expect(student.getByText('The wind, the step and the gulls.')).toBeVisible();
+
+  // By key alone a step is moved.
+  await page.getByRole('button', { name: /^The lamp on the wall/ }).focus();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(page.getByText('“The lamp on the wall” is step 2 of 2 now.')).toBeAttached();
+  await saved(page);
+});
