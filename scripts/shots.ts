@@ -7,7 +7,6 @@ import makeTemplate from './jest-template.mjs';
 
 /** The main views, each as one picture from demo data. */
 const SHOTS = [
-  { name: 'sign-in', path: '/sign-in', who: null },
   { name: 'today', path: '/today', who: 's-imke' },
   { name: 'today-dark', path: '/today', who: 's-imke', dark: true },
   { name: 'today-phone', path: '/today', who: 's-imke', phone: true },
@@ -26,6 +25,7 @@ const SHOTS = [
   { name: 'receipt', path: '/receipts', who: 's-imke', open: /Storm words/ },
   { name: 'marking', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello' },
   { name: 'teacher-today', path: '/today', who: 't-bello' },
+  { name: 'set-work', path: '/set/draft-fog', who: 't-bello', sets: true },
 ] as const;
 
 const folder = join(process.cwd(), 'docs', 'screenshots');
@@ -66,6 +66,10 @@ for (const shot of SHOTS) {
     for (const summary of await page.locator('main section > details > summary').all()) await summary.click();
     await page.locator('#by-question').scrollIntoViewIfNeeded();
     await page.evaluate(() => document.querySelector('#by-question')?.scrollIntoView());
+  }
+  if ('sets' in shot) {
+    await page.getByRole('button', { name: /^Answer the questions/ }).click();
+    await page.getByRole('button', { name: 'Rules' }).click();
   }
   if ('open' in shot) await page.getByRole('link', { name: shot.open }).click();
   if ('find' in shot) {

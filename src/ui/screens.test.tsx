@@ -94,6 +94,7 @@ test('every screen finds its guide, and every guide is found', () => {
     '/receipts/x': 'receipts',
     '/asides': 'asides',
     '/answers/cloud-names-1': 'answers',
+    '/set/draft-fog': 'set',
     '/password': 'password',
   };
   for (const [path, guide] of Object.entries(paths)) expect([path, guideAt(path)]).toEqual([path, guide]);

@@ -13,6 +13,7 @@ export const GUIDES = [
   { key: 'find', at: null },
   { key: 'marking', at: /^\/marking/ },
   { key: 'answers', at: /^\/answers/ },
+  { key: 'set', at: /^\/set\// },
   { key: 'asides', at: /^\/asides/ },
   { key: 'password', at: /^\/password/ },
 ] as const;

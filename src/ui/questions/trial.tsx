@@ -1,15 +1,14 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { useMemo, useState } from 'react';
 import type { AskedQuestion, QuestionName } from '@/core/kinds/question';
 import type { AskedSheet } from '@/core/questions/paper';
 import { typedText } from '@/core/questions/typed-text';
 import { QuietButton } from '@/ui/common/primary-button';
 import type { DeskTools } from '@/ui/kinds/step/kind';
+import { useLooseAnswering } from './loose-answering';
 import classes from './questions.module.css';
 import { Sheet } from './sheet';
-import type { Answering } from './use-answering';
 
 /** A made-up question of each kind, about nothing that is asked: what one does with it is the same. */
 function useSamples(): Readonly<Record<QuestionName, AskedQuestion>> {
@@ -36,7 +35,6 @@ function useSamples(): Readonly<Record<QuestionName, AskedQuestion>> {
 export function Trial({ kinds, desk, close }: { kinds: readonly QuestionName[]; desk: DeskTools; close: () => void }) {
   const t = useTranslations('questions');
   const samples = useSamples();
-  const [answers, setAnswers] = useState<Readonly<Record<string, unknown>>>({});
   const sheet: AskedSheet = {
     id: 'trial',
     number: 1,
@@ -52,22 +50,7 @@ export function Trial({ kinds, desk, close }: { kinds: readonly QuestionName[]; 
       ...samples[kind],
     })),
   };
-  const answering = useMemo<Answering>(
-    () => ({
-      running: { materials: {} } as Answering['running'],
-      answers,
-      sheets: [],
-      at: undefined,
-      go: () => {},
-      ready: true,
-      editable: true,
-      set: (part, answer) => setAnswers((before) => ({ ...before, [part]: answer })),
-      text: () => null,
-      tie: () => {},
-      flush: async () => true,
-    }),
-    [answers],
-  );
+  const { answering } = useLooseAnswering();
   return (
     <section className={classes.trial} aria-label={t('trial.title')}>
       <h2>{t('trial.title')}</h2>

@@ -64,7 +64,7 @@ export function PostDialog({ tools, close, posted }: Props) {
               <p className="soft">{t('copies-stay')}</p>
             </>
           ) : (
-            <p>
+            <div>
               {t('for-all', { n: view.students.length })}{' '}
               <MomentSlot
                 at={at}
@@ -78,7 +78,7 @@ export function PostDialog({ tools, close, posted }: Props) {
                 now={now}
               />
               {'.'}
-            </p>
+            </div>
           )}
           {waits && before ? <p>{t('waits-until', { when: times.moment(before.postedAt, now) })}</p> : null}
           <p role="alert" className={dialog.bars}>

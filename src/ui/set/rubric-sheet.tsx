@@ -175,7 +175,7 @@ export function RubricSheet({ tools }: { tools: SetTools }) {
         </QuietButton>
       </p>
       {view.rubrics.length > 0 ? (
-        <p>
+        <div>
           <Slot words={t('take-rubric')} label={t('take-rubric')}>
             {(close) => (
               <Choices
@@ -191,7 +191,7 @@ export function RubricSheet({ tools }: { tools: SetTools }) {
               />
             )}
           </Slot>
-        </p>
+        </div>
       ) : null}
       <details>
         <summary>{t('paste-rubric')}</summary>

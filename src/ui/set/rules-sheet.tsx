@@ -31,7 +31,7 @@ function TryMoment({ tools: { draft, times, now } }: { tools: SetTools }) {
   return (
     <section className={classes.tryMoment}>
       <h3>{t('try-moment')}</h3>
-      <p>
+      <div>
         {t('handed-in-when')}{' '}
         <NumberSlot
           value={days}
@@ -41,7 +41,7 @@ function TryMoment({ tools: { draft, times, now } }: { tools: SetTools }) {
           change={(n) => setDays(n ?? 0)}
         />{' '}
         {t('comes-to', { when: times.moment(dueAt + days * DAY, now), points: points - lost, of: points })}
-      </p>
+      </div>
     </section>
   );
 }
@@ -57,7 +57,7 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
   const titles = new Map(view.others.map(({ id, title }) => [id, title]));
   return (
     <div className={classes.sentences}>
-      <p>
+      <div>
         {t('opens')}{' '}
         <MomentSlot
           {...moments}
@@ -69,8 +69,8 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
           unmet={lacks('times')}
         />
         {'.'}
-      </p>
-      <p>
+      </div>
+      <div>
         {t('due')}{' '}
         <MomentSlot
           {...moments}
@@ -82,8 +82,8 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
           unmet={lacks('times')}
         />
         {'.'}
-      </p>
-      <p>
+      </div>
+      <div>
         <Slot words={t(`late-${draft.late.kind}`)} label={t('late-label')} unmet={lacks('late')}>
           {(close) => (
             <Choices
@@ -144,8 +144,8 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
             {'.'}
           </>
         )}
-      </p>
-      <p>
+      </div>
+      <div>
         <Slot words={t(draft.takeBack ? 'take-back' : 'no-take-back')} label={t('take-back-label')}>
           {(close) => (
             <Choices
@@ -169,8 +169,8 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
           unmet={lacks('goes')}
         />
         {'.'}
-      </p>
-      <p>
+      </div>
+      <div>
         <Groups tools={tools} />
         {'. '}
         <Slot words={t(draft.unnamed ? 'without-names' : 'with-names')} label={t('names-label')}>
@@ -186,8 +186,8 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
           )}
         </Slot>
         {'.'}
-      </p>
-      <p>
+      </div>
+      <div>
         <Slot words={t(draft.inOrder ? 'in-order' : 'any-order')} label={t('order-label')}>
           {(close) => (
             <Choices
@@ -201,9 +201,9 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
           )}
         </Slot>
         {'.'}
-      </p>
+      </div>
       {view.others.length === 0 ? null : (
-        <p>
+        <div>
           <Slot
             words={
               draft.after.length === 0
@@ -237,7 +237,7 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
             )}
           </Slot>
           {'.'}
-        </p>
+        </div>
       )}
       <TryMoment tools={tools} />
     </div>

@@ -44,7 +44,7 @@ export function SeeScreen({ tools, close }: { tools: SetTools; close: () => void
   return (
     <main className={`${desk.desk} ${classes.desk}`} id="main">
       <WeaveBand weave={view.class.weave} />
-      <p className={classes.seeing}>
+      <div className={classes.seeing}>
         {t('seen-as')}{' '}
         <Slot words={states(state)} label={t('seen-when')}>
           {(done) => (
@@ -65,7 +65,7 @@ export function SeeScreen({ tools, close }: { tools: SetTools; close: () => void
         <button type="button" className="quiet" onClick={close}>
           {t('write-on')}
         </button>
-      </p>
+      </div>
       <div className={`${desk.head} ${classes.head}`}>
         <div className={`${desk.name} ${classes.name}`}>
           <p className={`${desk.crumb} ${classes.crumb}`}>

@@ -59,7 +59,7 @@ export function SetHead({ tools }: { tools: SetTools }) {
   return (
     <div className={`${desk.head} ${classes.head}`}>
       <div className={`${desk.name} ${classes.name}`}>
-        <p className={`${desk.crumb} ${classes.crumb}`}>
+        <div className={`${desk.crumb} ${classes.crumb}`}>
           <PlaceLink to={{ at: 'class', class: view.class.id }}>
             <bdi>{view.class.name}</bdi>
           </PlaceLink>
@@ -79,14 +79,14 @@ export function SetHead({ tools }: { tools: SetTools }) {
               />
             )}
           </Slot>
-        </p>
+        </div>
         <h1>
           <Sail weave={view.class.weave} size={20} />
           <Title tools={tools} />
         </h1>
       </div>
       <div className={`${desk.facts} ${classes.facts}`}>
-        <p>
+        <div>
           {t('due')}{' '}
           <MomentSlot
             at={draft.dueAt}
@@ -118,7 +118,7 @@ export function SetHead({ tools }: { tools: SetTools }) {
             unmet={lacks('minutes')}
             change={(minutes) => choose(ydoc, 'minutes', minutes ?? 0)}
           />
-        </p>
+        </div>
         <p className={desk.standing}>
           <span>
             {view.posted === null

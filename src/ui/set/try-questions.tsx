@@ -1,16 +1,16 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { rightOf } from '@/core/kinds/question';
 import type { Laid } from '@/core/questions/paper';
 import { partsIn, type QuestionSet } from '@/core/questions/question-set';
 import { Scoring } from '@/core/questions/scoring';
 import { QuietButton } from '@/ui/common/primary-button';
 import type { DeskTools } from '@/ui/kinds/step/kind';
+import { useLooseAnswering } from '@/ui/questions/loose-answering';
 import { Sheet } from '@/ui/questions/sheet';
 import { useHow } from '@/ui/questions/tried-words';
-import type { Answering } from '@/ui/questions/use-answering';
 import classes from './set.module.css';
 import type { SetTools } from './tools';
 
@@ -24,27 +24,9 @@ interface Props {
 export function TryQuestions({ set, laid, tools: { view } }: Props) {
   const t = useTranslations('set');
   const how = useHow();
-  const [answers, setAnswers] = useState<Readonly<Record<string, unknown>>>({});
   const [scored, setScored] = useState(false);
-  const answering = useMemo<Answering>(
-    () => ({
-      running: { materials: {} } as Answering['running'],
-      answers,
-      sheets: [],
-      at: undefined,
-      go: () => {},
-      ready: true,
-      editable: true,
-      set: (part, answer) => {
-        setScored(false);
-        setAnswers((before) => ({ ...before, [part]: answer }));
-      },
-      text: () => null,
-      tie: () => {},
-      flush: async () => true,
-    }),
-    [answers],
-  );
+  const notScored = useCallback(() => setScored(false), []);
+  const { answering, answers, setAnswers } = useLooseAnswering(notScored);
   const score = useMemo(() => (scored ? new Scoring(set).of(laid, answers) : null), [scored, set, laid, answers]);
   const fill = () => {
     setAnswers(

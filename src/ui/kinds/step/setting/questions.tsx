@@ -34,7 +34,7 @@ function RuleWords({ rules, change }: { rules: QuestionRules; change: (rules: Pa
   ];
   return (
     <div className={classes.sentences}>
-      <p>
+      <div>
         {t('is-a')}{' '}
         <Slot words={asked(`purpose-${rules.purpose}`)} label={t('purpose')}>
           {(close) => (
@@ -77,8 +77,8 @@ function RuleWords({ rules, change }: { rules: QuestionRules; change: (rules: Pa
           </>
         )}
         {'.'}
-      </p>
-      <p>
+      </div>
+      <div>
         <Slot words={t(`tells-${rules.tells}`)} label={t('tells')}>
           {(close) => (
             <Choices
@@ -123,8 +123,8 @@ function RuleWords({ rules, change }: { rules: QuestionRules; change: (rules: Pa
             </Slot>
           </>
         ) : null}
-      </p>
-      <p>
+      </div>
+      <div>
         <Slot
           words={rules.startWord === null ? t('no-word') : t('word', { word: rules.startWord })}
           label={t('word-label')}
@@ -158,7 +158,7 @@ function RuleWords({ rules, change }: { rules: QuestionRules; change: (rules: Pa
             />
           )}
         </Slot>
-      </p>
+      </div>
     </div>
   );
 }
