@@ -124,3 +124,49 @@ test('a unit stands by itself under an address of its own; one that is done is f
     '/classes/weather?order=course&show=all',
   );
 });
+
+test('a teacher tells the class something, and it is there for its students; what is refused stays typed', async () => {
+  const page = await openAs('t-bello', 'weather', 'newest');
+  await page.hand.click(await page.findByRole('button', { name: 'Tell the class something' }));
+  const title = (await page.findByLabelText('In one line')) as HTMLInputElement;
+  await page.hand.type(title, 'No lesson on Friday');
+  await page.hand.type(page.getByLabelText('What you tell them'), 'We meet at the pier on Monday.');
+  await page.hand.click(page.getByText('Attach materials'));
+  await page.hand.click(page.getAllByRole('checkbox')[0] as HTMLElement);
+  expect(await screens.found()).toEqual([]);
+  screens.instead = ({ url }) =>
+    url.endsWith('/announcements') ? Response.json({ ok: false, code: 'class-over' }, { status: 409 }) : undefined;
+  await page.hand.click(page.getByRole('button', { name: 'Tell 24 students' }));
+  await page.findByText('The class has come to its end.');
+  expect(title.value).toBe('No lesson on Friday');
+  screens.instead = null;
+  await page.hand.click(page.getByRole('button', { name: 'Tell 24 students' }));
+  await waitFor(() => expect(page.queryByLabelText('In one line')).toBeNull());
+  page.leave();
+  const student = await openAs('s-imke', 'weather', 'newest');
+  const said = student.getByText('No lesson on Friday').closest('li') as HTMLElement;
+  expect(within(said).getByText('We meet at the pier on Monday.')).toBeTruthy();
+  expect(within(said).getAllByRole('link')).toHaveLength(1);
+  // A student has none of what sets.
+  expect(student.queryByRole('button', { name: /Set work|Tell the class|Add a unit/ })).toBeNull();
+  expect(student.queryByText('Drafts')).toBeNull();
+});
+
+test('a teacher adds a unit, begins work in it, and puts a draft away and brings it back', async () => {
+  const page = await openAs('t-bello', 'weather');
+  await page.hand.click(await page.findByRole('button', { name: 'Add a unit' }));
+  await page.hand.type(await page.findByLabelText('What the unit is called'), 'Fog and bells{Enter}');
+  const here = await page.findByRole('button', { name: 'Set work here, in “Fog and bells”' });
+  await page.hand.click(here);
+  await waitFor(() => expect(screens.went.at(-1)).toMatch(/^\/set\/\w+$/));
+  const draft = () => page.getByRole('link', { name: 'What the fog bell says' }).closest('li') as HTMLElement;
+  await page.hand.click(within(draft()).getByRole('button', { name: 'Put away' }));
+  await page.hand.click(await page.findByText('1 put away'));
+  await page.hand.click(within(draft()).getByRole('button', { name: 'Bring back' }));
+  await waitFor(() => expect(page.queryByText('1 put away')).toBeNull());
+  // What waits for its time says so, and is not put away.
+  const drafts = within(page.getByRole('heading', { name: 'Drafts' }).closest('section') as HTMLElement);
+  const waits = drafts.getByRole('link', { name: 'Three signs of a storm' }).closest('li') as HTMLElement;
+  expect(waits.textContent).toMatch(/will be posted/);
+  expect(within(waits).queryByRole('button')).toBeNull();
+});

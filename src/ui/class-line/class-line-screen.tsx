@@ -9,6 +9,7 @@ import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { Drafts } from '@/ui/set/drafts';
 import { SetHere } from '@/ui/set/set-here';
+import { TellLater } from '@/ui/set/tell-later';
 import classes from './class-line.module.css';
 import { Row, type Shown } from './entry-rows';
 import { People } from './people';
@@ -183,6 +184,14 @@ export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Pr
           </p>
         ) : null}
         {sets ? <SetHere classId={found.id} unit={only} words={setting('here')} /> : null}
+        {sets ? (
+          <TellLater
+            classId={found.id}
+            readers={line.students.length}
+            units={line.units.map(({ id, title }) => ({ id, title }))}
+            materials={line.toAttach}
+          />
+        ) : null}
         {sets ? <Drafts drafts={line.drafts} zone={zone} now={now} named={false} /> : null}
         {line.newest.length > 0 ? <Heads newest={newest} /> : null}
         {newest

@@ -201,6 +201,8 @@ export async function classLine(
     teachers: asked.teachers.map(({ name, hours }) => ({ name, hours })),
     invite: role === 'teacher' ? asked.invite : null,
     drafts: role === 'teacher' ? asked.drafts : [],
+    /** What can hang on something that is told. */
+    toAttach: role === 'teacher' ? asked.materials.map(({ id, title }) => ({ id, title })) : [],
     lessons: asked.lessons.filter((lesson): lesson is Lesson => lesson.class_id === classId),
   };
 }
