@@ -101,6 +101,7 @@ export const PERMISSIONS = {
   'POST /api/drafts/[draft]/post': 'draft-teacher',
   'POST /api/drafts/[draft]': 'draft-teacher',
   'POST /api/drafts/[draft]/questions': 'draft-teacher',
+  'POST /api/drafts/[draft]/copy': 'draft-teacher',
   'POST /api/classes/[class]/materials': 'class-teacher',
   'POST /api/people/[person]/reset-code': 'teacher-of-person',
   'STREAM /api/events': 'signed-in',

@@ -163,6 +163,23 @@ export const lessonsOf = (personId: PersonId) =>
     [personId],
   );
 
+/** The running classes that somebody teaches, by name. */
+export const classesTaughtBy = (teacherId: PersonId) =>
+  rows(
+    z.object({ id: id<ClassId>(), name: z.string() }),
+    `SELECT c.id, c.name FROM membership m JOIN class c ON c.id = m.class_id
+     WHERE m.person_id = $1 AND m.role = 'teacher' AND c.ended_at IS NULL ORDER BY c.name`,
+    [teacherId],
+  );
+
+/** The lessons of a class in its week. */
+export const lessonsOfClass = (classId: ClassId) =>
+  rows(
+    z.object({ weekday: z.number(), starts: z.string(), ends: z.string() }),
+    'SELECT weekday, starts, ends FROM lesson WHERE class_id = $1 ORDER BY weekday, number',
+    [classId],
+  );
+
 export type Lesson = ReturnType<ReturnType<typeof lessonsOf>['of']>[number];
 
 /** The teachers of a person's running classes, each with the classes they teach. */

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { BRIEF } from '@/core/documents/kept';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId } from '@/core/ids';
 import { id, instant, maybeInstant } from './columns';
-import { type Queryable, read, row, rows, time } from './database';
+import { made, type Queryable, read, row, rows, time } from './database';
 import { appendUpdates } from './updates';
 
 const draftRow = z.object({
@@ -85,6 +85,18 @@ export const draftsOfTeacher = (teacherId: PersonId, now: Instant) =>
     `${LISTED} JOIN membership m ON m.class_id = c.id AND m.person_id = $1 AND m.role = 'teacher'
      WHERE c.ended_at IS NULL AND d.removed_at IS NULL AND ${NOT_THERE('$2')} ORDER BY d.created_at DESC LIMIT 50`,
     [teacherId, time(now)],
+  );
+
+/** From when on the times of a draft are counted: when it was posted, or begun. */
+export const beganAt = (documentId: DocumentId) =>
+  made(
+    row(
+      z.object({ at: instant }),
+      `SELECT coalesce(a.posted_at, d.created_at) AS at FROM document d LEFT JOIN assignment a ON a.id = d.assignment_id
+       WHERE d.id = $1`,
+      [documentId],
+    ),
+    (found) => found?.at ?? null,
   );
 
 /** Puts a draft away of which nothing was posted, or brings it back. @returns false where something was */

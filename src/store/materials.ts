@@ -32,6 +32,28 @@ export const materialsOf = (classId: ClassId) =>
     [classId],
   );
 
+/**
+ * Puts materials into another class as well, under new ids, where they stand in no list: their files are the same.
+ *
+ * @param into by the ids that they have
+ */
+export async function copyMaterials(
+  tx: Queryable,
+  classId: ClassId,
+  into: ReadonlyMap<string, string>,
+  at: Instant,
+): Promise<void> {
+  if (into.size === 0) return;
+  await tx.query(
+    `INSERT INTO material (id, class_id, unit_id, position, title, body, minutes, posted_at, listed, kind, file_sha256,
+       file_name, captions_sha256, address, alt)
+     SELECT g.new, $1, NULL, 0, m.title, m.body, m.minutes, $2, false, m.kind, m.file_sha256, m.file_name, m.captions_sha256,
+       m.address, m.alt
+     FROM unnest($3::text[], $4::text[]) AS g (old, new) JOIN material m ON m.id = g.old AND m.removed_at IS NULL`,
+    [classId, time(at), [...into.keys()], [...into.values()]],
+  );
+}
+
 /** Everything in a class that a step can open, the newest first. */
 export const materialsToSet = (classId: ClassId) =>
   rows(

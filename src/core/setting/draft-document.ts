@@ -37,8 +37,10 @@ type Things = Y.Map<Y.Map<unknown>>;
 export const listOf = (ydoc: Y.Doc, list: ListName): Things => ydoc.getMap<Y.Map<unknown>>(LISTS[list]);
 
 /** The first update of a new draft. It is made once: two builds of one would double its texts when they meet. */
-export function firstOfDraft(draft: AssignmentDraft): Uint8Array {
+export function firstOfDraft(given: AssignmentDraft): Uint8Array {
   const ydoc = new Y.Doc();
+  // Objects that came from another process are not of the kind that Yjs takes for plain ones.
+  const draft = JSON.parse(JSON.stringify(given)) as AssignmentDraft;
   ydoc.getText('title').insert(0, draft.title);
   putInto(ydoc.getXmlFragment(INSTRUCTIONS), draft.instructions);
   const parts = ydoc.getMap('parts');

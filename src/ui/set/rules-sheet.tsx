@@ -6,6 +6,7 @@ import type { Instant } from '@/core/ids';
 import { choose } from '@/core/setting/draft-writes';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import { followsDue, type LateRule, lossIn } from '@/core/work/rules';
+import { CopyInto } from './copy-into';
 import { Groups } from './groups-slot';
 import { MomentSlot, NumberSlot } from './moment-slot';
 import classes from './set.module.css';
@@ -240,6 +241,7 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
         </div>
       )}
       <TryMoment tools={tools} />
+      <CopyInto tools={tools} />
     </div>
   );
 }

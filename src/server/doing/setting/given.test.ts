@@ -20,6 +20,7 @@ import type { Person } from '@/store/people';
 import { addPiece } from '@/store/pieces';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
 import { keepPictureOwner } from '@/store/text-pictures';
+import { copyDraft } from './copying';
 import { beginDraft, nameInLists, postDraft, putAway } from './drafts';
 import { giveMaterial } from './materials';
 import { readQuestionsIn } from './reading-in';
@@ -212,5 +213,45 @@ describe('questions are read in', () => {
       'too-intricate',
     );
     expect(await readQuestionsIn(school.db, bello, null, NOW)).toEqual({ ok: false, code: 'too-large' });
+  });
+});
+
+describe('a copy', () => {
+  test('into another class is a draft of its own there, with its materials, and can be posted at once', async () => {
+    const link = await giveMaterial(
+      school.db,
+      bello,
+      WEATHER,
+      { title: 'Gauge', unit: null, listed: false, address: 'https://example.org/gauge' },
+      NOW,
+    );
+    if (!link.ok) throw new Error(link.code);
+    const document = await drafted('to be copied', (ydoc) => {
+      addThing(ydoc, 'steps', 'copied-read', { ...emptyStep, kind: 'read', title: 'Look', material: link.material.id });
+      addThing(ydoc, 'steps', 'copied-do', { ...emptyStep, kind: 'do', title: 'Do it' });
+    });
+    const other = (await setDesk(school.db, bello, document))?.classes.find(({ id }) => id !== WEATHER);
+    if (!other) throw new Error('there is no other class');
+    const copy = await copyDraft(school.db, bello, document, other.id, NOW);
+    if (!copy.ok) throw new Error(copy.code);
+    const there = await setDesk(school.db, bello, copy.document);
+    expect(there?.class.id).toBe(other.id);
+    expect(there?.materials.map(({ title }) => title)).toContain('Gauge');
+    const posted = await postDraft(school.db, bello, copy.document, null, NOW);
+    expect(posted).toMatchObject({ ok: true, version: 1 });
+    // The first is as it was, and can still be posted.
+    expect(await postDraft(school.db, bello, document, null, NOW)).toMatchObject({ ok: true, version: 1 });
+  });
+
+  test('goes into no class that one does not teach, and takes nothing of one', async () => {
+    const document = await drafted('not to be copied', (ydoc) =>
+      addThing(ydoc, 'steps', 'not-copied', { ...emptyStep, kind: 'do', title: 'Do it' }),
+    );
+    const own = new Set((await setDesk(school.db, bello, document))?.classes.map(({ id }) => id as string));
+    const { rows } = await school.db.query('SELECT id FROM class WHERE ended_at IS NULL');
+    const foreign = (rows as { id: ClassId }[]).find(({ id }) => !own.has(id));
+    if (!foreign) throw new Error('every class is theirs');
+    expect(await copyDraft(school.db, bello, document, foreign.id, NOW)).toEqual({ ok: false, code: 'not-found' });
+    expect(await copyDraft(school.db, imke, document, WEATHER, NOW)).toEqual({ ok: false, code: 'not-found' });
   });
 });

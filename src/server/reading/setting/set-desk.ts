@@ -1,7 +1,7 @@
 import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
 import type { Criterion } from '@/core/marks/rubric';
 import type { KnownMaterial } from '@/core/setting/minutes';
-import { findClass, lessonsOf, peopleOf, unitsOf } from '@/store/classes';
+import { classesTaughtBy, findClass, lessonsOf, peopleOf, unitsOf } from '@/store/classes';
 import { type Queryable, read, readTogether } from '@/store/database';
 import { findDraftDocument } from '@/store/drafts';
 import { materialsToSet } from '@/store/materials';
@@ -36,6 +36,7 @@ export async function setDesk(db: Queryable, teacher: Person, documentId: Docume
     lessons: lessonsOf(teacher.id),
     rubrics: rubricsOf(teacher.id),
     newest: newestOf(posted),
+    classes: classesTaughtBy(teacher.id),
     begun: workBegun(posted),
     spelling: spellingOf(teacher),
   });
@@ -53,6 +54,8 @@ export async function setDesk(db: Queryable, teacher: Person, documentId: Docume
     students: asked.students.map(({ id, name }) => ({ id, name })),
     lessons: asked.lessons.filter(({ class_id }) => class_id === classId),
     spelling: asked.spelling,
+    /** The classes into which it can be copied. */
+    classes: asked.classes,
     rubrics: asked.rubrics satisfies readonly { readonly title: string; readonly rubric: readonly Criterion[] }[],
     posted:
       posted && asked.newest

@@ -1,0 +1,70 @@
+import type { ClassId, DocumentId, Instant } from '@/core/ids';
+import { copied } from '@/core/setting/copied';
+import { firstOfDraft } from '@/core/setting/draft-document';
+import { type TooMuch, use } from '@/server/limits';
+import type { Unread } from '@/server/reading/documents/stored-documents';
+import { readDraftDocument } from '@/server/reading/setting/drafts';
+import { newId } from '@/server/secrets';
+import { lessonsOfClass, roleIn } from '@/store/classes';
+import { type Database, read, readTogether } from '@/store/database';
+import { addDraft, beganAt, findDraftDocument } from '@/store/drafts';
+import { copyMaterials } from '@/store/materials';
+import { findSchool, type Person } from '@/store/people';
+import { knownInClass } from '@/store/setting';
+
+type Copied =
+  | { readonly ok: true; readonly document: DocumentId }
+  | TooMuch
+  | Unread
+  | { readonly ok: false; readonly code: 'not-found' };
+
+/**
+ * Copies what a draft says into a class, as a draft of that: times by its own lessons, materials with it. Who asks may write on
+ * the first; whether they teach the other class is decided here.
+ */
+export async function copyDraft(
+  db: Database,
+  teacher: Person,
+  documentId: DocumentId,
+  classId: ClassId,
+  now: Instant,
+): Promise<Copied> {
+  const found = await read(db, findDraftDocument(documentId));
+  if (!found || (await roleIn(db, teacher.id, classId)) !== 'teacher') return { ok: false, code: 'not-found' };
+  const much = await use(db, teacher.id, 'documents', 1, now);
+  if (much) return much;
+  const stored = await readDraftDocument(db, teacher, documentId);
+  if (!stored.ok) return stored;
+  const school = await findSchool(db);
+  const { own, there, known, began } = await readTogether(db, {
+    own: lessonsOfClass(found.class_id),
+    there: lessonsOfClass(classId),
+    known: knownInClass(found.class_id),
+    began: beganAt(documentId),
+  });
+  const named = stored.draft.steps.flatMap(({ material }) =>
+    material && known.materials.has(material) ? [material] : [],
+  );
+  const same = classId === found.class_id;
+  const materials = new Map(named.map((id) => [id, same ? id : newId()]));
+  const draft = copied(stored.draft, {
+    from: { lessons: own, from: began ?? now },
+    to: { lessons: there, from: now },
+    zone: school?.zone ?? 'UTC',
+    materials,
+    newId,
+  });
+  const document = await db.transaction(async (tx) => {
+    if (!same) await copyMaterials(tx, classId, materials, now);
+    return addDraft(tx, {
+      id: newId() as DocumentId,
+      by: teacher.id,
+      classId,
+      assignmentId: null,
+      title: draft.title,
+      at: now,
+      firstUpdate: () => firstOfDraft(draft),
+    });
+  });
+  return { ok: true, document };
+}
