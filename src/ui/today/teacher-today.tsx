@@ -76,15 +76,19 @@ export function TeacherToday({ items, drafts, classes: taught, whole, help, zone
             </PlaceLink>
           )}
         </section>
-        <section aria-labelledby="coming">
-          <h2 id="coming">{t('coming')}</h2>
-          <Rows items={coming.slice(0, 8)} zone={zone} now={now} />
-          <h2>{setting('set-work')}</h2>
-          {taught.map(({ id, name }) => (
-            <SetHere key={id} classId={id} unit={null} words={setting('set-in', { class: name })} />
-          ))}
-          <Drafts drafts={drafts} named zone={zone} now={now} />
-        </section>
+        <div>
+          <section aria-labelledby="set-work">
+            <h2 id="set-work">{setting('set-work')}</h2>
+            {taught.map(({ id, name }) => (
+              <SetHere key={id} classId={id} unit={null} words={setting('set-in', { class: name })} />
+            ))}
+            <Drafts drafts={drafts} named zone={zone} now={now} />
+          </section>
+          <section aria-labelledby="coming">
+            <h2 id="coming">{t('coming')}</h2>
+            <Rows items={coming.slice(0, 8)} zone={zone} now={now} />
+          </section>
+        </div>
       </div>
     </main>
   );
