@@ -123,6 +123,9 @@ test('work is set on the Desk itself, posted, done, and changed without touching
   await expect(page.getByText(/One student has begun it, nobody has handed it in\./)).toBeVisible();
   await page.getByRole('button', { name: 'Post the changes', exact: true }).click();
   await expect(page.getByText('It is posted. The class sees it now.')).toBeVisible();
+  // It comes into the copy that is open, and nothing is taken from it.
+  await expect(student.getByText('5 And who hangs out the second lamp?')).toBeVisible();
+  await expect(student.getByText('The wind, the step and the gulls.')).toBeVisible();
   await student.reload();
   await student.getByRole('button', { name: /Answer the questions/ }).click();
   await expect(student.getByText('The wind, the step and the gulls.')).toBeVisible();

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
+import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import { showsMaterial } from '@/core/kinds/step';
 import { type AssignmentDraft, readVersion } from '@/core/setting/draft';
-import { criterion, id, instant } from './columns';
+import { criterion, id, instant, textDocument } from './columns';
 import { first, json, made, type Queryable, row, rows, time } from './database';
 import { next, RUNNING } from './setting';
 
@@ -227,3 +227,28 @@ export const versionOf = (assignmentId: AssignmentId, number: number | null = nu
      ORDER BY number DESC LIMIT 1`,
     [assignmentId, number],
   );
+
+/** The copies that students have of the starters of an assignment, each with its owner. */
+export const copiesOf = (assignmentId: AssignmentId) =>
+  rows(
+    z.object({ id: id<DocumentId>(), owner_id: id<PersonId>() }),
+    `SELECT id, owner_id FROM document WHERE assignment_id = $1 AND role = 'copy'`,
+    [assignmentId],
+  );
+
+/** The starter of the step that a copy is of, as it is set now; `null` for what is no copy, and where it has none any more. */
+export const starterOfCopy = (documentId: DocumentId) =>
+  made(
+    row(
+      z.object({ starter: textDocument.nullable(), version: z.number() }),
+      `SELECT s.starter, a.version FROM document d JOIN step s ON s.id = d.step_id JOIN assignment a ON a.id = d.assignment_id
+       WHERE d.id = $1 AND d.role = 'copy'`,
+      [documentId],
+    ),
+    (found) => (found?.starter ? { starter: found.starter, version: found.version } : null),
+  );
+
+/** Says which version has reached a copy. */
+export async function noteReached(tx: Queryable, documentId: DocumentId, version: number): Promise<void> {
+  await tx.query('UPDATE document SET version = $2 WHERE id = $1', [documentId, version]);
+}

@@ -8,6 +8,8 @@ import type { AnswersContent } from '@/core/kinds/document/answers';
 import { readDocument } from '@/core/kinds/document/stored';
 import type { AssignmentDraft } from '@/core/setting/draft';
 import { draftOverflow, readDraft } from '@/core/setting/draft-document';
+import { reachCopy } from '@/core/setting/reach';
+import type { Doc } from '@/core/text/nodes';
 
 const NOTHING = new Uint8Array();
 
@@ -49,6 +51,19 @@ export async function lookThrough({
 export async function draft({ updates }: { readonly updates: Updates }): Promise<AssignmentDraft | null> {
   const ydoc = assemble(updates);
   return draftOverflow(ydoc) ? null : readDraft(ydoc);
+}
+
+/** What has to come into a copy so that a later version of its starter reaches it; `null` where nothing does. */
+export async function reach({
+  updates,
+  starter,
+}: {
+  readonly updates: Updates;
+  readonly starter: Doc;
+}): Promise<Uint8Array | null> {
+  const ydoc = assemble(updates);
+  const before = Y.encodeStateVector(ydoc);
+  return reachCopy(ydoc, starter) && overflowOf('text', ydoc) === null ? Y.encodeStateAsUpdate(ydoc, before) : null;
 }
 
 /** What a browser lacks of a document, and what the document has (a state vector). */

@@ -5,7 +5,8 @@ import { wellFormed } from '../text/well-formed';
 /** The name under which a text document keeps its tree in its `Y.Doc`. */
 export const TEXT_FIELD = 'text';
 
-function toElement(node: DocNode): Y.XmlElement | Y.XmlText {
+/** A node as it lies in a tree. */
+export function nodeIn(node: DocNode): Y.XmlElement | Y.XmlText {
   if (node.text !== undefined) {
     const marks = Object.fromEntries((node.marks ?? []).map((mark) => [mark.type, mark.attrs ?? {}]));
     const text = new Y.XmlText();
@@ -15,13 +16,13 @@ function toElement(node: DocNode): Y.XmlElement | Y.XmlText {
   const element = new Y.XmlElement(node.type);
   // Yjs keeps any JSON value as an attribute, though its type says string.
   for (const [key, value] of Object.entries(node.attrs ?? {})) element.setAttribute(key, value as string);
-  element.insert(0, (node.content ?? []).map(toElement));
+  element.insert(0, (node.content ?? []).map(nodeIn));
   return element;
 }
 
 /** Puts a text into a tree in which there is nothing yet. */
 export function putInto(tree: Y.XmlFragment, doc: Doc): void {
-  tree.insert(0, (doc.content ?? []).map(toElement));
+  tree.insert(0, (doc.content ?? []).map(nodeIn));
 }
 
 /**

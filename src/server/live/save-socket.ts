@@ -88,13 +88,13 @@ export class SaveSocket {
       if ('session' in ended) this.#endLines(({ session }) => session === ended.session, SIGNED_OUT);
       else this.#endLines(({ person }) => person.id === ended.person, OTHER_ROLES);
     });
-    if (!this.db.alone)
-      await this.db.listen(TYPED_CHANNEL, (payload) => {
-        const { from, typed } = toldTyped.parse(JSON.parse(payload));
-        if (from === this.#process) return;
-        for (const { document, update } of typed)
-          this.#tellTyped(document, update).catch((error: unknown) => complain('telling what was typed', error));
-      });
+    // Other processes tell what was typed there, and whatever writes into documents without a line of its own.
+    await this.db.listen(TYPED_CHANNEL, (payload) => {
+      const { from, typed } = toldTyped.parse(JSON.parse(payload));
+      if (from === this.#process) return;
+      for (const { document, update } of typed)
+        this.#tellTyped(document, update).catch((error: unknown) => complain('telling what was typed', error));
+    });
     setInterval(() => {
       this.#dropSignedOut().catch((error: unknown) => complain('ending lines', error));
       this.#dropHalfSent();

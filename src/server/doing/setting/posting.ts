@@ -3,11 +3,11 @@ import { assignmentUnmet } from '@/core/setting/assignment';
 import type { AssignmentDraft } from '@/core/setting/draft';
 import type { Unmet } from '@/core/setting/unmet';
 import { maySeePicture } from '@/server/reading/documents/text-pictures';
-import { type Database, type Queryable, readTogether } from '@/store/database';
+import { type Database, type Queryable, read, readTogether } from '@/store/database';
 import { record } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import type { Person } from '@/store/people';
-import { keepAssignment, partsElsewhere, stepsInUse } from '@/store/postings';
+import { copiesOf, keepAssignment, partsElsewhere, stepsInUse } from '@/store/postings';
 import { knownInClass } from '@/store/setting';
 import { keepSetPictures } from '@/store/text-pictures';
 import { type NotSet, refusedFor } from './class-things';
@@ -15,6 +15,9 @@ import { keepTimes } from './times';
 
 /** Says to the class that an assignment is there, at a time that is yet to come. */
 export const POST_JOB = 'posts';
+
+/** Lets a further version reach a copy that somebody has begun. */
+export const REACH_JOB = 'reach';
 
 export interface Posting {
   readonly id: AssignmentId;
@@ -63,8 +66,11 @@ export async function post(tx: Queryable, teacher: Person, posting: Posting, now
   await keepTimes(tx, id, draft, now);
   await keepSetPictures(tx, classId, await picturesOf(tx, teacher, draft));
   const said = { classId, assignmentId: id, studentId: null, actorId: teacher.id };
-  if (version > 1) await record(tx, { kind: 'changed', at: now, ...said });
-  else if (postedAt <= now) await record(tx, { kind: 'posted', at: postedAt, ...said });
+  if (version > 1) {
+    await record(tx, { kind: 'changed', at: now, ...said });
+    for (const { id: document, owner_id: owner } of await read(tx, copiesOf(id)))
+      await addJob(tx, { kind: REACH_JOB, key: document, dueAt: now, given: { document, owner } }, { move: true });
+  } else if (postedAt <= now) await record(tx, { kind: 'posted', at: postedAt, ...said });
   else await addJob(tx, { kind: POST_JOB, key: id, dueAt: postedAt, given: { assignment: id, teacher: teacher.id } });
   return { ok: true, version };
 }

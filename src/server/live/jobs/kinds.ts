@@ -5,14 +5,15 @@ import { effectHandBack, HAND_BACK_JOB } from '@/server/doing/marking/handing-ba
 import { clearUploads } from '@/server/doing/pieces/uploads';
 import { ATTEMPT_JOB } from '@/server/doing/questions/attempt-work';
 import { effectEnd, prepareEnd } from '@/server/doing/questions/ending';
-import { POST_JOB } from '@/server/doing/setting/posting';
+import { POST_JOB, REACH_JOB } from '@/server/doing/setting/posting';
 import { BIN_DAYS } from '@/server/reading/shelf/shelf';
 import { workshop } from '@/server/workshop';
 import { type Queryable, read } from '@/store/database';
 import { emptyBin, keptKind } from '@/store/documents';
 import { record } from '@/store/events';
 import { addJob } from '@/store/jobs';
-import { noteLooked, replaceUpdates, updatesOf } from '@/store/updates';
+import { noteReached, starterOfCopy } from '@/store/postings';
+import { appendUpdates, lastUpdateOf, noteLooked, replaceUpdates, updatesOf } from '@/store/updates';
 import { findAssignment, type ListedAssignment } from '@/store/work';
 import { type AnyJobKind, jobKind } from './kind';
 
@@ -63,6 +64,33 @@ const compact = jobKind({
   },
 });
 
+/**
+ * Lets a further version of a starter reach a copy: read and worked out in the workshop, and put in unless its owner has typed
+ * meanwhile; then it is worked out anew. Whoever has it open hears of it.
+ */
+const reach = jobKind({
+  given: z.object({ document: z.string(), owner: z.string() }),
+  prepare: async (db, { document, owner }) => {
+    const documentId = document as DocumentId;
+    const asked = await read(db, starterOfCopy(documentId));
+    if (!asked) return null;
+    const stored = await updatesOf(db, documentId);
+    const updates = stored.map(({ update }) => update);
+    const done = await workshop().do(owner, 'reach', { updates, starter: asked.starter });
+    if (!done.ok && done.code === 'too-busy') throw new Error('the workshop is busy');
+    return { ...asked, update: done.ok ? done.made : null, last: stored.at(-1)?.seq ?? 0 };
+  },
+  effect: async (tx, { document }, prepared, now) => {
+    if (prepared === null) return null;
+    const documentId = document as DocumentId;
+    const { update, last, version } = prepared;
+    if ((await read(tx, lastUpdateOf(documentId))) !== last) return now;
+    if (update) await appendUpdates(tx, [{ documentId, update, at: now }], REACH_JOB);
+    await noteReached(tx, documentId, version);
+    return null;
+  },
+});
+
 /** Says that the time of some work has come, unless it was changed meanwhile: as nobody's act, or as that of whoever set it. */
 const timeOf = (kind: TimeOfWork | 'posted', when: (assignment: ListedAssignment) => Instant | null): AnyJobKind =>
   jobKind({
@@ -108,6 +136,7 @@ export const JOBS = {
   compact,
   [HAND_BACK_JOB]: handBack,
   [ATTEMPT_JOB]: attempt,
+  [REACH_JOB]: reach,
   [POST_JOB]: timeOf('posted', ({ postedAt }) => postedAt),
   opens: timeOfRules('opens'),
   due: timeOfRules('due'),

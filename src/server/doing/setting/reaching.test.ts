@@ -1,0 +1,86 @@
+import * as Y from 'yjs';
+import { documentJson, TEXT_FIELD } from '@/core/documents/text-document';
+import type { ClassId, DocumentId, StepId } from '@/core/ids';
+import { addThing, choose, giveStarter, writeTitle } from '@/core/setting/draft-writes';
+import { answerPlaces } from '@/core/text/document-json';
+import type { Doc, DocNode } from '@/core/text/nodes';
+import { openCopy } from '@/server/doing/handing-in/handing-in';
+import { Jobs } from '@/server/live/jobs/jobs';
+import { JOBS } from '@/server/live/jobs/kinds';
+import { Saving } from '@/server/live/saving';
+import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
+import { TYPED_CHANNEL, toldTyped } from '@/store/updates';
+import { beginDraft, postDraft } from './drafts';
+import { REACH_JOB } from './posting';
+
+const NOW = Date.now();
+const STEP = 'reached-step' as StepId;
+let school: TestSchool;
+beforeAll(async () => {
+  school = await testSchool();
+}, 60_000);
+afterAll(() => school.end());
+
+const starter = (...questions: string[]): Doc => ({
+  type: 'doc',
+  content: questions.flatMap((text, i): DocNode[] => [
+    { type: 'question', attrs: { number: i + 1, text } },
+    { type: 'answer', attrs: { id: `reached-${i}` }, content: [{ type: 'paragraph' }] },
+  ]),
+});
+
+test('a further version reaches the copies that there are: what is new comes in, what is written stays, open tabs hear of it', async () => {
+  const { db, person } = school;
+  const [bello, imke] = [await person('t-bello'), await person('s-imke')];
+  const begun = await beginDraft(db, bello, 'weather' as ClassId, NOW);
+  if (!begun.ok) throw new Error(begun.code);
+  const write = async (change: (ydoc: Y.Doc) => void) => {
+    const ydoc = await loadDocument(db, begun.document);
+    const before = Y.encodeStateVector(ydoc);
+    change(ydoc);
+    await new Saving(db).save(bello.id, begun.document, Y.encodeStateAsUpdate(ydoc, before));
+  };
+  await write((ydoc) => {
+    writeTitle(ydoc, 'To be changed');
+    choose(ydoc, 'minutes', 10);
+    addThing(ydoc, 'steps', STEP, {
+      kind: 'write',
+      title: 'Answer',
+      minutes: 10,
+      settings: { tools: 'all' },
+      material: null,
+      starter: starter('Why?', 'How?'),
+    });
+  });
+  const posted = await postDraft(db, bello, begun.document, null, NOW);
+  if (!posted.ok) throw new Error(JSON.stringify(posted));
+  const copy = await openCopy(db, imke, STEP, NOW);
+  if (!copy.ok) throw new Error(copy.code);
+  const { rows } = await db.query(`SELECT id FROM document WHERE step_id = $1 AND owner_id = 's-imke'`, [STEP]);
+  const [{ id }] = rows as [{ id: DocumentId }];
+  const own = await loadDocument(db, id);
+  const answered = own.getXmlFragment(TEXT_FIELD).get(1) as Y.XmlElement;
+  const before = Y.encodeStateVector(own);
+  (answered.get(0) as Y.XmlElement).insert(0, [new Y.XmlText('Because.')]);
+  await new Saving(db).save(imke.id, id, Y.encodeStateAsUpdate(own, before));
+
+  await write((ydoc) => giveStarter(ydoc, STEP, starter('Why at all?', 'How, then?', 'Who?')));
+  const heard: string[] = [];
+  const stop = await db.listen(TYPED_CHANNEL, (payload) => {
+    for (const { document } of toldTyped.parse(JSON.parse(payload)).typed) heard.push(document);
+  });
+  expect(await postDraft(db, bello, begun.document, null, NOW + 1000)).toMatchObject({ ok: true, version: 2 });
+  expect(await new Jobs(db, { [REACH_JOB]: JOBS[REACH_JOB] }, () => NOW + 2000).tick()).toBe(1);
+  const places = answerPlaces(documentJson(await loadDocument(db, id)));
+  expect(places.map(({ question, text }) => [question, text])).toEqual([
+    ['Why?', 'Because.'],
+    ['How, then?', ''],
+    ['Who?', ''],
+  ]);
+  // It is told after the commit.
+  for (let i = 0; i < 100 && !heard.includes(id); i += 1) await new Promise((resolve) => setTimeout(resolve, 20));
+  expect(heard).toContain(id);
+  const version = await db.query('SELECT version FROM document WHERE id = $1', [id]);
+  expect(version.rows).toEqual([{ version: 2 }]);
+  await stop();
+});
