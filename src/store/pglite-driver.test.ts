@@ -112,6 +112,7 @@ describe('the data folder', () => {
         '009_setting.sql',
         '010_turns.sql',
         '011_questions.sql',
+        '012_set_work.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();

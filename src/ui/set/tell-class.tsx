@@ -3,7 +3,7 @@
 import { Textarea, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { Unmet } from '@/core/setting/unmet';
 import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
@@ -15,6 +15,36 @@ import classes from './set-here.module.css';
 function codeOf(answer: { readonly code: string; readonly unmet?: unknown }): string {
   const [first] = (answer.unmet ?? []) as readonly Unmet[];
   return first ? `unmet-${first.code}` : answer.code;
+}
+
+/** A title in one line. */
+function Line({ label, value, change }: { label: string; value: string; change: (value: string) => void }) {
+  return (
+    <TextInput
+      label={label}
+      value={value}
+      maxLength={200}
+      dir="auto"
+      onChange={({ currentTarget: { value: typed } }) => change(typed)}
+      data-autofocus
+    />
+  );
+}
+
+/** What was refused, the act, and the way out. */
+function Foot({ problem, close, children }: { problem: string | null; close: () => void; children: ReactNode }) {
+  const t = useTranslations('setting');
+  return (
+    <>
+      <p role="alert" className={classes.problem}>
+        {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}
+      </p>
+      <p className={classes.moves}>
+        {children}
+        <QuietButton onClick={close}>{t('not-now')}</QuietButton>
+      </p>
+    </>
+  );
 }
 
 interface TellProps {
@@ -58,14 +88,7 @@ function Tell({ classId, readers, units, materials, close }: TellProps & { reado
         void send();
       }}
     >
-      <TextInput
-        label={t('tell-title')}
-        value={title}
-        maxLength={200}
-        dir="auto"
-        onChange={({ currentTarget: { value } }) => setTitle(value)}
-        data-autofocus
-      />
+      <Line label={t('tell-title')} value={title} change={setTitle} />
       <Textarea
         label={t('tell-body')}
         value={body}
@@ -109,15 +132,11 @@ function Tell({ classId, readers, units, materials, close }: TellProps & { reado
           </ul>
         </details>
       ) : null}
-      <p role="alert" className={classes.problem}>
-        {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}
-      </p>
-      <p className={classes.moves}>
+      <Foot problem={problem} close={close}>
         <PrimaryButton type="submit" loading={busy} disabled={title.trim() === ''}>
           {t('tell-n', { n: readers })}
         </PrimaryButton>
-        <QuietButton onClick={close}>{t('not-now')}</QuietButton>
-      </p>
+      </Foot>
     </form>
   );
 }
@@ -142,23 +161,12 @@ function AddUnit({ classId, close }: { readonly classId: string; readonly close:
         void send();
       }}
     >
-      <TextInput
-        label={t('unit-title')}
-        value={title}
-        maxLength={200}
-        dir="auto"
-        onChange={({ currentTarget: { value } }) => setTitle(value)}
-        data-autofocus
-      />
-      <p role="alert" className={classes.problem}>
-        {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}
-      </p>
-      <p className={classes.moves}>
+      <Line label={t('unit-title')} value={title} change={setTitle} />
+      <Foot problem={problem} close={close}>
         <PrimaryButton type="submit" disabled={title.trim() === ''}>
           {t('add-unit')}
         </PrimaryButton>
-        <QuietButton onClick={close}>{t('not-now')}</QuietButton>
-      </p>
+      </Foot>
     </form>
   );
 }
