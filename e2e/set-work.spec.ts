@@ -66,8 +66,10 @@ test('work is set on the Desk itself, posted, done, and changed without touching
   await expect(page.getByText('Nothing is missing.')).toBeVisible();
   expect(await found(page)).toEqual([]);
   await page.getByRole('button', { name: 'Post to Weather & Sky …' }).click();
+  await page.getByLabel('Tide-pool Science').check();
   await page.getByRole('button', { name: 'Post it', exact: true }).click();
   await expect(page.getByText('It is posted. The class sees it now.')).toBeVisible();
+  await expect(page.getByText('It is posted to Tide-pool Science, too.')).toBeVisible();
   const { clicks, keys } = await page.evaluate(() => {
     const { clicks: c, keys: k } = window as unknown as { clicks: number; keys: number };
     return { clicks: c, keys: k };

@@ -166,16 +166,20 @@ export class Screens {
       </AppRouterContext.Provider>
     );
     const drawn = render(around(await read()));
+    let left = false;
     const again = async (): Promise<void> => {
       const node = await read();
       // Whoever has left meanwhile is shown nothing more.
-      if (drawn.container.isConnected) act(() => drawn.rerender(around(node)));
+      if (!left && drawn.container.isConnected) act(() => drawn.rerender(around(node)));
     };
     return {
       ...within(document.body),
       container: drawn.container,
       again,
-      leave: drawn.unmount,
+      leave: () => {
+        left = true;
+        drawn.unmount();
+      },
       hand: userEvent.setup(),
     };
   }

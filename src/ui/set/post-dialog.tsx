@@ -3,21 +3,41 @@
 import { Modal } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
-import type { AssignmentId, Instant } from '@/core/ids';
+import type { Instant } from '@/core/ids';
 import type { Unmet } from '@/core/setting/unmet';
 import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import dialog from '@/ui/desk/hand-in-dialog.module.css';
 import { MomentSlot } from './moment-slot';
+import classes from './set.module.css';
 import type { SetTools } from './tools';
 import { useMeetWords } from './words';
 
 interface Props {
   readonly tools: SetTools;
   readonly close: () => void;
-  /** Told when it has been posted. */
-  readonly posted: (assignment: AssignmentId, at: Instant | null) => void;
+  /** Told when it has been posted, with what became of it in other classes. */
+  readonly posted: (at: Instant | null, elsewhere: readonly Elsewhere[]) => void;
+}
+
+/** What became of it in another class: posted, or a draft there that lacks something. */
+export interface Elsewhere {
+  readonly name: string;
+  readonly draft: string | null;
+  readonly ok: boolean;
+}
+
+/** Copies a draft into another class, with times by its lessons, and posts it there, too. */
+async function postInto(
+  draft: string,
+  { id, name }: { id: string; name: string },
+  at: Instant | null,
+): Promise<Elsewhere> {
+  const copy = await post<{ document: string }>(`/api/drafts/${draft}/copy`, { class: id });
+  if (!copy.ok) return { name, draft: null, ok: false };
+  const answer = await post(`/api/drafts/${copy.document}/post`, { postedAt: at });
+  return { name, draft: copy.document, ok: answer.ok };
 }
 
 /** Says once more what a student will meet, and posts it: now, or at a time. */
@@ -25,10 +45,12 @@ export function PostDialog({ tools, close, posted }: Props) {
   const t = useTranslations('set');
   const { draft, view, times, zone, now, session } = tools;
   const [at, setAt] = useState<Instant | null>(null);
+  const [also, setAlso] = useState<readonly string[]>([]);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [met, rules] = useMeetWords(times, now)(draft);
   const { posted: before } = view;
+  const others = view.classes.filter(({ id }) => id !== view.class.id);
   const waits = before !== null && before.postedAt > now;
   const send = async () => {
     setBusy(true);
@@ -36,10 +58,15 @@ export function PostDialog({ tools, close, posted }: Props) {
     // What was typed a moment ago is posted, too.
     const kept = await session.flush();
     const answer = kept
-      ? await post<{ assignment: AssignmentId }>(`/api/drafts/${view.draft}/post`, { postedAt: at })
+      ? await post(`/api/drafts/${view.draft}/post`, { postedAt: at })
       : ({ ok: false, code: 'not-kept' } as const);
+    if (answer.ok) {
+      const elsewhere: Elsewhere[] = [];
+      for (const other of others) if (also.includes(other.id)) elsewhere.push(await postInto(view.draft, other, at));
+      setBusy(false);
+      return posted(at, elsewhere);
+    }
     setBusy(false);
-    if (answer.ok) return posted(answer.assignment, at);
     const [unmet] = 'unmet' in answer ? (answer.unmet as readonly Unmet[]) : [];
     setProblem(unmet ? `unmet-${unmet.code}` : answer.code);
   };
@@ -79,6 +106,23 @@ export function PostDialog({ tools, close, posted }: Props) {
               />
               {'.'}
             </div>
+          )}
+          {before || others.length === 0 ? null : (
+            <fieldset className={classes.also}>
+              <legend>{t('also-into')}</legend>
+              {others.map(({ id, name }) => (
+                <label key={id}>
+                  <input
+                    type="checkbox"
+                    checked={also.includes(id)}
+                    onChange={({ currentTarget: { checked } }) =>
+                      setAlso(checked ? [...also, id] : also.filter((one) => one !== id))
+                    }
+                  />
+                  <bdi>{name}</bdi>
+                </label>
+              ))}
+            </fieldset>
           )}
           {waits && before ? <p>{t('waits-until', { when: times.moment(before.postedAt, now) })}</p> : null}
           <p role="alert" className={dialog.bars}>

@@ -20,7 +20,7 @@ import { Pane } from '@/ui/desk/stage';
 import stage from '@/ui/desk/stage.module.css';
 import { useWritingHelp } from '@/ui/desk/writing-help';
 import { STEP_SETTINGS } from '@/ui/kinds/step/setting';
-import { PostDialog } from './post-dialog';
+import { type Elsewhere, PostDialog } from './post-dialog';
 import { RubricSheet } from './rubric-sheet';
 import { RulesSheet } from './rules-sheet';
 import { SeeScreen } from './see-screen';
@@ -92,7 +92,9 @@ function Opened({ view, zone, now, session, read, editable }: OpenedProps) {
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [posting, setPosting] = useState(false);
   const [seeing, setSeeing] = useState(false);
-  const [told, setTold] = useState<{ readonly at: Instant | null } | null>(null);
+  const [told, setTold] = useState<{ readonly at: Instant | null; readonly elsewhere: readonly Elsewhere[] } | null>(
+    null,
+  );
   const { draft, ydoc } = read;
   const materials = useMemo(
     () => new Map([...given, ...view.materials].map((material) => [material.id, material])),
@@ -161,6 +163,13 @@ function Opened({ view, zone, now, session, read, editable }: OpenedProps) {
         <p className={classes.told} role="status">
           {told.at === null ? t('posted-now') : t('posted-later', { when: times.moment(told.at, now) })}{' '}
           <PlaceLink to={{ at: 'class', class: view.class.id, order: 'newest' }}>{t('to-class')}</PlaceLink>
+          {told.elsewhere.map(({ name, draft: there, ok }) => (
+            <span key={name} className={ok ? undefined : 'amber'}>
+              {' '}
+              {t(ok ? 'posted-into' : 'not-posted-into', { class: name })}{' '}
+              {there ? <PlaceLink to={{ at: 'set', draft: there }}>{t('look-at-it')}</PlaceLink> : null}
+            </span>
+          ))}
         </p>
       ) : null}
       <div className={`${desk.work} ${classes.work}`} data-sheet={sheet ?? undefined}>
@@ -237,9 +246,9 @@ function Opened({ view, zone, now, session, read, editable }: OpenedProps) {
         <PostDialog
           tools={tools}
           close={() => setPosting(false)}
-          posted={(_assignment, at) => {
+          posted={(at, elsewhere) => {
             setPosting(false);
-            setTold({ at });
+            setTold({ at, elsewhere });
             refresh();
           }}
         />

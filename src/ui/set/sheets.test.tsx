@@ -197,7 +197,7 @@ test('the bar says what a student meets and what is missing, and leads there', a
 test('posting says once more what goes out; what the server finds wanting is said, and nothing is lost', async () => {
   const told: unknown[] = [];
   const { page } = await written(
-    (tools) => <PostDialog tools={tools} close={() => {}} posted={(_id, at) => told.push(at)} />,
+    (tools) => <PostDialog tools={tools} close={() => {}} posted={(at) => told.push(at)} />,
     (ydoc) => {
       addThing(ydoc, 'steps', 'one', {
         kind: 'do',

@@ -147,11 +147,10 @@ describe('a draft', () => {
       document,
     ]);
     expect(rows).toEqual([{ n: 3 }]);
-    await school.db.query('INSERT INTO job (kind, key, due_at, given) VALUES ($1, $2, now(), $3::text::jsonb)', [
-      'compact',
-      document,
-      JSON.stringify({ document, owner: bello.id, whole: true }),
-    ]);
+    await school.db.query(
+      'INSERT INTO job (kind, key, due_at, given) VALUES ($1, $2, to_timestamp(0), $3::text::jsonb)',
+      ['compact', document, JSON.stringify({ document, owner: bello.id, whole: true })],
+    );
     await new Jobs(school.db, JOBS).tick();
     const { rows: after } = await school.db.query('SELECT update FROM document_update WHERE document_id = $1', [
       document,
