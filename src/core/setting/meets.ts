@@ -1,7 +1,7 @@
 import { documentFor, type StepName } from '../kinds/step';
-import { askedCount } from '../questions/question-set';
+import { askedCount, questionsIn } from '../questions/question-set';
 import { answerPlaces } from '../text/document-json';
-import type { AssignmentDraft } from './draft';
+import type { AssignmentDraft, DraftStep } from './draft';
 
 /** Some steps of one kind, as a student meets them. */
 export interface MetSteps {
@@ -13,6 +13,15 @@ export interface MetSteps {
   /** Questions that one person is asked in them. */
   readonly questions: number;
 }
+
+/** The step with an id, or in which a question or a part of one has it. */
+export const stepWith = ({ steps }: Pick<AssignmentDraft, 'steps'>, id: string | null): DraftStep | undefined =>
+  steps.find(
+    (step) =>
+      step.id === id ||
+      (step.questions &&
+        questionsIn(step.questions).some((one) => one.id === id || one.parts.some((part) => part.id === id))),
+  );
 
 /** What a student meets in some work, steps of a kind together, in the order in which each comes first. */
 export function metSteps({ steps }: Pick<AssignmentDraft, 'steps'>): readonly MetSteps[] {

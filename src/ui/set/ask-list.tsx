@@ -7,7 +7,7 @@ import { addThing, changeThing, dropThing } from '@/core/setting/draft-writes';
 import { newAct } from '@/ui/common/act';
 import { NumberField } from '@/ui/common/number-field';
 import { ASK_WORDS } from '@/ui/kinds/ask';
-import classes from './set.module.css';
+import classes from './in-place.module.css';
 import { Choices, Slot } from './slot';
 import type { SetTools } from './tools';
 

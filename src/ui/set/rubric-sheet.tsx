@@ -10,7 +10,7 @@ import { type PastedRubric, rubricIn } from '@/core/setting/pasted-rubric';
 import { newAct } from '@/ui/common/act';
 import { NumberField } from '@/ui/common/number-field';
 import { QuietButton } from '@/ui/common/primary-button';
-import classes from './set.module.css';
+import classes from './rubric.module.css';
 import { Choices, Slot } from './slot';
 import type { SetTools } from './tools';
 

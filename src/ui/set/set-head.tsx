@@ -12,18 +12,13 @@ import { MomentSlot, NumberSlot } from './moment-slot';
 import classes from './set.module.css';
 import { Choices, Slot } from './slot';
 import type { SetTools } from './tools';
+import { useTyped } from './use-typed';
 
 /** The name of the work, typed where it stands. */
 function Title({ tools: { draft, ydoc, editable, unmet } }: { tools: SetTools }) {
   const t = useTranslations('set');
-  const [typed, setTyped] = useState(draft.title);
-  const [told, setTold] = useState(draft.title);
+  const [typed, setTyped] = useTyped(draft.title);
   const field = useRef<HTMLInputElement>(null);
-  // What another teacher writes here comes in; what is being typed is on its way there.
-  if (told !== draft.title) {
-    setTold(draft.title);
-    if (document.activeElement !== field.current) setTyped(draft.title);
-  }
   // A new draft begins with its name; a name that is deleted later takes no caret from elsewhere.
   const [isNew] = useState(draft.title === '');
   useEffect(() => {

@@ -3,10 +3,10 @@
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
-import { addressOf } from '@/core/places';
 import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import classes from './set-here.module.css';
+import { useDraftOpened } from './use-draft-opened';
 
 interface Props {
   readonly classId: string;
@@ -18,21 +18,10 @@ interface Props {
 /** A line that is always there for whoever teaches: work is set at this place. */
 export function SetHere({ classId, unit, words }: Props) {
   const t = useTranslations('setting');
-  const router = useRouter();
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const begin = async () => {
-    setBusy(true);
-    const answer = await post<{ document: string }>(`/api/classes/${classId}/drafts`, { unit });
-    if (answer.ok) router.push(addressOf({ at: 'set', draft: answer.document }));
-    else {
-      setBusy(false);
-      setProblem(answer.code);
-    }
-  };
+  const { open, busy, problem } = useDraftOpened();
   return (
     <p className={classes.here}>
-      <button type="button" disabled={busy} onClick={() => void begin()}>
+      <button type="button" disabled={busy} onClick={() => void open(`/api/classes/${classId}/drafts`, { unit })}>
         {words}
       </button>
       <span role="alert">{problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}</span>
@@ -47,15 +36,20 @@ interface ChangeProps {
 
 /** Opens the draft in which something that was posted is changed. */
 export function ChangePosted({ assignment, words }: ChangeProps) {
-  const router = useRouter();
-  const open = async () => {
-    const answer = await post<{ document: string }>(`/api/assignments/${assignment}/draft`);
-    if (answer.ok) router.push(addressOf({ at: 'set', draft: answer.document }));
-  };
+  const t = useTranslations('setting');
+  const { open, busy, problem } = useDraftOpened();
   return (
-    <button type="button" className="quiet" onClick={() => void open()}>
-      {words}
-    </button>
+    <>
+      <button
+        type="button"
+        className="quiet"
+        disabled={busy}
+        onClick={() => void open(`/api/assignments/${assignment}/draft`)}
+      >
+        {words}
+      </button>{' '}
+      <span role="alert">{problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}</span>
+    </>
   );
 }
 
@@ -68,13 +62,18 @@ interface DraftProps {
 export function PutAway({ draft, away }: DraftProps) {
   const t = useTranslations('setting');
   const router = useRouter();
+  const [broke, setBroke] = useState(false);
   const put = async () => {
     const answer = await post(`/api/drafts/${draft}`, { away: !away });
+    setBroke(!answer.ok);
     if (answer.ok) router.refresh();
   };
   return (
-    <button type="button" className="quiet" onClick={() => void put()}>
-      {t(away ? 'bring-back' : 'put-away')}
-    </button>
+    <>
+      <button type="button" className="quiet" onClick={() => void put()}>
+        {t(away ? 'bring-back' : 'put-away')}
+      </button>
+      <span role="alert">{broke ? t('problem.broke') : null}</span>
+    </>
   );
 }

@@ -8,6 +8,7 @@ import { needsAdviser } from '@/core/kinds/ask';
 import type { StepName } from '@/core/kinds/step';
 import { type AssignmentUnmet, assignmentUnmet, type KnownInClass } from '@/core/setting/assignment';
 import { instructionsOf } from '@/core/setting/draft-writes';
+import { stepWith } from '@/core/setting/meets';
 import type { KnownMaterial } from '@/core/setting/minutes';
 import type { SetDesk } from '@/server/reading/setting/set-desk';
 import { NumberField } from '@/ui/common/number-field';
@@ -138,7 +139,7 @@ function Opened({ view, zone, now, session, read, editable }: OpenedProps) {
   const jump = ({ part, id }: AssignmentUnmet) => {
     setSheet(SHEET_OF[part] ?? null);
     if (part === 'title') return document.getElementById('set-title')?.focus();
-    const asked = draft.steps.find((one) => one.id === id || JSON.stringify(one.questions ?? '').includes(`"${id}"`));
+    const asked = stepWith(draft, id);
     if (asked) setCurrent(asked.id);
   };
   const Setting = step ? STEP_SETTINGS[step.kind] : null;

@@ -1,18 +1,20 @@
 /** @jest-environment ./scripts/window-environment.mjs */
-import { waitFor, within } from '@testing-library/react';
+import { act, waitFor, within } from '@testing-library/react';
 import { type ReactNode, useEffect, useState } from 'react';
 import type * as Y from 'yjs';
 import { assemble } from '@/core/documents/text-document';
 import type { ClassId, DocumentId } from '@/core/ids';
+import { rulesFor } from '@/core/questions/rules';
 import { type AssignmentUnmet, assignmentUnmet } from '@/core/setting/assignment';
 import { EMPTY_DRAFT } from '@/core/setting/draft';
 import { firstOfDraft, readDraft } from '@/core/setting/draft-document';
-import { addThing, choose } from '@/core/setting/draft-writes';
+import { addThing, choose, keepLines, linesOf } from '@/core/setting/draft-writes';
 import { beginDraft } from '@/server/doing/setting/drafts';
 import { type SetDesk, setDesk } from '@/server/reading/setting/set-desk';
 import { Screens } from '@/testing/screen';
 import { useTimes } from '@/ui/common/times';
 import type { DocumentSession } from '@/ui/desk/document-session';
+import { SetQuestions } from '@/ui/kinds/step/setting/questions';
 import { AskList } from './ask-list';
 import { PostDialog } from './post-dialog';
 import { RubricSheet } from './rubric-sheet';
@@ -218,4 +220,33 @@ test('posting says once more what goes out; what the server finds wanting is sai
   await page.findByText(/^(Something is missing meanwhile|That did not work)/);
   expect(told).toEqual([]);
   expect(screens.asked).toContain(`POST /api/drafts/${view.draft satisfies DocumentId}/post`);
+});
+
+test('lines of questions are kept when their step is left in the middle of one, and those of another teacher are not overwritten', async () => {
+  const step = {
+    kind: 'questions',
+    title: 'Ask',
+    minutes: 5,
+    settings: rulesFor('quiz'),
+    material: null,
+    starter: null,
+  };
+  let ydoc: Y.Doc | undefined;
+  const { page, draft } = await written(
+    (tools) => (tools.draft.steps[0] ? <SetQuestions step={tools.draft.steps[0]} tools={tools} /> : null),
+    (made) => {
+      ydoc = made;
+      addThing(made, 'steps', 'asks', step as never);
+    },
+  );
+  const field = page.getByLabelText('Questions, line by line') as HTMLTextAreaElement;
+  act(() => keepLines(ydoc as Y.Doc, 'asks', '1. Red?\n= true'));
+  await waitFor(() => expect(field.value).toBe('1. Red?\n= true'));
+  await new Promise((resolve) => setTimeout(resolve, 600));
+  expect(linesOf(ydoc as Y.Doc, 'asks')).toBe('1. Red?\n= true');
+  await page.hand.click(field);
+  await page.hand.paste('\n2. Blue?\n= sea');
+  page.leave();
+  expect(linesOf(ydoc as Y.Doc, 'asks')).toBe('1. Red?\n= true\n2. Blue?\n= sea');
+  expect(draft().steps[0]?.questions?.sections[0]?.questions).toHaveLength(2);
 });

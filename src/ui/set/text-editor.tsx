@@ -22,7 +22,7 @@ import {
   useEditor,
 } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
-import { createContext, type KeyboardEvent, type ReactNode, use, useEffect, useMemo, useRef, useState } from 'react';
+import { createContext, type KeyboardEvent, type ReactNode, use, useEffect, useMemo, useState } from 'react';
 import type * as Y from 'yjs';
 import { schemaOf } from '@/core/text/nodes';
 import { newAct } from '@/ui/common/act';
@@ -36,24 +36,18 @@ import { byArrows, type Tool, ToolButton } from '@/ui/desk/tool-row';
 import { WithinLimits } from '@/ui/desk/within-limits';
 import '@/ui/desk/things-in-text.css';
 import writing from '@/ui/desk/writing.module.css';
+import classes from './in-place.module.css';
 import { Numbers } from './question-numbers';
-import classes from './set.module.css';
+import { useTyped } from './use-typed';
 
 /** What stands in a place to answer while work is set: what is asked there, by the id of the place. */
 const InPlace = createContext<(id: string) => ReactNode>(() => null);
 
 /** A question as its teacher writes it: its number, and a line. */
-function QuestionLine({ node, updateAttributes, deleteNode, editor, getPos }: ReactNodeViewProps) {
+function QuestionLine({ node, updateAttributes, editor, getPos }: ReactNodeViewProps) {
   const t = useTranslations('set');
   const number = Number(node.attrs.number ?? 1);
-  const [text, setText] = useState(String(node.attrs.text));
-  const [told, setTold] = useState(text);
-  const field = useRef<HTMLInputElement>(null);
-  // What another teacher writes here comes in; what is being typed is on its way there.
-  if (told !== node.attrs.text) {
-    setTold(String(node.attrs.text));
-    if (document.activeElement !== field.current) setText(String(node.attrs.text));
-  }
+  const [text, setText] = useTyped(String(node.attrs.text));
   const change = (next: string) => {
     setText(next);
     updateAttributes({ text: next });
@@ -78,13 +72,11 @@ function QuestionLine({ node, updateAttributes, deleteNode, editor, getPos }: Re
       .chain()
       .insertContentAt({ from: at, to: at + size }, line)
       .run();
-    if (text === '') deleteNode();
   };
   return (
     <NodeViewWrapper className={classes.question} contentEditable={false}>
       <b className="num">{number}</b>
       <input
-        ref={field}
         value={text}
         readOnly={!editor.isEditable}
         aria-label={t('question-n', { n: number })}

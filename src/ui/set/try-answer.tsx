@@ -7,7 +7,7 @@ import type { ReadyCheck } from '@/core/asks/ready-check';
 import { paragraphs } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
 import { useFindingWords } from '@/ui/desk/finding-words';
-import classes from './set.module.css';
+import classes from './in-place.module.css';
 import type { SetTools } from './tools';
 
 const SETTLE = 200;

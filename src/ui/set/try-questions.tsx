@@ -3,7 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { useCallback, useMemo, useState } from 'react';
 import { rightOf } from '@/core/kinds/question';
-import type { Laid } from '@/core/questions/paper';
+import { lay } from '@/core/questions/paper';
 import { partsIn, type QuestionSet } from '@/core/questions/question-set';
 import { Scoring } from '@/core/questions/scoring';
 import { QuietButton } from '@/ui/common/primary-button';
@@ -11,19 +11,21 @@ import type { DeskTools } from '@/ui/kinds/step/kind';
 import { useLooseAnswering } from '@/ui/questions/loose-answering';
 import { Sheet } from '@/ui/questions/sheet';
 import { useHow } from '@/ui/questions/tried-words';
-import classes from './set.module.css';
+import classes from './in-place.module.css';
 import type { SetTools } from './tools';
 
 interface Props {
   readonly set: QuestionSet;
-  readonly laid: Laid;
+  /** By the same one the same numbers are drawn. */
+  readonly seed: string;
   readonly tools: SetTools;
 }
 
 /** The questions as a student meets them, answered and scored at once. Nothing of it is kept. */
-export function TryQuestions({ set, laid, tools: { view } }: Props) {
+export function TryQuestions({ set, seed, tools: { view } }: Props) {
   const t = useTranslations('set');
   const how = useHow();
+  const laid = useMemo(() => lay(set, seed), [set, seed]);
   const [scored, setScored] = useState(false);
   const notScored = useCallback(() => setScored(false), []);
   const { answering, answers, setAnswers } = useLooseAnswering(notScored);

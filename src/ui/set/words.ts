@@ -5,7 +5,7 @@ import { documentFor } from '@/core/kinds/step';
 import { askedCount } from '@/core/questions/question-set';
 import { type AssignmentUnmet, askedPoints } from '@/core/setting/assignment';
 import type { AssignmentDraft, DraftStep } from '@/core/setting/draft';
-import { metSteps } from '@/core/setting/meets';
+import { metSteps, stepWith } from '@/core/setting/meets';
 import { answerPlaces } from '@/core/text/document-json';
 import { lossIn } from '@/core/work/rules';
 import { keyOr } from '@/ui/common/key-or';
@@ -50,24 +50,12 @@ export function useMeetWords(times: Times, now: number) {
   };
 }
 
-/** Where a step or question is that lacks something, as words. */
-function placeOf(draft: AssignmentDraft, id: string | null): string {
-  const step = draft.steps.find(
-    (one) =>
-      one.id === id ||
-      one.questions?.sections.some(({ questions }) =>
-        questions.some((q) => q.id === id || q.parts.some((part) => part.id === id)),
-      ),
-  );
-  return step?.title ?? '';
-}
-
 /** What is still missing, in words. */
 export function useUnmetWords(draft: AssignmentDraft) {
   const t = useTranslations('set');
   const sum = draft.rubric.reduce((all, { points }) => all + points, 0) + askedPoints(draft.steps);
   return ({ part, id, code }: AssignmentUnmet): string => {
-    const title = placeOf(draft, id) || draft.rubric.find((one) => one.id === id)?.title || '';
+    const title = stepWith(draft, id)?.title || draft.rubric.find((one) => one.id === id)?.title || '';
     const n =
       1 +
       Math.max(

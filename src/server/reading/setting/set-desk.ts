@@ -1,7 +1,7 @@
 import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
 import type { Criterion } from '@/core/marks/rubric';
 import type { KnownMaterial } from '@/core/setting/minutes';
-import { classesTaughtBy, findClass, lessonsOf, peopleOf, unitsOf } from '@/store/classes';
+import { classesTaughtBy, findClass, lessonsOfClass, peopleOf, unitsOf } from '@/store/classes';
 import { type Queryable, read, readTogether } from '@/store/database';
 import { findDraftDocument } from '@/store/drafts';
 import { materialsToSet } from '@/store/materials';
@@ -33,7 +33,7 @@ export async function setDesk(db: Queryable, teacher: Person, documentId: Docume
     materials: materialsToSet(classId),
     known: knownInClass(classId),
     students: peopleOf(classId, 'student'),
-    lessons: lessonsOf(teacher.id),
+    lessons: lessonsOfClass(classId),
     rubrics: rubricsOf(teacher.id),
     newest: newestOf(posted),
     classes: classesTaughtBy(teacher.id),
@@ -52,7 +52,7 @@ export async function setDesk(db: Queryable, teacher: Person, documentId: Docume
       assignments: [...asked.known.assignments].map(([id, after]) => ({ id, after })),
     },
     students: asked.students.map(({ id, name }) => ({ id, name })),
-    lessons: asked.lessons.filter(({ class_id }) => class_id === classId),
+    lessons: asked.lessons,
     spelling: asked.spelling,
     /** The classes into which it can be copied. */
     classes: asked.classes,

@@ -2,9 +2,8 @@
 
 import { Textarea, TextInput } from '@mantine/core';
 import { useLocale, useTranslations } from 'next-intl';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { NotKept } from '@/core/formats/qti/not-kept';
-import { lay } from '@/core/questions/paper';
 import { askedCount, mostPoints, type QuestionSet } from '@/core/questions/question-set';
 import { PURPOSES, type QuestionRules, questionRules, rulesFor, TELLS } from '@/core/questions/rules';
 import { readTyped, type Typed } from '@/core/questions/typed';
@@ -18,8 +17,10 @@ import classes from '@/ui/set/set.module.css';
 import { Choices, Slot } from '@/ui/set/slot';
 import type { SetStepProps } from '@/ui/set/tools';
 import { TryQuestions } from '@/ui/set/try-questions';
+import { useTyped } from '@/ui/set/use-typed';
 import { useStepWrites } from '@/ui/set/use-writes';
 import { LINES_EXAMPLE } from './lines-example';
+import own from './questions.module.css';
 
 /** So long typing rests before it is read. */
 const SETTLE = 400;
@@ -170,24 +171,38 @@ export function SetQuestions({ step, tools }: SetStepProps) {
   const { ydoc, draft, editable } = tools;
   const writes = useStepWrites(ydoc, draft, tools.materials);
   const kept = linesOf(ydoc, step.id);
-  const [lines, setLines] = useState(kept);
+  const [lines, setLines] = useTyped(kept);
+  /** Takes what was typed and not yet taken. */
+  const take = useRef(() => {});
   const [typed, setTyped] = useState<Typed | null>(null);
   const [notKept, setNotKept] = useState<readonly NotKept[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const parsed = questionRules.safeParse(step.settings);
   const rules = parsed.success ? parsed.data : rulesFor('quiz');
+  // What another teacher typed has come in by then: what differs was typed here.
   useEffect(() => {
-    if (lines === kept) return;
-    const timer = setTimeout(() => {
+    take.current = () => {
+      take.current = () => {};
+      if (lines === kept) return;
       // What can be chosen has names by chance: others could say what is right.
       const read = readTyped(lines, step.id, (part) => `${part}-${newAct()}`);
       setTyped(read);
       keepLines(ydoc, step.id, lines);
       writes.change(step, { questions: read.set });
-    }, SETTLE);
+    };
+    const timer = setTimeout(() => take.current(), SETTLE);
     return () => clearTimeout(timer);
   }, [lines, kept, ydoc, step, writes]);
+  // Whoever leaves the step, or the page, in the middle of a line has it kept.
+  useEffect(() => {
+    const leave = () => take.current();
+    addEventListener('pagehide', leave);
+    return () => {
+      removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, []);
   const readIn = async (file: File) => {
     const answer = await sendBytes<{ set: QuestionSet; notKept: readonly NotKept[] }>(
       `/api/drafts/${tools.view.draft}/questions`,
@@ -203,11 +218,10 @@ export function SetQuestions({ step, tools }: SetStepProps) {
   };
   const set: QuestionSet | undefined = step.questions;
   const problems = typed?.problems ?? [];
-  const laid = useMemo(() => (set ? lay(set, step.id) : null), [set, step.id]);
   return (
     <>
       <RuleWords rules={rules} change={(change) => writes.change(step, { settings: { ...rules, ...change } })} />
-      <div className={classes.asked}>
+      <div className={own.asked}>
         <div>
           {set && kept === '' && lines === '' ? <p className="soft">{t('read-from-file')}</p> : null}
           <Textarea
@@ -219,8 +233,9 @@ export function SetQuestions({ step, tools }: SetStepProps) {
             minRows={10}
             maxRows={28}
             dir="auto"
-            classNames={{ input: classes.lines ?? '' }}
+            classNames={{ input: own.lines ?? '' }}
             onChange={({ currentTarget: { value } }) => setLines(value)}
+            onBlur={() => take.current()}
           />
           {editable ? (
             <p>
@@ -255,7 +270,7 @@ export function SetQuestions({ step, tools }: SetStepProps) {
               </ul>
             </>
           ) : null}
-          <ul className={classes.problems} role="status">
+          <ul className={own.problems} role="status">
             {problems.map(({ line, code }) => (
               <li key={`${line} ${code}`}>
                 {t('line-problem', { n: line, why: t(keyOr(t.has, `line.${code}`, 'line.other')) })}
@@ -264,15 +279,15 @@ export function SetQuestions({ step, tools }: SetStepProps) {
           </ul>
           <details>
             <summary>{t('lines-how')}</summary>
-            <pre className={classes.how} dir="auto">
+            <pre className={own.how} dir="auto">
               {LINES_EXAMPLE[locale.startsWith('ar') ? 'ar' : 'en']}
             </pre>
           </details>
         </div>
-        {set && laid ? (
+        {set ? (
           <div>
             <p className="soft">{t('set-sums', { n: askedCount(set), points: mostPoints(set) })}</p>
-            <TryQuestions set={set} laid={laid} tools={tools} />
+            <TryQuestions set={set} seed={step.id} tools={tools} />
           </div>
         ) : null}
       </div>

@@ -1,16 +1,20 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { type ComponentType, useMemo } from 'react';
+import type { ComponentType } from 'react';
 import type { StepName } from '@/core/kinds/step';
-import { lay } from '@/core/questions/paper';
 import { DocumentView } from '@/ui/common/document-view';
 import { PlaceLink } from '@/ui/common/place-link';
 import type { SetStepProps } from '@/ui/set/tools';
 import { TryQuestions } from '@/ui/set/try-questions';
 
+/** A text that is written here: to be read, or the copy that a student begins with. */
+const ShownText = ({ step, tools: { view } }: SetStepProps) =>
+  step.starter ? <DocumentView document={step.starter} lang={view.class.locale} /> : null;
+
 /** What is read at a step: the text itself, or the way to the material. */
-function ShownReading({ step, tools: { view, materials } }: SetStepProps) {
+function ShownReading({ step, tools }: SetStepProps) {
+  const { view, materials } = tools;
   const material = step.material === null ? undefined : materials.get(step.material);
   if (material)
     return (
@@ -20,12 +24,8 @@ function ShownReading({ step, tools: { view, materials } }: SetStepProps) {
         </PlaceLink>
       </p>
     );
-  return step.starter ? <DocumentView document={step.starter} lang={view.class.locale} /> : null;
+  return <ShownText step={step} tools={tools} />;
 }
-
-/** The copy that a student begins with. */
-const ShownWriting = ({ step, tools: { view } }: SetStepProps) =>
-  step.starter ? <DocumentView document={step.starter} lang={view.class.locale} /> : null;
 
 function ShownDoing({ tools: { draft, view } }: SetStepProps) {
   return <DocumentView document={draft.instructions} lang={view.class.locale} />;
@@ -41,16 +41,13 @@ function ShownAgreeing(props: SetStepProps) {
   );
 }
 
-function ShownQuestions({ step, tools }: SetStepProps) {
-  const { questions, id } = step;
-  const laid = useMemo(() => (questions ? lay(questions, id) : null), [questions, id]);
-  return questions && laid ? <TryQuestions set={questions} laid={laid} tools={tools} /> : null;
-}
+const ShownQuestions = ({ step: { questions, id }, tools }: SetStepProps) =>
+  questions ? <TryQuestions set={questions} seed={id} tools={tools} /> : null;
 
 /** What a student sees at a step of each kind. */
 export const STEPS_SHOWN: { readonly [Name in StepName]: ComponentType<SetStepProps> } = {
   read: ShownReading,
-  write: ShownWriting,
+  write: ShownText,
   do: ShownDoing,
   agree: ShownAgreeing,
   questions: ShownQuestions,

@@ -10,6 +10,7 @@ import { sendBytes } from '@/ui/common/client-request';
 import { FileInput } from '@/ui/common/file-input';
 import { keyOr } from '@/ui/common/key-or';
 import { AskList } from '@/ui/set/ask-list';
+import inPlaceStyles from '@/ui/set/in-place.module.css';
 import classes from '@/ui/set/set.module.css';
 import { TextEditor } from '@/ui/set/text-editor';
 import type { SetStepProps } from '@/ui/set/tools';
@@ -33,7 +34,7 @@ export function SetWriting({ step, tools }: SetStepProps) {
   };
   if (!fragment) return null;
   const inPlace = (id: string) => (
-    <div className={classes.inPlace}>
+    <div className={inPlaceStyles.inPlace}>
       <AskList place={id} tools={tools} />
       {draft.asks.some(({ place }) => place === id) ? (
         trying === id ? (
