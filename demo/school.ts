@@ -83,6 +83,12 @@ export const STUDENTS = [
   };
 });
 
+/** Holidays: title, and the days from today on which they begin and end. */
+export const HOLIDAYS: readonly (readonly [string, number, number])[] = [
+  ['Harbour week', 35, 41],
+  ['Midsummer', 92, 120],
+];
+
 /** Units a class: title, and the days from today on which it begins and ends. */
 export const UNITS: Record<string, readonly (readonly [string, number, number])[]> = {
   weather: [

@@ -1,11 +1,13 @@
 import { wallTime } from '@/core/calendar/due-words';
+import { wallText } from '@/core/calendar/lesson-times';
 import type { ClassId, Instant } from '@/core/ids';
 import { openClass, startUnit } from '@/server/doing/setting/class-things';
 import { hashPassword } from '@/server/secrets';
 import type { Queryable } from '@/store/database';
 import { time } from '@/store/database';
+import { addHoliday } from '@/store/holidays';
 import { HOURS, INVITE, WEEK } from '../materials';
-import { CLASSES, DEMO_PASSWORD, SCHOOL, STUDENTS, TEACHERS, UNITS } from '../school';
+import { CLASSES, DEMO_PASSWORD, HOLIDAYS, SCHOOL, STUDENTS, TEACHERS, UNITS } from '../school';
 import { DAY } from './moments';
 import { done } from './outcomes';
 
@@ -63,6 +65,10 @@ export async function addLessons(tx: Queryable, now: Instant): Promise<void> {
         ...(HOURS[i] ?? []),
       ]);
     }
+  }
+  for (const [title, from, to] of HOLIDAYS) {
+    const day = (days: number) => wallText(wallTime(now, SCHOOL.zone, days, 12, 0), SCHOOL.zone).slice(0, 10);
+    await addHoliday(tx, SCHOOL.id, { title, from: day(from), to: day(to) });
   }
   await tx.query(
     'INSERT INTO invite_code (code, class_id, made_by, uses_left, expires_at) VALUES ($1, $2, $3, 12, $4)',

@@ -60,6 +60,14 @@ export type Place =
   | { readonly at: 'answers'; readonly step: StepId | string }
   /** Where work is set: the Desk as its teacher writes it. */
   | { readonly at: 'set'; readonly draft: DocumentId | string }
+  /** Where a course is taken over into a class. */
+  | {
+      readonly at: 'course';
+      readonly class: ClassId | string;
+      readonly from?: string | null;
+      readonly unit?: string | null;
+      readonly first?: string | null;
+    }
   | { readonly at: 'receipt'; readonly handIn: HandInId | string }
   | { readonly at: 'own-document'; readonly document: DocumentId | string }
   | { readonly at: 'print'; readonly document: DocumentId | string };
@@ -98,6 +106,8 @@ export function addressOf(place: Place): string {
       return `/answers/${place.step}`;
     case 'set':
       return `/set/${place.draft}`;
+    case 'course':
+      return `/classes/${place.class}/course${said('?', { from: place.from, unit: place.unit, first: place.first })}`;
     case 'receipt':
       return `/receipts/${place.handIn}`;
     case 'own-document':

@@ -163,6 +163,7 @@ const points: All<BadPoints['problem']> = {
 };
 const limited: Readonly<Record<Limited, true>> = {
   bytes: true,
+  courses: true,
   documents: true,
   exports: true,
   guesses: true,

@@ -15,6 +15,7 @@ export const SCREEN_WORDS = {
   '(frame)/asides': ['aside'],
   '(frame)/classes': ['join'],
   '(frame)/classes/[class]': ['class', 'setting'],
+  '(frame)/classes/[class]/course': ['course'],
   '(frame)/classes/[class]/materials/[material]': ['aloud', 'material', 'meaning', 'reading'],
   '(frame)/desk/[assignment]': [
     'aloud',

@@ -11,6 +11,8 @@ const LIMITS = {
   /** Bytes of everything that is sent up. */
   bytes: { most: 4_000_000_000, within: DAY },
   documents: { most: 100, within: HOUR },
+  /** Courses that are copied whole. */
+  courses: { most: 30, within: HOUR },
   /** Texts read in, pictures put into texts: whatever is read in the workshop at a wish. */
   readings: { most: 200, within: HOUR },
   /** Texts and archives taken away. */

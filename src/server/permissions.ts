@@ -22,13 +22,14 @@ import { type Entry, type Params, PERMISSIONS, type Rule } from './entries';
 /** In which role a person is on an assignment. Before it is posted it does not exist for students. */
 async function roleOnAssignment(db: Queryable, person: Person, assignmentId: string | null, now: number) {
   const place = assignmentId === null ? null : await read(db, placeOnAssignment(assignmentId, person.id));
-  return place && (place.role === 'teacher' || place.posted_at <= now) ? place.role : null;
+  return place && (place.role === 'teacher' || (place.posted_at <= now && place.is_for)) ? place.role : null;
 }
 
 /** Has the work opened to this student: its time has come, and what it waits for is handed in? */
 async function isOpenTo(db: Queryable, student: Person, assignmentId: AssignmentId, now: number): Promise<boolean> {
-  const assignment = await read(db, findAssignment(assignmentId));
-  if (!assignment || assignment.postedAt > now) return false;
+  if ((await roleOnAssignment(db, student, assignmentId, now)) === null) return false;
+  const assignment = await read(db, findAssignment(assignmentId, student.id));
+  if (!assignment) return false;
   const facts = await read(db, factsOf(assignmentId, student.id));
   return standing(facts, assignment.rules, now).state !== 'opens-later';
 }
@@ -106,9 +107,11 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       return (await findPiece(db, param('piece')))?.owner_id === person.id;
     case 'hand-in-party': {
       const receipt = await findReceipt(db, param('handIn') as HandInId);
-      const role = await roleOnAssignment(db, person, receipt?.assignment_id ?? null, now);
-      if (role === 'teacher') return true;
-      return role === 'student' && isMemberOf(db, param('handIn') as HandInId, person.id);
+      if (!receipt) return false;
+      // What was handed in stays with whoever did, also where the work was taken back from the class since.
+      const place = await read(db, placeOnAssignment(receipt.assignment_id, person.id));
+      if (place?.role !== 'student') return place?.role === 'teacher';
+      return isMemberOf(db, receipt.id, person.id);
     }
     case 'receipt-reader': {
       // A receipt names its student.

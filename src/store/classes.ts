@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { AssignmentId, ClassId, PersonId } from '@/core/ids';
 import { bytes, id, instant, maybeInstant } from './columns';
 import { first, made, many, type Queryable, row, rows } from './database';
+import { isFor } from './given';
 
 const schoolClass = z.object({
   id: id<ClassId>(),
@@ -71,8 +72,8 @@ export const rolesOf = (personId: PersonId) =>
 /** In which role a person is in the class of an assignment, and when that was posted; `null` when not at all. */
 export const placeOnAssignment = (assignmentId: string, personId: PersonId) =>
   row(
-    z.object({ role: z.enum(ROLES), posted_at: instant }),
-    `SELECT m.role, a.posted_at FROM assignment a JOIN membership m ON m.class_id = a.class_id
+    z.object({ role: z.enum(ROLES), posted_at: instant, is_for: z.boolean() }),
+    `SELECT m.role, a.posted_at, ${isFor('a', 'm.person_id')} AS is_for FROM assignment a JOIN membership m ON m.class_id = a.class_id
      WHERE a.id = $1 AND m.person_id = $2`,
     [assignmentId, personId],
   );
@@ -130,11 +131,15 @@ export const studentsOfAssignment = (assignmentId: AssignmentId) =>
       short_name: z.string(),
       extraMinutes: z.number(),
       joined_at: maybeInstant,
+      excused: z.boolean(),
     }),
-    `SELECT p.id, p.name, p.short_name, coalesce(x.minutes, 0) AS "extraMinutes", m.joined_at FROM assignment a
+    `SELECT p.id, p.name, p.short_name, coalesce(x.minutes, 0) AS "extraMinutes", m.joined_at,
+       EXISTS (SELECT 1 FROM excused k WHERE k.assignment_id = a.id AND k.student_id = p.id) AS excused FROM assignment a
      JOIN membership m ON m.class_id = a.class_id AND m.role = 'student' JOIN person p ON p.id = m.person_id
      LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = p.id
-     WHERE a.id = $1 ORDER BY p.name`,
+     WHERE a.id = $1 AND (NOT a.for_named OR EXISTS (SELECT 1 FROM set_for f WHERE f.assignment_id = a.id AND f.student_id = p.id)
+       OR EXISTS (SELECT 1 FROM event e WHERE e.assignment_id = a.id AND e.student_id = p.id AND e.kind = 'handed-in'))
+     ORDER BY p.name`,
     [assignmentId],
   );
 

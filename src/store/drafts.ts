@@ -63,13 +63,16 @@ const listedDraft = z.object({
   removed_at: maybeInstant,
   /** When it will be posted; `null` where nothing is said of that yet. */
   waits_until: maybeInstant,
+  /** Since when it is taken back from the class. */
+  withdrawn_at: maybeInstant,
   class_name: z.string(),
   weave: z.string(),
 });
 
-const LISTED = `SELECT d.id, d.title, d.created_at AS at, d.removed_at, a.posted_at AS waits_until, c.name AS class_name, c.weave
+const LISTED = `SELECT d.id, d.title, d.created_at AS at, d.removed_at, a.posted_at AS waits_until, a.withdrawn_at, c.name AS class_name, c.weave
   FROM document d JOIN class c ON c.id = d.class_id LEFT JOIN assignment a ON a.id = d.assignment_id`;
-const NOT_THERE = (now: string) => `d.role = 'draft' AND (d.assignment_id IS NULL OR a.posted_at > ${now})`;
+const NOT_THERE = (now: string) =>
+  `d.role = 'draft' AND (d.assignment_id IS NULL OR a.posted_at > ${now} OR a.withdrawn_at IS NOT NULL)`;
 
 /** The drafts of a class of which the class sees nothing yet, the newest first; those that were put away come with their time. */
 export const draftsOf = (classId: ClassId, now: Instant) =>

@@ -5,6 +5,7 @@ import type { Fact } from '@/core/work/facts';
 import { BEGINS, type CourseOfWork, TURNS, type Turn } from '@/core/work/standing';
 import { eventName, id, instant, maybeInstant } from './columns';
 import { json, made, type Queryable, rows, time } from './database';
+import { isFor } from './given';
 import { groupedBy } from './grouped';
 
 const factRow = z.object({
@@ -110,7 +111,7 @@ export const coursesOf = (teacherId: PersonId, classId: ClassId | null) =>
        SELECT a.id AS assignment_id, coalesce(w.begun, false) AS begun, coalesce(w.turns, '') AS turns,
          coalesce(x.minutes, 0) AS extra_minutes, s.joined_at, count(*)::int AS students
        FROM taught t JOIN assignment a ON a.class_id = t.class_id
-       JOIN membership s ON s.class_id = t.class_id AND s.role = 'student'
+       JOIN membership s ON s.class_id = t.class_id AND s.role = 'student' AND ${isFor('a', 's.person_id')}
        LEFT JOIN went w ON w.assignment_id = a.id AND w.student_id = s.person_id
        LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = s.person_id
        GROUP BY 1, 2, 3, 4, 5`,

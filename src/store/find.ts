@@ -3,6 +3,7 @@ import { DOCUMENT_ROLES } from '@/core/documents/roles';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
 import { id } from './columns';
 import { many, type Queryable, time } from './database';
+import { isFor } from './given';
 
 const found = z.object({
   kind: z.enum(['class', 'assignment', 'material', 'announcement', 'document']),
@@ -28,7 +29,9 @@ const MINE = `FROM findable f LEFT JOIN class c ON c.id = f.class_id
   LEFT JOIN document d ON f.kind = 'document' AND d.id = f.id
   WHERE (f.class_id IS NULL OR f.class_id IN (SELECT class_id FROM membership WHERE person_id = $1))
     AND (f.owner_id IS NULL OR f.owner_id = $1)
-    AND (f.posted_at IS NULL OR f.posted_at <= $2)`;
+    AND (f.posted_at IS NULL OR f.posted_at <= $2)
+    AND (f.kind <> 'assignment' OR EXISTS (SELECT 1 FROM assignment a JOIN membership m ON m.class_id = a.class_id
+      WHERE a.id = f.id AND m.person_id = $1 AND CASE m.role WHEN 'teacher' THEN a.withdrawn_at IS NULL ELSE ${isFor('a', '$1')} END))`;
 
 /** Who asks, when, and how many answers are wanted at most. */
 export interface Asking {

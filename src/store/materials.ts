@@ -32,25 +32,40 @@ export const materialsOf = (classId: ClassId) =>
     [classId],
   );
 
-/**
- * Puts materials into another class as well, under new ids, where they stand in no list: their files are the same.
- *
- * @param into by the ids that they have
- */
-export async function copyMaterials(
-  tx: Queryable,
-  classId: ClassId,
-  into: ReadonlyMap<string, string>,
-  at: Instant,
-): Promise<void> {
-  if (into.size === 0) return;
+/** A material as it is put into another class as well: under which id it stands there, and where. */
+export interface CopiedMaterial {
+  readonly from: string;
+  readonly to: string;
+  readonly unit: string | null;
+  readonly postedAt: Instant;
+  /** Does it stand in the list of the class? */
+  readonly listed: boolean;
+  readonly opensAt: Instant | null;
+  readonly closesAt: Instant | null;
+}
+
+/** Puts materials into another class as well: their files are the same. */
+export async function copyMaterials(tx: Queryable, classId: ClassId, copied: readonly CopiedMaterial[]): Promise<void> {
+  if (copied.length === 0) return;
   await tx.query(
     `INSERT INTO material (id, class_id, unit_id, position, title, body, minutes, posted_at, listed, kind, file_sha256,
-       file_name, captions_sha256, address, alt)
-     SELECT g.new, $1, NULL, 0, m.title, m.body, m.minutes, $2, false, m.kind, m.file_sha256, m.file_name, m.captions_sha256,
-       m.address, m.alt
-     FROM unnest($3::text[], $4::text[]) AS g (old, new) JOIN material m ON m.id = g.old AND m.removed_at IS NULL`,
-    [classId, time(at), [...into.keys()], [...into.values()]],
+       file_name, captions_sha256, address, alt, opens_at, closes_at)
+     SELECT g.new, $1, g.unit, o.last + row_number() OVER (ORDER BY m.position), m.title, m.body, m.minutes, g.posted, g.listed,
+       m.kind, m.file_sha256, m.file_name, m.captions_sha256, m.address, m.alt, g.opens, g.closes
+     FROM (SELECT coalesce(max(position), 0) AS last FROM material WHERE class_id = $1) o,
+       unnest($2::text[], $3::text[], $4::text[], $5::timestamptz[], $6::boolean[], $7::timestamptz[], $8::timestamptz[])
+         AS g (old, new, unit, posted, listed, opens, closes)
+       JOIN material m ON m.id = g.old AND m.removed_at IS NULL`,
+    [
+      classId,
+      copied.map(({ from }) => from),
+      copied.map(({ to }) => to),
+      copied.map(({ unit }) => unit),
+      copied.map(({ postedAt }) => time(postedAt)),
+      copied.map(({ listed }) => listed),
+      copied.map(({ opensAt }) => time(opensAt)),
+      copied.map(({ closesAt }) => time(closesAt)),
+    ],
   );
 }
 

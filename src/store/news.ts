@@ -3,6 +3,7 @@ import type { AssignmentId, ClassId, Instant, PersonId } from '@/core/ids';
 import { newsTo, OWN_NEWS } from '@/core/kinds/event';
 import { bigNumber, eventName, id, instant, maybeInstant } from './columns';
 import { made, type Queryable, rows, time } from './database';
+import { isFor } from './given';
 
 /** One thing that is new to somebody. */
 const news = z.object({
@@ -35,7 +36,8 @@ const COLUMNS = 'e.id, e.kind, e.at, e.class_id, e.assignment_id, e.student_id, 
 
 /** What is posted later does not exist for students yet, whatever has happened about it. */
 const IS_OUT = `e.at <= $3
-  AND NOT EXISTS (SELECT 1 FROM assignment o WHERE o.id = e.assignment_id AND o.posted_at > $3)
+  AND NOT EXISTS (SELECT 1 FROM assignment o WHERE o.id = e.assignment_id
+    AND (o.posted_at > $3 OR (e.kind <> 'excused' AND NOT ${isFor('o', '$1')})))
   AND NOT EXISTS (SELECT 1 FROM material o WHERE o.id = e.data->>'material' AND o.posted_at > $3)
   AND NOT EXISTS (SELECT 1 FROM announcement o WHERE o.id = e.data->>'announcement' AND o.posted_at > $3)`;
 

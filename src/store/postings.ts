@@ -2,8 +2,9 @@ import { z } from 'zod';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import { showsMaterial } from '@/core/kinds/step';
 import { type AssignmentDraft, readVersion } from '@/core/setting/draft';
-import { criterion, id, instant, textDocument } from './columns';
+import { criterion, id, instant, maybeInstant, textDocument } from './columns';
 import { first, json, made, type Queryable, row, rows, time } from './database';
+import { arrange, nameStudents } from './given';
 import { next, RUNNING } from './setting';
 
 /** Of the steps of an assignment, those at which somebody has written or been already: what is theirs hangs on them. */
@@ -56,13 +57,13 @@ export async function keepAssignment(tx: Queryable, posted: PostedAssignment, no
     tx,
     z.object({ version: z.number() }),
     `INSERT INTO assignment AS a (id, class_id, unit_id, position, title, instructions, minutes, points, posted_at, opens_at,
-       due_at, closes_at, late, take_back, goes, asks, in_order, unnamed)
+       due_at, closes_at, late, take_back, goes, asks, in_order, unnamed, for_named)
      SELECT $1, c.id, $3, ${next('assignment')}, $4, $5::text::jsonb, $6, $7, $8, $9, $10, $11, $12::text::jsonb, $13, $14,
-       $15::text::jsonb, $16, $17 FROM ${RUNNING('$2', '$8')} c
+       $15::text::jsonb, $16, $17, $18 FROM ${RUNNING('$2', '$8')} c
      ON CONFLICT (id) DO UPDATE SET unit_id = excluded.unit_id, title = excluded.title, instructions = excluded.instructions,
        minutes = excluded.minutes, points = excluded.points, opens_at = excluded.opens_at, due_at = excluded.due_at,
        closes_at = excluded.closes_at, late = excluded.late, take_back = excluded.take_back, goes = excluded.goes,
-       asks = excluded.asks, in_order = excluded.in_order, version = a.version + 1
+       asks = excluded.asks, in_order = excluded.in_order, for_named = excluded.for_named, version = a.version + 1
        WHERE a.class_id = excluded.class_id
      RETURNING a.version`,
     [
@@ -83,10 +84,12 @@ export async function keepAssignment(tx: Queryable, posted: PostedAssignment, no
       json(draft.asks),
       draft.inOrder,
       draft.unnamed,
+      draft.only.length > 0,
     ],
   );
   if (!kept) return null;
   if (kept.version > 1) await dropParts(tx, assignmentId, draft);
+  else await arrange(tx, assignmentId, draft.arranged, posted.by, now);
   await addParts(tx, posted, now);
   await tx.query(
     `INSERT INTO assignment_version (assignment_id, number, at, by_id, brief) VALUES ($1, $2, $3, $4, $5::text::jsonb)`,
@@ -98,7 +101,7 @@ export async function keepAssignment(tx: Queryable, posted: PostedAssignment, no
 /** Takes away what a further version puts anew or has no more. */
 async function dropParts(tx: Queryable, assignmentId: AssignmentId, draft: AssignmentDraft): Promise<void> {
   const stay = draft.steps.map((step) => step.id);
-  for (const table of ['criterion', 'unlocks', 'work_group'])
+  for (const table of ['criterion', 'unlocks', 'work_group', 'set_for'])
     await tx.query(`DELETE FROM ${table} WHERE assignment_id = $1`, [assignmentId]);
   await tx.query(
     'DELETE FROM question_set WHERE step_id IN (SELECT id FROM step WHERE assignment_id = $1 AND id <> ALL ($2))',
@@ -172,6 +175,7 @@ async function addParts(tx: Queryable, posted: PostedAssignment, at: Instant): P
        FROM jsonb_array_elements($2::text::jsonb) WITH ORDINALITY AS g (one, position)`,
       [assignmentId, json(draft.rubric)],
     );
+  await nameStudents(tx, assignmentId, draft.only);
   if (draft.after.length > 0)
     await tx.query('INSERT INTO unlocks (assignment_id, after_id) SELECT DISTINCT $1, unnest($2::text[])', [
       assignmentId,
@@ -189,8 +193,8 @@ async function addParts(tx: Queryable, posted: PostedAssignment, at: Instant): P
 /** The newest version of what was posted, and from when on it is there; `null` for what was not. */
 export const newestOf = (assignmentId: AssignmentId | null) =>
   row(
-    z.object({ number: z.number(), posted_at: instant }),
-    'SELECT version AS number, posted_at FROM assignment WHERE id = $1',
+    z.object({ number: z.number(), posted_at: instant, withdrawn_at: maybeInstant }),
+    'SELECT version AS number, posted_at, withdrawn_at FROM assignment WHERE id = $1',
     [assignmentId],
   );
 
@@ -206,6 +210,17 @@ export const workBegun = (assignmentId: AssignmentId | null) =>
       [assignmentId],
     ),
     (found) => ({ begun: found?.begun ?? 0, handedIn: found?.handed_in ?? 0 }),
+  );
+
+/** Who worked together on other assignments of a class, the newest first. */
+export const groupedBefore = (classId: ClassId, but: AssignmentId | null) =>
+  rows(
+    z.object({ title: z.string(), groups: z.array(z.array(id<PersonId>())) }),
+    `SELECT a.title, json_agg(g.members ORDER BY g.number) AS groups FROM assignment a
+     JOIN (SELECT assignment_id, number, json_agg(student_id ORDER BY student_id) AS members FROM work_group
+       GROUP BY assignment_id, number) g ON g.assignment_id = a.id
+     WHERE a.class_id = $1 AND a.id IS DISTINCT FROM $2 GROUP BY a.id ORDER BY a.posted_at DESC LIMIT 5`,
+    [classId, but],
   );
 
 /** The rubrics of everything that somebody's classes were set, each with what it belongs to, the newest first. */

@@ -4,6 +4,7 @@ import { agreementsOf, readSettings, takesOf } from '@/core/kinds/step';
 import { rulesFor } from '@/core/work/rules';
 import { ask, criterion, id, instant, lateRule, maybeInstant, stepName, textDocument } from './columns';
 import { first, made, many, type Queryable, row, rows, time } from './database';
+import { isFor } from './given';
 
 const listed = z
   .object({
@@ -15,6 +16,7 @@ const listed = z
     minutes: z.number(),
     points: z.number().nullable(),
     posted_at: instant,
+    withdrawn_at: maybeInstant,
     opens_at: maybeInstant,
     due_at: maybeInstant,
     closes_at: maybeInstant,
@@ -37,6 +39,8 @@ const listed = z
     minutes: row.minutes,
     points: row.points,
     postedAt: row.posted_at,
+    /** Since when it is taken back from its class; `null` while it is there. */
+    withdrawnAt: row.withdrawn_at,
     steps: row.steps.length,
     inOrder: row.in_order,
     /** Marked without names until it is handed back. */
@@ -61,9 +65,13 @@ const listed = z
 
 export type ListedAssignment = z.output<typeof listed>;
 
-const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.points, a.posted_at, a.opens_at,
+const LISTED = `a.id, a.class_id, a.unit_id, a.position, a.title, a.minutes, a.points, a.posted_at, a.withdrawn_at, a.opens_at,
   a.due_at, a.closes_at, coalesce(x.minutes, 0) AS extra_minutes, m.joined_at, a.late, a.take_back, a.goes, a.in_order,
-  a.unnamed, EXISTS (SELECT 1 FROM unlocks u WHERE u.assignment_id = a.id) AS waits, coalesce(st.steps, '[]') AS steps`;
+  a.unnamed, coalesce(st.steps, '[]') AS steps`;
+
+/** Does an assignment wait for other work that is for the student, too? */
+const waits = (student: string) => `EXISTS (SELECT 1 FROM unlocks u JOIN assignment w ON w.id = u.after_id
+  WHERE u.assignment_id = a.id AND ${isFor('w', student)}) AS waits`;
 
 const STEPS = `json_agg(json_build_object('id', s.id, 'kind', s.kind, 'settings', s.settings)) AS steps`;
 
@@ -79,19 +87,19 @@ const ONE_BY_ONE = `assignment a LEFT JOIN membership m ON m.class_id = a.class_
 export const assignmentsFor = (personId: PersonId, classId: ClassId | null, now: Instant) =>
   rows(
     listed,
-    `SELECT ${LISTED} FROM membership m JOIN assignment a ON a.class_id = m.class_id JOIN class c ON c.id = m.class_id
+    `SELECT ${LISTED}, ${waits('m.person_id')} FROM membership m JOIN assignment a ON a.class_id = m.class_id JOIN class c ON c.id = m.class_id
      LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = m.person_id
      LEFT JOIN (SELECT s.assignment_id, ${STEPS} FROM membership om JOIN assignment o ON o.class_id = om.class_id
        JOIN step s ON s.assignment_id = o.id WHERE om.person_id = $1 AND ($2::text IS NULL OR om.class_id = $2)
        GROUP BY s.assignment_id) st ON st.assignment_id = a.id
      WHERE m.person_id = $1 AND (m.class_id = $2 OR ($2::text IS NULL AND c.ended_at IS NULL))
-       AND (m.role = 'teacher' OR a.posted_at <= $3)`,
+       AND (CASE m.role WHEN 'teacher' THEN a.withdrawn_at IS NULL ELSE a.posted_at <= $3 AND ${isFor('a', 'm.person_id')} END)`,
     [personId, classId, time(now)],
   );
 
 /** An assignment with the times that hold for one student, or for everybody who has no others. */
 export const findAssignment = (assignmentId: AssignmentId, studentId: PersonId | null = null) =>
-  row(listed, `SELECT ${LISTED} FROM ${ONE_BY_ONE} WHERE a.id = $1`, [assignmentId, studentId]);
+  row(listed, `SELECT ${LISTED}, ${waits('$2')} FROM ${ONE_BY_ONE} WHERE a.id = $1`, [assignmentId, studentId]);
 
 /** Says whether an assignment is marked without names. */
 export async function setUnnamed(db: Queryable, assignmentId: AssignmentId, unnamed: boolean): Promise<void> {
@@ -139,7 +147,10 @@ export const rubricOf = (assignmentId: AssignmentId) =>
 /** The rules of some assignments, for one student or for everybody who has no times of their own. */
 export const rulesOf = (assignmentIds: readonly AssignmentId[], studentId: PersonId | null) =>
   made(
-    rows(listed, `SELECT ${LISTED} FROM ${ONE_BY_ONE} WHERE a.id = ANY($1)`, [assignmentIds, studentId]),
+    rows(listed, `SELECT ${LISTED}, ${waits('$2')} FROM ${ONE_BY_ONE} WHERE a.id = ANY($1)`, [
+      assignmentIds,
+      studentId,
+    ]),
     (found) => new Map(found.map((one) => [one.id, one.rules])),
   );
 
@@ -170,7 +181,7 @@ export const waitingOf = (personId: PersonId, now: Instant) =>
     z.object({ assignment_id: id<AssignmentId>(), after_id: id<AssignmentId>(), after: z.string() }),
     `SELECT u.assignment_id, u.after_id, o.title AS after FROM membership m JOIN assignment a ON a.class_id = m.class_id
      JOIN unlocks u ON u.assignment_id = a.id JOIN assignment o ON o.id = u.after_id
-     WHERE m.person_id = $1 AND a.posted_at <= $2 AND o.posted_at <= $2`,
+     WHERE m.person_id = $1 AND a.posted_at <= $2 AND o.posted_at <= $2 AND ${isFor('a', '$1')} AND ${isFor('o', '$1')}`,
     [personId, time(now)],
   );
 
@@ -180,7 +191,8 @@ export const waitsFor = (assignmentId: AssignmentId, studentId: PersonId, now: I
     z.object({ id: id<AssignmentId>(), title: z.string(), done: z.boolean() }),
     `SELECT a.id, a.title, EXISTS (SELECT 1 FROM event e WHERE e.student_id = $2 AND e.assignment_id = a.id
        AND e.kind = 'handed-in') AS done
-     FROM unlocks u JOIN assignment a ON a.id = u.after_id WHERE u.assignment_id = $1 AND a.posted_at <= $3 ORDER BY a.position`,
+     FROM unlocks u JOIN assignment a ON a.id = u.after_id WHERE u.assignment_id = $1 AND a.posted_at <= $3
+       AND ${isFor('a', '$2')} ORDER BY a.position`,
     [assignmentId, studentId, time(now)],
   );
 
@@ -193,22 +205,26 @@ export const isWaitedFor = (assignmentId: AssignmentId) =>
     (found) => found?.waits ?? false,
   );
 
-/** The assignments that a student's hand-in has just opened: all they wait for is handed in, and that was not noted yet. */
+/**
+ * What has just opened, for some students, behind an assignment that was handed in or is not for them any more: all else that it
+ * waits for is handed in, too, and that was not noted yet.
+ */
 export async function openedBy(
   tx: Queryable,
   assignmentId: AssignmentId,
-  studentId: PersonId,
-): Promise<AssignmentId[]> {
-  const rows = await many(
+  studentIds: readonly PersonId[],
+): Promise<readonly { readonly id: AssignmentId; readonly student: PersonId }[]> {
+  return many(
     tx,
-    z.object({ id: id<AssignmentId>() }),
-    `SELECT u.assignment_id AS id FROM unlocks u WHERE u.after_id = $1
-       AND NOT EXISTS (SELECT 1 FROM unlocks o WHERE o.assignment_id = u.assignment_id AND NOT EXISTS
-         (SELECT 1 FROM event e WHERE e.student_id = $2 AND e.assignment_id = o.after_id AND e.kind = 'handed-in'))
-       AND NOT EXISTS (SELECT 1 FROM event e WHERE e.student_id = $2 AND e.assignment_id = u.assignment_id AND e.kind = 'unlocked')`,
-    [assignmentId, studentId],
+    z.object({ id: id<AssignmentId>(), student: id<PersonId>() }),
+    `SELECT u.assignment_id AS id, s.student FROM unlocks u CROSS JOIN unnest($2::text[]) AS s (student) WHERE u.after_id = $1
+       AND NOT EXISTS (SELECT 1 FROM unlocks o JOIN assignment w ON w.id = o.after_id
+         WHERE o.assignment_id = u.assignment_id AND ${isFor('w', 's.student')} AND NOT EXISTS
+         (SELECT 1 FROM event e WHERE e.student_id = s.student AND e.assignment_id = o.after_id AND e.kind = 'handed-in'))
+       AND NOT EXISTS (SELECT 1 FROM event e
+         WHERE e.student_id = s.student AND e.assignment_id = u.assignment_id AND e.kind = 'unlocked')`,
+    [assignmentId, studentIds],
   );
-  return rows.map((row) => row.id);
 }
 
 /** Until when a student has put things off, by assignment. */

@@ -1,6 +1,7 @@
 import { tzOffset } from '@date-fns/tz';
 import type { Instant } from '../ids';
 import { weekdayOf } from './due-words';
+import { daysOff, type Holiday, holidayOn } from './holidays';
 import type { LessonTime } from './lessons';
 
 /** A lesson of the week with its end, the time on the wall as `H:MM`. */
@@ -32,7 +33,7 @@ const momentAt = (wall: number, zone: string): Instant =>
   momentsAt(wall, zone)[0] ?? wall - tzOffset(zone, new Date(wall - DAY)) * MINUTE;
 
 /**
- * The next lessons of a week that repeats, those that have not begun, in their order.
+ * The next lessons of a week that repeats, those that have not begun, in their order. In holidays there are none.
  *
  * @param most how many at most
  */
@@ -41,27 +42,32 @@ export function comingLessons(
   now: Instant,
   zone: string,
   most: number,
+  holidays: readonly Holiday[] = [],
 ): readonly ComingLesson[] {
   if (lessons.length === 0) return [];
   const today = weekdayOf(now, zone);
   const wall = now + tzOffset(zone, new Date(now)) * MINUTE;
   const midnight = wall - (((wall % DAY) + DAY) % DAY);
-  const weeks = Math.ceil(most / lessons.length) + 1;
+  const weeks = Math.ceil(most / lessons.length) + 1 + Math.ceil(daysOff(holidays) / 7) + holidays.length;
   return lessons
     .flatMap(({ weekday, starts, ends }) =>
-      Array.from({ length: weeks }, (_, week) => {
-        const day = midnight + (((weekday - today + 7) % 7) + week * 7) * DAY;
-        const at = (clock: string) => {
-          const [hours = 0, minutes = 0] = clock.split(':').map(Number);
-          return momentAt(day + (hours * 60 + minutes) * MINUTE, zone);
-        };
-        return { startsAt: at(starts), endsAt: at(ends) };
-      }),
+      Array.from({ length: weeks }, (_, week) => midnight + (((weekday - today + 7) % 7) + week * 7) * DAY)
+        .filter((day) => holidayOn(dayText(day), holidays) === undefined)
+        .map((day) => {
+          const at = (clock: string) => {
+            const [hours = 0, minutes = 0] = clock.split(':').map(Number);
+            return momentAt(day + (hours * 60 + minutes) * MINUTE, zone);
+          };
+          return { startsAt: at(starts), endsAt: at(ends) };
+        }),
     )
     .filter(({ startsAt }) => startsAt >= now)
     .sort((a, b) => a.startsAt - b.startsAt)
     .slice(0, most);
 }
+
+/** A day, as a calendar has it. @param wall a time on the wall as if it were one of UTC */
+const dayText = (wall: number): string => new Date(wall).toISOString().slice(0, 10);
 
 /** The wall-clock time of a moment in the zone, as an input of a page has it: `2027-03-09T15:00`. */
 export function wallText(at: Instant, zone: string): string {

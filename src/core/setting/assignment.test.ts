@@ -137,6 +137,29 @@ const cases: readonly [
   ['waiting for what waits for it', { after: ['knot' as AssignmentId] }, 'after', null, 'waits-in-a-circle'],
   ['a stranger in a group', { groups: [['zoe' as PersonId]] }, 'groups', null, 'unknown-student'],
   ['somebody in two groups', { groups: [['ada'], ['ada']] as PersonId[][] }, 'groups', null, 'twice-in-groups'],
+  ['a stranger for whom it is', { only: ['zoe' as PersonId] }, 'for', null, 'unknown-student'],
+  [
+    'a stranger with more time',
+    { arranged: [{ student: 'zoe' as PersonId, minutes: 5 }] },
+    'for',
+    null,
+    'unknown-student',
+  ],
+  ['more time that is none', { arranged: [{ student: 'ada' as PersonId, minutes: 0 }] }, 'for', null, 'no-number'],
+  [
+    'two things for one alone',
+    { arranged: [5, null].map((minutes) => ({ student: 'ada' as PersonId, minutes })) },
+    'for',
+    null,
+    'twice-arranged',
+  ],
+  [
+    'only for whoever is excused',
+    { only: ['ada' as PersonId], arranged: [{ student: 'ada' as PersonId, minutes: null }] },
+    'for',
+    null,
+    'nobody',
+  ],
   ['more steps than anybody sets', { steps: Array(61).fill(step()) }, 'steps', null, 'too-much'],
 ];
 test.each(cases)('%s is said where it can be mended', (_, more, part, id, code) => {

@@ -43,6 +43,8 @@ export type AssignmentUnmet = Unmet<
   | 'waits-in-a-circle'
   | 'unknown-student'
   | 'twice-in-groups'
+  | 'twice-arranged'
+  | 'nobody'
   | SetUnmet
 >;
 
@@ -132,7 +134,7 @@ export function assignmentUnmet(
   const at = (part: AssignmentUnmet['part'], codes: readonly Kept[], id: string | null = null) => {
     for (const code of codes) unmet.push({ part, id, code });
   };
-  const { points, goes, steps, asks, rubric, after, groups } = draft;
+  const { points, goes, steps, asks, rubric, after, groups, only, arranged } = draft;
   at('title', titled(draft.title));
   if (draft.unit !== null && !known.units.has(draft.unit)) at('unit', ['unknown-unit']);
   at('times', times(draft));
@@ -160,6 +162,12 @@ export function assignmentUnmet(
   const together = groups.flat();
   if (together.some((one) => !known.students.has(one))) at('groups', ['unknown-student']);
   if (repeated(together)) at('groups', ['twice-in-groups']);
+  const alone = arranged.map(({ student }) => student);
+  if ([...only, ...alone].some((one) => !known.students.has(one))) at('for', ['unknown-student']);
+  if (repeated(alone)) at('for', ['twice-arranged']);
+  const excused = new Set(arranged.filter(({ minutes }) => minutes === null).map(({ student }) => student));
+  if (only.length > 0 && only.every((one) => excused.has(one))) at('for', ['nobody']);
+  for (const { minutes } of arranged) if (minutes !== null) at('for', whole(minutes, 1, MOST_MINUTES * 12));
   for (const part of ['steps', 'asks', 'rubric'] as const)
     if (repeated(draft[part].map(({ id }) => id))) at(part, ['same-id']);
   return unmet;

@@ -1,8 +1,9 @@
 import { Temporal } from 'temporal-polyfill';
 import type { StepId } from '../ids';
 import { answerPlaces } from '../text/document-json';
-import { copied, relaid } from './copied';
+import { copied } from './copied';
 import { type AssignmentDraft, EMPTY_DRAFT } from './draft';
+import { layer } from './laying';
 
 const ZONE = 'Europe/Lisbon';
 const lesson = (weekday: number, starts: string, ends: string) => ({ weekday, starts, ends });
@@ -12,22 +13,6 @@ const at = (text: string) => Temporal.PlainDateTime.from(text).toZonedDateTime(Z
 // From Tuesday 2 March 2027; into a class from Monday 22 March, over the change to summer time on the 28th.
 const from = { lessons: [lesson(2, '9:00', '9:45'), lesson(4, '11:00', '11:45')], from: at('2027-03-02T08:00') };
 const to = { lessons: [lesson(1, '13:00', '13:45'), lesson(5, '8:30', '9:15')], from: at('2027-03-22T08:00') };
-
-test('what lay by a lesson lies by the so-manieth lesson of the other class, over a change of the clock', () => {
-  const laid = (text: string) => relaid(at(text), from, to, ZONE);
-  expect(laid('2027-03-02T09:00')).toBe(at('2027-03-22T13:00'));
-  expect(laid('2027-03-04T11:45')).toBe(at('2027-03-26T09:15'));
-  expect(laid('2027-03-09T09:45')).toBe(at('2027-03-29T13:45'));
-  expect(laid('2027-03-11T11:00')).toBe(at('2027-04-02T08:30'));
-});
-
-test('any other time keeps its place on the wall, so many days on', () => {
-  expect(relaid(at('2027-03-08T18:00'), from, to, ZONE)).toBe(at('2027-03-28T18:00'));
-  // Where the other class has no lessons, so does one that lay by a lesson.
-  expect(relaid(at('2027-03-04T11:45'), from, { ...to, lessons: [] }, ZONE)).toBe(at('2027-03-24T11:45'));
-  // A time that does not exist there.
-  expect(relaid(at('2027-03-08T01:30'), from, to, ZONE)).toBeGreaterThan(at('2027-03-27T00:00'));
-});
 
 test('a copy has ids of its own, keeps what is asked at its places, and leaves behind what is of the first class', () => {
   const draft: AssignmentDraft = {
@@ -68,7 +53,7 @@ test('a copy has ids of its own, keeps what is asked at its places, and leaves b
     n += 1;
     return `new${n}`;
   };
-  const copy = copied(draft, { from, to, zone: ZONE, materials: new Map([['m1', 'm9']]), newId });
+  const copy = copied(draft, { lay: layer(from, to, ZONE), materials: new Map([['m1', 'm9']]), newId });
   const ids = [...copy.steps, ...copy.asks, ...copy.rubric].map(({ id }) => id);
   expect(ids.every((id) => id.startsWith('new'))).toBe(true);
   expect(new Set(ids).size).toBe(ids.length);
@@ -77,6 +62,7 @@ test('a copy has ids of its own, keeps what is asked at its places, and leaves b
   expect(copy).toMatchObject({ unit: null, after: [], groups: [], dueAt: at('2027-03-26T09:15') });
   expect(copy.steps[0]?.material).toBe('m9');
   // What is not taken along is missing, and not another class's.
-  const without = copied(draft, { from, to, zone: ZONE, materials: new Map(), newId });
+  const without = copied(draft, { lay: layer(from, to, ZONE), own: { unit: 'unit-2' }, materials: new Map(), newId });
   expect(without.steps[0]?.material).toBeNull();
+  expect(without.unit).toBe('unit-2');
 });

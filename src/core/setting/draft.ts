@@ -23,6 +23,13 @@ export interface DraftStep {
   readonly questions?: QuestionSet;
 }
 
+/** What holds for one student alone, from the first time that it is posted: more time, or that they need not do it. */
+export interface Arranged {
+  readonly student: PersonId;
+  /** How much more time, in minutes; `null` for whoever is excused. */
+  readonly minutes: number | null;
+}
+
 /** What a teacher sets, whole: as it is written, as it is posted and as each version of it is kept. */
 export interface AssignmentDraft {
   readonly title: string;
@@ -47,6 +54,11 @@ export interface AssignmentDraft {
   readonly after: readonly AssignmentId[];
   /** Who works together on it; empty where everybody works by themselves. */
   readonly groups: readonly (readonly PersonId[])[];
+  /** For whom it is; empty for everybody in the class. */
+  readonly only: readonly PersonId[];
+  readonly arranged: readonly Arranged[];
+  /** Does the same come again every week, and until when? `null` for what is set once. */
+  readonly again: { readonly until: Instant } | null;
   readonly steps: readonly DraftStep[];
   readonly asks: readonly Ask[];
   readonly rubric: readonly Criterion[];
@@ -72,6 +84,9 @@ export const EMPTY_DRAFT: AssignmentDraft = {
   unnamed: false,
   after: [],
   groups: [],
+  only: [],
+  arranged: [],
+  again: null,
   steps: [],
   asks: [],
   rubric: [],
@@ -108,6 +123,9 @@ export const chosenParts = z.object({
   unnamed: z.catch(z.boolean(), EMPTY_DRAFT.unnamed),
   after: z.catch(z.array(id<AssignmentId>()), []),
   groups: z.catch(z.array(z.array(id<PersonId>())), []),
+  only: z.catch(z.array(id<PersonId>()), []),
+  arranged: z.catch(z.array(z.object({ student: id<PersonId>(), minutes: z.nullable(z.int()) })), []),
+  again: maybe(z.object({ until: z.int() })),
 });
 
 /** Of a step's settings only what its kind knows comes in, so that nothing of a draft is deeper than we say. */
@@ -157,7 +175,7 @@ export function oneOf<Value>(part: z.core.$ZodType<Value>, stored: unknown): Val
 }
 
 /** So much one draft may hold. Nobody sets as much; whatever has more was made to keep a machine busy. */
-const MOST = { steps: 60, asks: 600, rubric: 60, groups: 400 } as const;
+const MOST = { steps: 60, asks: 600, rubric: 60, groups: 400, only: 1000, arranged: 1000 } as const;
 
 /** So many parts of questions one draft may hold. */
 const MOST_QUESTIONS = 2000;

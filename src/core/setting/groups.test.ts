@@ -1,6 +1,7 @@
 import { chiSquaredDistributionTable } from 'simple-statistics';
+import type { PersonId } from '../ids';
 import { scaledTo } from '../marks/rubric';
-import { atRandom, byNumber } from './groups';
+import { atRandom, byNumber, movedInto } from './groups';
 
 const people = (n: number) => Array.from({ length: n }, (_, i) => `p${i}`);
 
@@ -50,4 +51,14 @@ test('a rubric is scaled by shares, in half points, to the sum that is asked for
   ).toBe(true);
   expect(scaledTo([], 5)).toEqual([]);
   expect(scaledTo([criterion('none', 0)], 5).map(({ points }) => points)).toEqual([0]);
+});
+
+test('one who goes into another group, a new one or none is in one at most, and nobody is left behind in an empty one', () => {
+  const [a, b, c] = ['a', 'b', 'c'] as PersonId[] as [PersonId, PersonId, PersonId];
+  const groups = [[a, b], [c]];
+  expect(movedInto(groups, b, 1)).toEqual([[a], [c, b]]);
+  expect(movedInto(groups, c, 0)).toEqual([[a, b, c]]);
+  expect(movedInto(groups, a, 2)).toEqual([[b], [c], [a]]);
+  expect(movedInto(groups, a, -1)).toEqual([[b], [c]]);
+  expect(movedInto([[a, b]], c, 0)).toEqual([[a, b, c]]);
 });

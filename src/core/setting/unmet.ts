@@ -15,6 +15,7 @@ export type Part =
   | 'rubric'
   | 'after'
   | 'groups'
+  | 'for'
   | 'file'
   | 'address'
   | 'attachments'

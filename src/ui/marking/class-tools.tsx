@@ -11,11 +11,10 @@ import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { keyOr } from '@/ui/common/key-or';
-import { NumberField } from '@/ui/common/number-field';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
-import { useTimes } from '@/ui/common/times';
 import { sendUnsaved } from '@/ui/common/unsaved';
 import { useRefresh } from '@/ui/common/use-refresh';
+import { ForOne } from './for-one';
 import classes from './marking-tools.module.css';
 import { useShownName } from './shown-name';
 
@@ -170,68 +169,6 @@ function HandBackMarked({ view, close }: { view: MarkingView; close: () => void 
   );
 }
 
-/** More time for one student. */
-function ExtraTime({ view, zone, now, close }: { view: MarkingView; zone: string; now: number; close: () => void }) {
-  const t = useTranslations('class-tools');
-  const refresh = useRefresh();
-  const times = useTimes(zone);
-  const named = view.students.filter(({ name }) => name !== null);
-  const [who, setWho] = useState(named.find(({ key }) => key === view.open?.student.key)?.key ?? named[0]?.key ?? '');
-  const [hours, setHours] = useState<number>((named.find(({ key }) => key === who)?.extraMinutes ?? 0) / 60);
-  const [problem, setProblem] = useState(false);
-  const send = async () => {
-    const minutes = Math.round(hours * 60);
-    const answer = await post(`/api/assignments/${view.id}/extra-time`, { student: who, minutes });
-    setProblem(!answer.ok);
-    if (!answer.ok) return;
-    refresh();
-    close();
-  };
-  return (
-    <>
-      <p>{t('extra-says')}</p>
-      <label className={classes.pick}>
-        {t('extra-who')}
-        <select
-          className="field"
-          value={who}
-          onChange={(event) => {
-            setWho(event.target.value);
-            setHours((named.find(({ key }) => key === event.target.value)?.extraMinutes ?? 0) / 60);
-          }}
-        >
-          {named.map(({ key, name }) => (
-            <option key={key} value={key}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <NumberField
-        label={t('extra-hours')}
-        description={t('extra-none')}
-        value={hours}
-        change={(value) => setHours(value ?? 0)}
-        min={0}
-        max={1440}
-        step={1}
-      />
-      {view.dueAt === null ? null : (
-        <p role="status">{t('extra-due', { when: times.moment(view.dueAt + Math.round(hours * 60) * 60_000, now) })}</p>
-      )}
-      <p role="alert" className={classes.problem}>
-        {problem ? t('broke') : null}
-      </p>
-      <div className={classes.moves}>
-        <QuietButton onClick={close}>{t('close')}</QuietButton>
-        <PrimaryButton onClick={send} disabled={who === ''}>
-          {t('extra-give')}
-        </PrimaryButton>
-      </div>
-    </>
-  );
-}
-
 type Tool = 'missing' | 'back' | 'extra' | 'spread';
 
 /** What a teacher does with the whole class's work. */
@@ -288,7 +225,7 @@ export function ClassTools({ view, zone, now }: { view: MarkingView; zone: strin
             </div>
             {tool === 'missing' ? <WriteToMissing view={view} close={close} /> : null}
             {tool === 'back' ? <HandBackMarked view={view} close={close} /> : null}
-            {tool === 'extra' ? <ExtraTime view={view} zone={zone} now={now} close={close} /> : null}
+            {tool === 'extra' ? <ForOne view={view} zone={zone} now={now} close={close} /> : null}
             {tool === 'spread' && view.spread ? <SpreadChart spread={view.spread} /> : null}
           </Modal.Body>
         </Modal.Content>

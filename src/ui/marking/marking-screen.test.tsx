@@ -68,7 +68,7 @@ test('without names the work has a number, and nothing on the screen says whose 
 
 test('more time for one student stands on that student’s Desk and among what is new', async () => {
   const page = await open();
-  await page.hand.click(page.getByRole('button', { name: 'More time for one' }));
+  await page.hand.click(page.getByRole('button', { name: 'More time for one, or excused' }));
   const dialog = within(await page.findByRole('dialog', { name: /./ }));
   expect(await screens.found()).toEqual([]);
   await page.hand.selectOptions(dialog.getByLabelText('Who'), 'Farida Karimi');

@@ -48,7 +48,7 @@ export function StudentsList({ view, zone, now }: Props) {
               <span>
                 <bdi>{shownName(student)}</bdi>
                 <small>
-                  {state(student.state)}
+                  {student.excused ? t('excused') : state(student.state)}
                   {student.handedInAt === null ? '' : `, ${times.moment(student.handedInAt, now)}`}
                   {student.lateBy > 0 ? `, ${t('late-by', { by: times.late(student.lateBy) })}` : ''}
                   {student.draft === 'none' || student.list !== 'waiting' ? '' : `, ${t(`draft-${student.draft}`)}`}

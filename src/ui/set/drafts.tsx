@@ -34,9 +34,11 @@ export function Drafts({ drafts, named, zone, now }: Props) {
             {' · '}
           </>
         ) : null}
-        {draft.waits_until === null
-          ? t('begun', { when: times.ago(draft.at, now) })
-          : t('waits', { when: times.moment(draft.waits_until, now) })}
+        {draft.withdrawn_at !== null
+          ? t('withdrawn', { when: times.ago(draft.withdrawn_at, now) })
+          : draft.waits_until === null
+            ? t('begun', { when: times.ago(draft.at, now) })
+            : t('waits', { when: times.moment(draft.waits_until, now) })}
       </span>
       {named || draft.waits_until !== null ? null : <PutAway draft={draft.id} away={draft.removed_at !== null} />}
     </li>

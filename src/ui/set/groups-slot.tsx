@@ -4,20 +4,81 @@ import { useTranslations } from 'next-intl';
 import { useMemo, useState } from 'react';
 import type { PersonId } from '@/core/ids';
 import { choose } from '@/core/setting/draft-writes';
-import { atRandom, byNumber } from '@/core/setting/groups';
+import { atRandom, byNumber, type Groups, movedInto } from '@/core/setting/groups';
 import { newAct } from '@/ui/common/act';
 import { QuietButton } from '@/ui/common/primary-button';
 import classes from './set.module.css';
 import { Choices, Slot } from './slot';
 import type { SetTools } from './tools';
 
-/** Who works together: nobody, by how many, or by chance. */
-export function Groups({ tools: { draft, ydoc, view, unmet } }: { tools: SetTools }) {
+const SIZES = [2, 3, 4, 5, 6] as const;
+
+/** Everybody in their group: whoever is chosen goes into another, or works alone. */
+function Members({
+  groups,
+  names,
+  change,
+}: {
+  groups: Groups;
+  names: ReadonlyMap<string, string>;
+  change: (groups: Groups) => void;
+}) {
   const t = useTranslations('set');
-  const ids = useMemo(() => view.students.map(({ id }) => id as PersonId), [view.students]);
-  const names = new Map(view.students.map(({ id, name }) => [id as string, name]));
-  const { groups } = draft;
+  const placed = new Set<string>(groups.flat());
+  const free = [...names.keys()].filter((id) => !placed.has(id)) as PersonId[];
+  const member = (id: PersonId, own: number) => (
+    <Slot key={id} words={names.get(id) ?? '?'} label={t('move-member')}>
+      {(close) => (
+        <Choices
+          choices={[
+            ...groups.map((_, i) => ({ value: i, words: t('into-group', { n: i + 1 }) })),
+            { value: groups.length, words: t('into-new-group') },
+            { value: -1, words: t('alone') },
+          ]}
+          chosen={own}
+          choose={(to) => {
+            change(movedInto(groups, id, to));
+            close();
+          }}
+        />
+      )}
+    </Slot>
+  );
+  return (
+    <>
+      <ol className={classes.groups}>
+        {groups.map((members, i) => (
+          <li key={members.join(' ')}>
+            {members.map((id) => (
+              <span key={id}>{member(id, i)} </span>
+            ))}
+          </li>
+        ))}
+      </ol>
+      {free.length > 0 ? (
+        <p>
+          {t('alone-are')}{' '}
+          {free.map((id) => (
+            <span key={id}>{member(id, -1)} </span>
+          ))}
+        </p>
+      ) : null}
+    </>
+  );
+}
+
+/** Who works together: nobody, by how many, by chance, as last time, or by hand. */
+export function GroupsSlot({ tools: { draft, ydoc, view, unmet } }: { tools: SetTools }) {
+  const t = useTranslations('set');
+  const { groups, only } = draft;
+  const people = useMemo(
+    () => view.students.filter(({ id }) => only.length === 0 || only.includes(id as PersonId)),
+    [view.students, only],
+  );
+  const ids = people.map(({ id }) => id as PersonId);
+  const names = new Map(people.map(({ id, name }) => [id as string, name]));
   const [size, setSize] = useState(3);
+  const take = (made: Groups) => choose(ydoc, 'groups', made);
   return (
     <>
       <Slot
@@ -28,10 +89,14 @@ export function Groups({ tools: { draft, ydoc, view, unmet } }: { tools: SetTool
         {(close) => (
           <>
             <Choices
-              choices={[{ value: 'own', words: t('own-work') }]}
-              chosen={groups.length === 0 ? 'own' : ''}
-              choose={() => {
-                choose(ydoc, 'groups', []);
+              choices={[
+                { value: -1, words: t('own-work') },
+                ...view.grouped.map(({ title }, i) => ({ value: i, words: t('as-in', { title }) })),
+              ]}
+              chosen={groups.length === 0 ? -1 : null}
+              choose={(i) => {
+                const before = view.grouped[i ?? -1]?.groups ?? [];
+                take(before.map((group) => group.filter((id) => names.has(id))).filter((group) => group.length > 0));
                 close();
               }}
             />
@@ -43,39 +108,34 @@ export function Groups({ tools: { draft, ydoc, view, unmet } }: { tools: SetTool
                 onChange={({ currentTarget: { value } }) => setSize(Number(value))}
                 aria-label={t('of-size')}
               >
-                {[2, 3, 4, 5, 6].map((n) => (
+                {SIZES.map((n) => (
                   <option key={n} value={n}>
                     {n}
                   </option>
                 ))}
               </select>
             </p>
-            <QuietButton
-              onClick={() => {
-                choose(ydoc, 'groups', byNumber(ids, size));
-                close();
-              }}
-            >
-              {t('by-list')}
-            </QuietButton>{' '}
-            <QuietButton
-              onClick={() => {
-                choose(ydoc, 'groups', atRandom(ids, size, newAct()));
-                close();
-              }}
-            >
-              {t('by-chance')}
-            </QuietButton>
+            {(
+              [
+                ['by-list', () => byNumber(ids, size)],
+                ['by-chance', () => atRandom(ids, size, newAct())],
+              ] as const
+            ).map(([key, make]) => (
+              <span key={key}>
+                <QuietButton
+                  onClick={() => {
+                    take(make());
+                    close();
+                  }}
+                >
+                  {t(key)}
+                </QuietButton>{' '}
+              </span>
+            ))}
           </>
         )}
       </Slot>
-      {groups.length > 0 ? (
-        <ol className={classes.groups}>
-          {groups.map((members) => (
-            <li key={members.join(' ')}>{members.map((id) => names.get(id) ?? '?').join(', ')}</li>
-          ))}
-        </ol>
-      ) : null}
+      {groups.length > 0 ? <Members groups={groups} names={names} change={take} /> : null}
     </>
   );
 }

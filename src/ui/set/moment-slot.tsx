@@ -23,6 +23,7 @@ interface Props {
   /** Whether a lesson is meant from its beginning or to its end. */
   readonly lesson: 'start' | 'end';
   readonly lessons: SetDesk['lessons'];
+  readonly holidays: SetDesk['holidays'];
   readonly times: Times;
   readonly zone: string;
   readonly now: Instant;
@@ -30,11 +31,23 @@ interface Props {
 }
 
 /** A moment in a sentence: by the lessons of the class, or by the clock. */
-export function MomentSlot({ at, change, label, none, lesson, lessons, times, zone, now, unmet = false }: Props) {
+export function MomentSlot({
+  at,
+  change,
+  label,
+  none,
+  lesson,
+  lessons,
+  holidays,
+  times,
+  zone,
+  now,
+  unmet = false,
+}: Props) {
   const t = useTranslations('set');
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<'unknown' | 'skipped' | null>(null);
-  const coming = comingLessons(lessons, now, zone, LESSONS).map(({ startsAt, endsAt }) =>
+  const coming = comingLessons(lessons, now, zone, LESSONS, holidays).map(({ startsAt, endsAt }) =>
     lesson === 'start' ? startsAt : endsAt,
   );
   const words = (moment: Instant) => times.moment(moment, now);

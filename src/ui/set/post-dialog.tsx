@@ -92,7 +92,9 @@ export function PostDialog({ tools, close, posted }: Props) {
             </>
           ) : (
             <div>
-              {t('for-all', { n: view.students.length })}{' '}
+              {draft.only.length === 0
+                ? t('for-all', { n: view.students.length })
+                : t('for-named', { n: draft.only.length })}{' '}
               <MomentSlot
                 at={at}
                 change={setAt}
@@ -100,6 +102,7 @@ export function PostDialog({ tools, close, posted }: Props) {
                 none={t('post-now')}
                 lesson="start"
                 lessons={view.lessons}
+                holidays={view.holidays}
                 times={times}
                 zone={zone}
                 now={now}

@@ -7,10 +7,12 @@ import { choose } from '@/core/setting/draft-writes';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import { followsDue, type LateRule, lossIn } from '@/core/work/rules';
 import { CopyInto } from './copy-into';
-import { Groups } from './groups-slot';
+import { ForSome, ForWhom, Weekly } from './for-whom';
+import { GroupsSlot } from './groups-slot';
 import { MomentSlot, NumberSlot } from './moment-slot';
 import classes from './set.module.css';
 import { Choices, Slot } from './slot';
+import { TakingBack } from './taking-back';
 import type { SetTools } from './tools';
 
 const LATE: readonly LateRule['kind'][] = ['no-loss', 'loss', 'closed'];
@@ -51,13 +53,19 @@ function TryMoment({ tools: { draft, times, now } }: { tools: SetTools }) {
 export function RulesSheet({ tools }: { tools: SetTools }) {
   const t = useTranslations('set');
   const { draft, ydoc, view, times, zone, now, unmet } = tools;
-  const moments = { lessons: view.lessons, times, zone, now };
+  const moments = { lessons: view.lessons, holidays: view.holidays, times, zone, now };
   const lacks = (part: string) => unmet.some((one) => one.part === part);
   const at = (name: 'opensAt' | 'dueAt' | 'closesAt') => (moment: Instant | null) => choose(ydoc, name, moment);
   const loss = lossIn(draft.late);
   const titles = new Map(view.others.map(({ id, title }) => [id, title]));
   return (
     <div className={classes.sentences}>
+      <div>
+        <ForWhom tools={tools} />
+        {'. '}
+        <Weekly tools={tools} />
+        {'.'}
+      </div>
       <div>
         {t('opens')}{' '}
         <MomentSlot
@@ -172,7 +180,7 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
         {'.'}
       </div>
       <div>
-        <Groups tools={tools} />
+        <GroupsSlot tools={tools} />
         {'. '}
         <Slot words={t(draft.unnamed ? 'without-names' : 'with-names')} label={t('names-label')}>
           {(close) => (
@@ -203,6 +211,7 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
         </Slot>
         {'.'}
       </div>
+      <ForSome tools={tools} />
       {view.others.length === 0 ? null : (
         <div>
           <Slot
@@ -242,6 +251,7 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
       )}
       <TryMoment tools={tools} />
       <CopyInto tools={tools} />
+      <TakingBack tools={tools} />
     </div>
   );
 }

@@ -90,6 +90,7 @@ export function SetHead({ tools }: { tools: SetTools }) {
             none={t('never-due')}
             lesson="end"
             lessons={view.lessons}
+            holidays={view.holidays}
             times={times}
             zone={zone}
             now={now}

@@ -8,6 +8,7 @@ import type { Unmet } from '@/core/setting/unmet';
 import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { keyOr } from '@/ui/common/key-or';
+import { PlaceLink } from '@/ui/common/place-link';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import classes from './set-here.module.css';
 
@@ -195,6 +196,7 @@ export function TellClass(props: TellProps) {
         >
           {t('add-unit')}
         </button>
+        <PlaceLink to={{ at: 'course', class: props.classId }}>{t('take-over')}</PlaceLink>
       </p>
       {open === 'tell' ? <Tell {...props} close={close} /> : null}
       {open === 'unit' ? <AddUnit classId={props.classId} close={close} /> : null}

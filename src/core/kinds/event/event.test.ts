@@ -27,7 +27,15 @@ describe('the kinds of event', () => {
   });
 
   test('each is news to whom it concerns, and to whoever did it only where it follows from their act', () => {
-    expect(newsTo('student')).toEqual(['unlocked', 'handed-back', 'aside-written', 'amended', 'extra-time']);
+    expect(newsTo('student')).toEqual([
+      'unlocked',
+      'handed-back',
+      'aside-written',
+      'amended',
+      'extra-time',
+      'excused',
+      'asked-again',
+    ]);
     expect(newsTo('teachers')).toEqual(['handed-in', 'taken-back', 'aside-written', 'remark-answered']);
     expect(newsTo('class')).toEqual(['posted', 'opens']);
     expect(OWN_NEWS).toEqual(['unlocked']);

@@ -68,6 +68,9 @@ const TOLD = {
   'aside-changed': { news: [], sheet: 'aside', fact: null },
   amended: { news: ['student'], sheet: 'feedback', fact: null },
   'extra-time': { news: ['student'], sheet: 'brief', fact: null },
+  /** A student need not do some work, or has to after all. */
+  excused: { news: ['student'], sheet: null, fact: null },
+  'asked-again': { news: ['student'], sheet: 'brief', fact: null },
   /** An attempt began, went on or ended: open screens of its student and of the teachers draw it anew. */
   attempt: { news: [], sheet: null, fact: null },
   /** Somebody in the class answered what all may see. */

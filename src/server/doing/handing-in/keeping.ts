@@ -9,10 +9,12 @@ import { frozenBytes } from '@/store/answered';
 import { groupOf, keepHandInBegun } from '@/store/arrangements';
 import { type Queryable, read } from '@/store/database';
 import { type Happening, holdWork, recordAll } from '@/store/events';
+import { askAgain } from '@/store/given';
 import { addHandIn, type FrozenPiece } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
-import { type ListedAssignment, openedBy } from '@/store/work';
+import type { ListedAssignment } from '@/store/work';
 import type { ReadDocument } from '@/workshop/documents';
+import { noteOpened } from './opening';
 
 /** What every act of a student on their own work has in common when it is recorded. */
 export const own = (assignment: ListedAssignment, student: Person, at: Instant) => ({
@@ -73,26 +75,6 @@ export async function freeze(tx: Queryable, { open, documents }: Looked): Promis
   ];
 }
 
-/** Notes what this hand-in opens for one student: work that waited for it, and for nothing else that is still missing. */
-async function unlockAfter(
-  tx: Queryable,
-  assignment: ListedAssignment,
-  student: Person,
-  member: PersonId,
-  now: Instant,
-): Promise<void> {
-  const opened = await openedBy(tx, assignment.id, member);
-  await recordAll(
-    tx,
-    opened.map((id) => ({
-      ...own(assignment, student, now),
-      studentId: member,
-      kind: 'unlocked' as const,
-      assignmentId: id,
-    })),
-  );
-}
-
 /** A hand-in that may be made, as everything about it is kept. */
 interface NewHandIn {
   readonly id: HandInId;
@@ -141,6 +123,8 @@ export async function keepHandIn(
     findings: [...given.findings],
     pieces: [...frozen],
   });
+  // Whoever hands in is not excused, though they were a moment ago.
+  await askAgain(tx, assignment.id, members);
   if (begunAt !== null) await keepHandInBegun(tx, assignment.id, student.id, null);
   const data = counts === undefined ? { handIn: id } : { handIn: id, counts };
   await recordAll(tx, [
@@ -149,5 +133,5 @@ export async function keepHandIn(
       (studentId): Happening => ({ kind: 'handed-in', ...own(assignment, student, now), studentId, data }),
     ),
   ]);
-  if (also.waited) for (const member of members) await unlockAfter(tx, assignment, student, member, now);
+  if (also.waited) await noteOpened(tx, assignment, members, student, now);
 }

@@ -1,6 +1,7 @@
 import type { ClassId, DocumentId, Instant } from '@/core/ids';
 import { copied } from '@/core/setting/copied';
 import { firstOfDraft } from '@/core/setting/draft-document';
+import { layer } from '@/core/setting/laying';
 import { type TooMuch, use } from '@/server/limits';
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { readDraftDocument } from '@/server/reading/setting/drafts';
@@ -8,6 +9,7 @@ import { newId } from '@/server/secrets';
 import { lessonsOfClass, roleIn } from '@/store/classes';
 import { type Database, read, readTogether } from '@/store/database';
 import { addDraft, beganAt, findDraftDocument } from '@/store/drafts';
+import { holidays } from '@/store/holidays';
 import { copyMaterials } from '@/store/materials';
 import { findSchool, type Person } from '@/store/people';
 import { knownInClass } from '@/store/setting';
@@ -17,6 +19,9 @@ type Copied =
   | TooMuch
   | Unread
   | { readonly ok: false; readonly code: 'not-found' };
+
+/** How a material is put into a class where only a step opens it. */
+const UNLISTED = { unit: null, listed: false, opensAt: null, closesAt: null } as const;
 
 /**
  * Copies what a draft says into a class, as a draft of that: times by its own lessons, materials with it. Who asks may write on
@@ -36,7 +41,8 @@ export async function copyDraft(
   const stored = await readDraftDocument(db, teacher, documentId);
   if (!stored.ok) return stored;
   const school = await findSchool(db);
-  const { own, there, known, began } = await readTogether(db, {
+  const { own, there, known, began, off } = await readTogether(db, {
+    off: holidays,
     own: lessonsOfClass(found.class_id),
     there: lessonsOfClass(classId),
     known: knownInClass(found.class_id),
@@ -48,14 +54,21 @@ export async function copyDraft(
   const same = classId === found.class_id;
   const materials = new Map(named.map((id) => [id, same ? id : newId()]));
   const draft = copied(stored.draft, {
-    from: { lessons: own, from: began ?? now },
-    to: { lessons: there, from: now },
-    zone: school?.zone ?? 'UTC',
+    lay: layer(
+      { lessons: own, from: began ?? now, holidays: off },
+      { lessons: there, from: now, holidays: off },
+      school?.zone ?? 'UTC',
+    ),
     materials,
     newId,
   });
   const document = await db.transaction(async (tx) => {
-    if (!same) await copyMaterials(tx, classId, materials, now);
+    if (!same)
+      await copyMaterials(
+        tx,
+        classId,
+        [...materials].map(([from, to]) => ({ ...UNLISTED, from, to, postedAt: now })),
+      );
     return addDraft(tx, {
       id: newId() as DocumentId,
       by: teacher.id,

@@ -7,11 +7,12 @@ import { type Database, type Queryable, read, readTogether } from '@/store/datab
 import { record } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import type { Person } from '@/store/people';
-import { copiesOf, keepAssignment, partsElsewhere, stepsInUse } from '@/store/postings';
+import { copiesOf, keepAssignment, partsElsewhere, stepsInUse, versionOf } from '@/store/postings';
 import { knownInClass } from '@/store/setting';
 import { keepSetPictures } from '@/store/text-pictures';
 import { type NotSet, refusedFor } from './class-things';
 import { keepTimes } from './times';
+import { keepAgain } from './weekly';
 
 /** Says to the class that an assignment is there, at a time that is yet to come. */
 export const POST_JOB = 'posts';
@@ -61,9 +62,11 @@ export async function post(tx: Queryable, teacher: Person, posting: Posting, now
   const { id, classId, draft, postedAt } = posting;
   const refused = refusedFor(await unmetOf(tx, posting));
   if (refused) return refused;
+  const before = await read(tx, versionOf(id));
   const version = await keepAssignment(tx, { ...posting, by: teacher.id }, now);
   if (version === null) return { ok: false, code: 'class-over' };
   await keepTimes(tx, id, draft, now);
+  await keepAgain(tx, teacher.id, posting, before?.brief ?? null);
   await keepSetPictures(tx, classId, await picturesOf(tx, teacher, draft));
   const said = { classId, assignmentId: id, studentId: null, actorId: teacher.id };
   if (version > 1) {

@@ -5,7 +5,9 @@ import { effectHandBack, HAND_BACK_JOB } from '@/server/doing/marking/handing-ba
 import { clearUploads } from '@/server/doing/pieces/uploads';
 import { ATTEMPT_JOB } from '@/server/doing/questions/attempt-work';
 import { effectEnd, prepareEnd } from '@/server/doing/questions/ending';
+import { effectAgain } from '@/server/doing/setting/again';
 import { POST_JOB, REACH_JOB } from '@/server/doing/setting/posting';
+import { AGAIN_JOB } from '@/server/doing/setting/weekly';
 import { BIN_DAYS } from '@/server/reading/shelf/shelf';
 import { workshop } from '@/server/workshop';
 import { type Queryable, read } from '@/store/database';
@@ -122,6 +124,13 @@ const handBack = jobKind({
   },
 });
 
+/** What comes every week comes again. */
+const again = jobKind({
+  given: z.object({ assignment: z.string(), teacher: z.string() }),
+  effect: (tx, { assignment, teacher }, _prepared, now) =>
+    effectAgain(tx, { assignment: assignment as AssignmentId, teacher: teacher as PersonId }, now),
+});
+
 /** The time of an attempt is over: what is there is handed in, also when no browser is left. */
 const attempt = jobKind({
   given: z.object({ attempt: z.string() }),
@@ -137,6 +146,7 @@ export const JOBS = {
   [HAND_BACK_JOB]: handBack,
   [ATTEMPT_JOB]: attempt,
   [REACH_JOB]: reach,
+  [AGAIN_JOB]: again,
   [POST_JOB]: timeOf('posted', ({ postedAt }) => postedAt),
   opens: timeOfRules('opens'),
   due: timeOfRules('due'),

@@ -6,8 +6,8 @@ import { contentOf, type MaterialContent } from '@/server/kinds/material/index';
 import { filesFolder } from '@/server/kite';
 import { isStepOpen } from '@/server/reading/desk/open-steps';
 import { workshop } from '@/server/workshop';
-import { findClass, roleIn } from '@/store/classes';
-import { type Queryable, read } from '@/store/database';
+import { findClass, placeOnAssignment, roleIn } from '@/store/classes';
+import { type Queryable, read, readTogether } from '@/store/database';
 import { factsOf } from '@/store/events';
 import { filePath } from '@/store/files';
 import { findMaterial, isAttached, keepPlace, type Material, placesOf, stepsWith } from '@/store/materials';
@@ -52,8 +52,11 @@ export const isMaterialOpen = (
 /** May this student read a material that belongs to steps: is one of them open to them now? */
 async function opensByStep(db: Queryable, student: PersonId, materialId: string, now: Instant): Promise<boolean> {
   for (const { assignment_id: assignmentId, step_id: stepId } of await stepsWith(db, materialId)) {
-    const assignment = await read(db, findAssignment(assignmentId));
-    if (!assignment || assignment.postedAt > now) continue;
+    const { assignment, place } = await readTogether(db, {
+      assignment: findAssignment(assignmentId, student),
+      place: placeOnAssignment(assignmentId, student),
+    });
+    if (!assignment || assignment.postedAt > now || !place?.is_for) continue;
     const facts = await read(db, factsOf(assignmentId, student));
     if (standing(facts, assignment.rules, now).state === 'opens-later') continue;
     if (await isStepOpen(db, assignment, student, facts, stepId)) return true;

@@ -4,10 +4,11 @@ import type { KnownMaterial } from '@/core/setting/minutes';
 import { classesTaughtBy, findClass, lessonsOfClass, peopleOf, unitsOf } from '@/store/classes';
 import { type Queryable, read, readTogether } from '@/store/database';
 import { findDraftDocument } from '@/store/drafts';
+import { holidays } from '@/store/holidays';
 import { materialsToSet } from '@/store/materials';
 import { spellingOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
-import { newestOf, rubricsOf, workBegun } from '@/store/postings';
+import { groupedBefore, newestOf, rubricsOf, workBegun } from '@/store/postings';
 import { knownInClass } from '@/store/setting';
 
 /** What has happened to what was posted of a draft. */
@@ -19,6 +20,8 @@ export interface PostedBefore {
   /** How many students have begun it, and how many have handed it in. */
   readonly begun: number;
   readonly handedIn: number;
+  /** Is it taken back from the class? */
+  readonly withdrawn: boolean;
 }
 
 /** What the Desk on which work is set is given: what there is in the class that can be set. */
@@ -34,6 +37,8 @@ export async function setDesk(db: Queryable, teacher: Person, documentId: Docume
     known: knownInClass(classId),
     students: peopleOf(classId, 'student'),
     lessons: lessonsOfClass(classId),
+    holidays,
+    grouped: groupedBefore(classId, posted),
     rubrics: rubricsOf(teacher.id),
     newest: newestOf(posted),
     classes: classesTaughtBy(teacher.id),
@@ -53,6 +58,9 @@ export async function setDesk(db: Queryable, teacher: Person, documentId: Docume
     },
     students: asked.students.map(({ id, name }) => ({ id, name })),
     lessons: asked.lessons,
+    holidays: asked.holidays,
+    /** Who worked together before, the newest first. */
+    grouped: asked.grouped,
     spelling: asked.spelling,
     /** The classes into which it can be copied. */
     classes: asked.classes,
@@ -65,6 +73,7 @@ export async function setDesk(db: Queryable, teacher: Person, documentId: Docume
             postedAt: asked.newest.posted_at,
             begun: asked.begun.begun,
             handedIn: asked.begun.handedIn,
+            withdrawn: asked.newest.withdrawn_at !== null,
           } satisfies PostedBefore)
         : null,
   };

@@ -18,6 +18,8 @@ export interface StudentOnList {
   readonly lateBy: number;
   /** More time than the others have. */
   readonly extraMinutes: number;
+  /** Need they not do it? Then nobody waits for it, and it is on no list. */
+  readonly excused: boolean;
 }
 
 /** What is asked for everybody's work on an assignment. */
@@ -37,18 +39,19 @@ export function studentsAsked(
   now: Instant,
 ): StudentOnList[] {
   if (!assignment) return [];
-  return people.map(({ id, name, extraMinutes, joined_at: joinedAt }) => {
+  return people.map(({ id, name, extraMinutes, joined_at: joinedAt, excused }) => {
     const rules = rulesFor(assignment.rules, { extra: extraMinutes * 60_000, joinedAt });
     const { state, handIn } = standing(facts.get(id) ?? [], rules, now);
     return {
       id,
       name,
       state,
-      list: listOf(state, rules),
+      list: excused ? 'later' : listOf(state, rules),
       handInId: handIn?.id ?? null,
       handedInAt: handIn?.at ?? null,
       lateBy: handIn?.lateBy ?? 0,
       extraMinutes,
+      excused,
     };
   });
 }

@@ -16,6 +16,8 @@ export type NewsSaying =
   | 'amended'
   | 'extra-time'
   | 'extra-time-due'
+  | 'excused'
+  | 'asked-again'
   | 'remark-answered';
 
 /** Which of them says what happened. */
@@ -39,6 +41,8 @@ export const EVENT_LINES: Readonly<Record<EventName, Saying | null>> = {
   attempt: null,
   'class-answered': null,
   'extra-time': ({ dueAt }) => (dueAt === null ? 'extra-time' : 'extra-time-due'),
+  excused: () => 'excused',
+  'asked-again': () => 'asked-again',
   'remark-answered': () => 'remark-answered',
   opens: () => 'unlocked',
   due: null,
