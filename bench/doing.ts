@@ -1,4 +1,3 @@
-import { ASSIGNMENTS } from '@demo/assignments';
 import { chromium } from '@playwright/test';
 import { Document, Packer, Paragraph, TextRun } from 'docx';
 import * as Y from 'yjs';
@@ -13,24 +12,13 @@ import { openPglite } from '@/store/pglite-driver';
 import { School } from '../e2e/school';
 import { CHROMIUM as PROGRAM } from '../scripts/chromium.mjs';
 import { type Figure, median } from './figures';
+import { timedKeys } from './keys';
+import { prose, WORDS } from './prose';
 
 const CHROMIUM = {
   executablePath: PROGRAM,
   args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu'],
 };
-
-const WORDS = ASSIGNMENTS.flatMap(({ questions }) => (questions ?? []).map(([, , answer]) => answer))
-  .join(' ')
-  .split(' ');
-
-/** A document of so many words in paragraphs of a hundred, made of the demo's answers. */
-function prose(words: number): Doc {
-  const content = Array.from({ length: Math.ceil(words / 100) }, (_, i): DocNode => {
-    const text = Array.from({ length: 100 }, (__, j) => WORDS[(i * 100 + j) % WORDS.length]).join(' ');
-    return { type: 'paragraph', content: [{ type: 'text', text }] };
-  });
-  return { type: 'doc', content };
-}
 
 async function took(work: () => unknown): Promise<number> {
   const before = performance.now();
@@ -229,8 +217,6 @@ async function uploadFigure(): Promise<Figure> {
   }
 }
 
-const KEYS = 120;
-
 /** What a key press costs the main thread in a document of so many words with spelling on: the time to the next free moment. */
 async function keyFigures(words: number): Promise<Figure[]> {
   const school = await School.open();
@@ -259,23 +245,7 @@ async function keyFigures(words: number): Promise<Figure[]> {
     await page.keyboard.type('Mispelt wrods. ');
     await page.waitForTimeout(1500);
     if ((await page.locator('.misspelt').count()) < 2) throw new Error('spelling is not on');
-    // From the key's event to the first task after it: all that the page did for it.
-    await page.evaluate(() => {
-      const times: number[] = [];
-      Object.assign(window, { keyTimes: times });
-      window.addEventListener(
-        'keydown',
-        () => {
-          const began = performance.now();
-          const channel = new MessageChannel();
-          channel.port1.onmessage = () => times.push(performance.now() - began);
-          channel.port2.postMessage(null);
-        },
-        true,
-      );
-    });
-    for (let i = 0; i < KEYS; i += 1) await page.keyboard.press('abcde fghij'[i % 11] as string, { delay: 20 });
-    const times = (await page.evaluate('window.keyTimes')) as number[];
+    const times = await timedKeys(page);
     const sorted = times.sort((a, b) => a - b);
     const late = sorted[Math.floor(sorted.length * 0.95)] as number;
     console.log(`# ${sorted.length} keys in ${words} words, slowest ${sorted.at(-1)?.toFixed(1)} ms`);

@@ -14,6 +14,7 @@ import { quickFigures, statementFigures } from './quick';
 import { readyCheckFigures } from './ready-check';
 import { compareFigures, markingFigures, rushFigures } from './round';
 import { savingFigures, savingOnServerFigures } from './saving';
+import { settingFigures } from './setting';
 import { thousandFigures } from './thousand';
 
 // `npm run bench`, or `npm run bench -- --only saving` for the groups whose name begins so.
@@ -32,6 +33,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   saving: savingFigures,
   'saving-postgres': savingOnServerFigures,
   jobs: jobFigures,
+  setting: settingFigures,
   scoring: scoringFigures,
   exam: examFigures,
   hostile: hostileFigures,
