@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
-import { questionUnmet, type SetQuestion, storedQuestion } from '../kinds/question';
+import { asksAlone, questionUnmet, type SetQuestion, storedQuestion } from '../kinds/question';
 import type { QuestionUnmet } from '../kinds/question/kind';
-import { said } from '../kinds/question/parts';
+import { isBlank, said } from '../kinds/question/parts';
 import type { Doc } from '../text/nodes';
 import { type Drawn, formula } from './formula';
 
@@ -92,6 +92,8 @@ export type SetUnmet =
   | 'same-id'
   | 'no-parts'
   | 'no-points'
+  /** It says nothing before it is answered. */
+  | 'no-prompt'
   | 'unequal-pool'
   | 'draws'
   | 'no-value'
@@ -122,13 +124,15 @@ function corners(draws: readonly Draw[]): readonly Drawn[] {
   return all;
 }
 
-function questionUnmets({ id, draws, parts }: Question): QuestionSetUnmet[] {
+function questionUnmets({ id, stem, draws, parts }: Question): QuestionSetUnmet[] {
   const found: QuestionSetUnmet[] = [];
   if (parts.length === 0) found.push({ id, code: 'no-parts' });
   if (draws.length > MOST.draws || !draws.every(isDrawn)) found.push({ id, code: 'draws' });
   const names = new Set(draws.map(({ name }) => name));
   for (const one of parts) {
     if (!(one.points >= 0 && one.points <= 1000)) found.push({ id: one.id, code: 'no-points' });
+    const bare = isBlank(one.prompt) && !asksAlone(one.kind) && (stem === null || isBlank(stem));
+    if (bare) found.push({ id: one.id, code: 'no-prompt' });
     for (const code of questionUnmet(one, names)) found.push({ id: one.id, code });
   }
   return found;

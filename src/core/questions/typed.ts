@@ -1,5 +1,6 @@
 import type { Ask } from '../kinds/ask';
 import type { SetQuestion } from '../kinds/question';
+import { LOOSE } from '../kinds/question/parts';
 import type { Part, Question, QuestionSet, Section } from './question-set';
 import { Reader, type Reading, type TypedProblem } from './typed-lines';
 import { pictureIn, typedText } from './typed-text';
@@ -105,8 +106,6 @@ function answerOf(text: string): SetQuestion | null {
     .filter((one) => one !== '');
   return accepted.length === 0 ? null : { kind: 'short', set: { ...LOOSE, accepted } };
 }
-
-const LOOSE = { capitals: false, accents: true, spaces: false } as const;
 
 /** Names for things that can be chosen, matched or put in order. */
 type Naming = (id: string, sign: string, i: number) => string;

@@ -16,6 +16,7 @@ import {
   stepPart,
   text,
 } from './draft';
+import { putQuestions, QUESTIONS, questionsOf } from './draft-questions';
 
 /**
  * How a draft lies in its `Y.Doc`, so that two who write on it at once both keep their words:
@@ -51,7 +52,9 @@ export function firstOfDraft(given: AssignmentDraft): Uint8Array {
       const map = new Y.Map<unknown>();
       listOf(ydoc, list).set(id, map);
       map.set('at', keys[i]);
-      for (const [name, value] of Object.entries(thing)) if (name !== STARTER) map.set(name, value);
+      for (const [name, value] of Object.entries(thing))
+        if (name !== STARTER && name !== QUESTIONS) map.set(name, value);
+      if ('questions' in thing && thing.questions) putQuestions(map, thing.questions);
       if ('starter' in thing && thing.starter !== null) {
         const tree = new Y.XmlFragment();
         map.set(STARTER, tree);
@@ -105,7 +108,8 @@ function thingsOf(ydoc: Y.Doc, list: ListName): Readonly<Record<string, unknown>
       const tree = map.get(STARTER);
       const plain = kept(map.toJSON()) as Record<string, unknown>;
       const starter = tree instanceof Y.XmlFragment ? fragmentJson(tree) : null;
-      return [{ ...plain, id, at: String(plain.at ?? ''), starter }];
+      const asked = map.has(QUESTIONS) ? { questions: kept(questionsOf(map.get(QUESTIONS))) } : {};
+      return [{ ...plain, ...asked, id, at: String(plain.at ?? ''), starter }];
     })
     .sort(byOrder);
 }

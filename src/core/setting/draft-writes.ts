@@ -1,9 +1,11 @@
 import { generateKeyBetween } from 'fractional-indexing';
 import * as Y from 'yjs';
 import { putInto } from '../documents/text-document';
+import type { QuestionSet } from '../questions/question-set';
 import type { Doc } from '../text/nodes';
 import type { AssignmentDraft, chosenParts } from './draft';
 import { INSTRUCTIONS, inOrder, type ListName, listOf, STARTER } from './draft-document';
+import { putQuestions, QUESTIONS } from './draft-questions';
 
 /** What a draft says by choice, and not by writing. */
 export type Chosen = { readonly [Name in keyof typeof chosenParts.shape]: AssignmentDraft[Name] };
@@ -51,6 +53,12 @@ function keyAt(ydoc: Y.Doc, list: ListName, id: string, to: number): string {
     : generateKeyBetween(before, after);
 }
 
+/** Says a part of a thing anew. */
+function put(map: Y.Map<unknown>, name: string, value: unknown): void {
+  if (name === QUESTIONS && value) putQuestions(map, value as QuestionSet);
+  else map.set(name, value);
+}
+
 /** Adds a thing to a list, at a place from 0; at its end where none is said. */
 export function addThing<List extends ListName>(
   ydoc: Y.Doc,
@@ -65,7 +73,7 @@ export function addThing<List extends ListName>(
     listOf(ydoc, list).set(id, map);
     map.set('at', at);
     for (const [name, value] of Object.entries(thing))
-      if (name !== STARTER && value !== undefined) map.set(name, value);
+      if (name !== STARTER && value !== undefined) put(map, name, value);
     const starter = STARTER in thing ? (thing[STARTER] as Doc | null) : null;
     if (starter !== null) putStarter(map, starter);
   });
@@ -100,7 +108,7 @@ export function changeThing<List extends ListName>(
 ): void {
   ydoc.transact(() => {
     const map = listOf(ydoc, list).get(id);
-    for (const [name, value] of Object.entries(change)) map?.set(name, value);
+    if (map) for (const [name, value] of Object.entries(change)) put(map, name, value);
   });
 }
 

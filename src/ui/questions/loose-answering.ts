@@ -1,12 +1,15 @@
 'use client';
 
 import { useMemo, useState } from 'react';
+import type { Doc } from '@/core/text/nodes';
 import type { Answering } from './use-answering';
 
 type Given = Readonly<Record<string, unknown>>;
 
+const noHint = () => null;
+
 /** Answers that are given on the screen alone: to try a form, or questions that are being set. Nothing of them is kept. */
-export function useLooseAnswering(changed: () => void = () => {}) {
+export function useLooseAnswering(changed: () => void = () => {}, hintOf: (part: string) => Doc | null = noHint) {
   const [answers, setAnswers] = useState<Given>({});
   const answering = useMemo<Answering>(
     () => ({
@@ -22,10 +25,11 @@ export function useLooseAnswering(changed: () => void = () => {}) {
         setAnswers((before) => ({ ...before, [part]: answer }));
       },
       text: () => null,
+      hint: async (part) => hintOf(part),
       tie: () => {},
       flush: async () => true,
     }),
-    [answers, changed],
+    [answers, changed, hintOf],
   );
   return { answering, answers, setAnswers };
 }

@@ -16,14 +16,11 @@ import { type Tried, TriedWords } from './tried-words';
 import type { Answering } from './use-answering';
 
 /** A hint, given when it is asked for. */
-function Hint({ attempt, part, lang }: { attempt: string; part: string; lang: string }) {
+function Hint({ ask: asked, lang }: { ask: () => Promise<Doc | null>; lang: string }) {
   const t = useTranslations('questions');
   const [hint, setHint] = useState<Doc | null>(null);
   const ask = async () => {
-    const answer = await fetch(`/api/attempts/${attempt}/hints/${part}`)
-      .then((response) => response.json() as Promise<{ hint?: Doc }>)
-      .catch(() => null);
-    setHint(answer?.hint ?? null);
+    setHint(await asked());
   };
   return hint ? (
     <div className={classes.hint} role="status">
@@ -72,7 +69,7 @@ function PartOf({ part, letter, answering, editable, desk, points, tried }: Part
           labelledBy={id}
           desk={desk}
         />
-        {part.hinted && tried === null ? <Hint attempt={answering.running.id} part={part.id} lang={lang} /> : null}
+        {part.hinted && tried === null ? <Hint ask={() => answering.hint(part.id)} lang={lang} /> : null}
         {tried ? <TriedWords tried={tried} part={part} lang={lang} /> : null}
       </div>
     </div>

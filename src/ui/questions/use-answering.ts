@@ -5,6 +5,7 @@ import type * as Y from 'yjs';
 import { ANSWER_TEXT, answersMap, answerText, loopsMap } from '@/core/documents/answers-fields';
 import { type Answers, type SheetState, sheetState } from '@/core/questions/answers';
 import type { AskedSheet } from '@/core/questions/paper';
+import type { Doc } from '@/core/text/nodes';
 import type { RunningAttempt } from '@/server/reading/questions/given';
 import type { DocumentSession } from '@/ui/desk/document-session';
 import { useSessionState } from '@/ui/desk/use-sessions';
@@ -30,6 +31,8 @@ export interface Answering {
   readonly editable: boolean;
   readonly set: (part: string, answer: unknown) => void;
   readonly text: (part: string) => Y.Text | null;
+  /** What helps with a part; `null` where it could not be had. */
+  readonly hint: (part: string) => Promise<Doc | null>;
   readonly tie: (question: string) => void;
   readonly flush: () => Promise<boolean>;
 }
@@ -44,6 +47,13 @@ function readAll(ydoc: Y.Doc): { readonly answers: Answers; readonly loops: Read
     }
   return { answers, loops: new Set([...loopsMap(ydoc)].flatMap(([id, tied]) => (tied === true ? [id] : []))) };
 }
+
+/** Asks the school for what helps with a part: what it is stays there until somebody asks. */
+const hintFrom = (attempt: string, part: string): Promise<Doc | null> =>
+  fetch(`/api/attempts/${attempt}/hints/${part}`)
+    .then((response) => response.json() as Promise<{ hint?: Doc }>)
+    .then(({ hint }) => hint ?? null)
+    .catch(() => null);
 
 const NOTHING = { answers: {}, loops: new Set<string>() } as const;
 
@@ -98,6 +108,7 @@ export function useAnswering(
       editable: state.ready && state.editable && running.standing.phase === 'answering',
       set,
       text: (part) => (session ? answerText(session.ydoc, part) : null),
+      hint: (part) => hintFrom(running.id, part),
       tie,
       flush: () => session?.flush() ?? Promise.resolve(true),
     };

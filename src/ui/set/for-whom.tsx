@@ -2,6 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
+import { wallMoment, wallText } from '@/core/calendar/lesson-times';
 import type { Instant, PersonId } from '@/core/ids';
 import type { AssignmentDraft } from '@/core/setting/draft';
 import { choose } from '@/core/setting/draft-writes';
@@ -166,6 +167,12 @@ export function ForSome({ tools }: { tools: SetTools }) {
 
 const WEEK = 7 * 86_400_000;
 
+/** The evening of the day of a moment. */
+function eveningOf(at: Instant, zone: string): Instant {
+  const evening = wallMoment(`${wallText(at, zone).slice(0, 10)}T18:00`, zone);
+  return typeof evening === 'string' ? at : evening;
+}
+
 /** Is it set once, or does it come again every week? */
 export function Weekly({ tools }: { tools: SetTools }) {
   const t = useTranslations('set');
@@ -183,7 +190,7 @@ export function Weekly({ tools }: { tools: SetTools }) {
             ]}
             chosen={again !== null}
             choose={(weekly) => {
-              until(weekly ? Math.max(draft.dueAt ?? 0, now) + 8 * WEEK : null);
+              until(weekly ? eveningOf(Math.max(draft.dueAt ?? 0, now) + 8 * WEEK, zone) : null);
               close();
             }}
           />

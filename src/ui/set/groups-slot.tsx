@@ -14,7 +14,7 @@ import type { SetTools } from './tools';
 const SIZES = [2, 3, 4, 5, 6] as const;
 
 /** Everybody in their group: whoever is chosen goes into another, or works alone. */
-function Members({
+function InGroups({
   groups,
   names,
   change,
@@ -67,75 +67,86 @@ function Members({
   );
 }
 
-/** Who works together: nobody, by how many, by chance, as last time, or by hand. */
-export function GroupsSlot({ tools: { draft, ydoc, view, unmet } }: { tools: SetTools }) {
-  const t = useTranslations('set');
-  const { groups, only } = draft;
-  const people = useMemo(
+/** Those for whom the work is, with their names. */
+function usePeople({ view, draft: { only } }: SetTools) {
+  return useMemo(
     () => view.students.filter(({ id }) => only.length === 0 || only.includes(id as PersonId)),
     [view.students, only],
   );
+}
+
+/** The groups as they are now; nothing where everybody works alone. */
+export function Members({ tools }: { tools: SetTools }) {
+  const names = new Map(usePeople(tools).map(({ id, name }) => [id as string, name]));
+  const { groups } = tools.draft;
+  if (groups.length === 0) return null;
+  return <InGroups groups={groups} names={names} change={(made) => choose(tools.ydoc, 'groups', made)} />;
+}
+
+/** Who works together: nobody, by how many, by chance, as last time, or by hand. */
+export function GroupsSlot({ tools }: { tools: SetTools }) {
+  const { ydoc, view, unmet } = tools;
+  const t = useTranslations('set');
+  const { groups } = tools.draft;
+  const people = usePeople(tools);
   const ids = people.map(({ id }) => id as PersonId);
   const names = new Map(people.map(({ id, name }) => [id as string, name]));
   const [size, setSize] = useState(3);
   const take = (made: Groups) => choose(ydoc, 'groups', made);
   return (
-    <>
-      <Slot
-        words={groups.length === 0 ? t('own-work') : t('in-groups', { n: groups.length })}
-        label={t('groups')}
-        unmet={unmet.some(({ part }) => part === 'groups')}
-      >
-        {(close) => (
-          <>
-            <Choices
-              choices={[
-                { value: -1, words: t('own-work') },
-                ...view.grouped.map(({ title }, i) => ({ value: i, words: t('as-in', { title }) })),
-              ]}
-              chosen={groups.length === 0 ? -1 : null}
-              choose={(i) => {
-                const before = view.grouped[i ?? -1]?.groups ?? [];
-                take(before.map((group) => group.filter((id) => names.has(id))).filter((group) => group.length > 0));
-                close();
-              }}
-            />
-            <p>
-              {t('of-size')}{' '}
-              <select
-                className="field"
-                value={size}
-                onChange={({ currentTarget: { value } }) => setSize(Number(value))}
-                aria-label={t('of-size')}
+    <Slot
+      words={groups.length === 0 ? t('own-work') : t('in-groups', { n: groups.length })}
+      label={t('groups')}
+      unmet={unmet.some(({ part }) => part === 'groups')}
+    >
+      {(close) => (
+        <>
+          <Choices
+            choices={[
+              { value: -1, words: t('own-work') },
+              ...view.grouped.map(({ title }, i) => ({ value: i, words: t('as-in', { title }) })),
+            ]}
+            chosen={groups.length === 0 ? -1 : null}
+            choose={(i) => {
+              const before = view.grouped[i ?? -1]?.groups ?? [];
+              take(before.map((group) => group.filter((id) => names.has(id))).filter((group) => group.length > 0));
+              close();
+            }}
+          />
+          <p>
+            {t('of-size')}{' '}
+            <select
+              className="field"
+              value={size}
+              onChange={({ currentTarget: { value } }) => setSize(Number(value))}
+              aria-label={t('of-size')}
+            >
+              {SIZES.map((n) => (
+                <option key={n} value={n}>
+                  {n}
+                </option>
+              ))}
+            </select>
+          </p>
+          {(
+            [
+              ['by-list', () => byNumber(ids, size)],
+              ['by-chance', () => atRandom(ids, size, newAct())],
+            ] as const
+          ).map(([key, make]) => (
+            <span key={key}>
+              <QuietButton
+                onClick={() => {
+                  take(make());
+                  close();
+                }}
               >
-                {SIZES.map((n) => (
-                  <option key={n} value={n}>
-                    {n}
-                  </option>
-                ))}
-              </select>
-            </p>
-            {(
-              [
-                ['by-list', () => byNumber(ids, size)],
-                ['by-chance', () => atRandom(ids, size, newAct())],
-              ] as const
-            ).map(([key, make]) => (
-              <span key={key}>
-                <QuietButton
-                  onClick={() => {
-                    take(make());
-                    close();
-                  }}
-                >
-                  {t(key)}
-                </QuietButton>{' '}
-              </span>
-            ))}
-          </>
-        )}
-      </Slot>
-      {groups.length > 0 ? <Members groups={groups} names={names} change={take} /> : null}
-    </>
+                {t(key)}
+              </QuietButton>{' '}
+            </span>
+          ))}
+        </>
+      )}
+    </Slot>
   );
 }

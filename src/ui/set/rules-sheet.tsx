@@ -8,7 +8,7 @@ import { lateLoss, lateness } from '@/core/work/lateness';
 import { followsDue, type LateRule, lossIn } from '@/core/work/rules';
 import { CopyInto } from './copy-into';
 import { ForSome, ForWhom, Weekly } from './for-whom';
-import { GroupsSlot } from './groups-slot';
+import { GroupsSlot, Members } from './groups-slot';
 import { MomentSlot, NumberSlot } from './moment-slot';
 import classes from './set.module.css';
 import { Choices, Slot } from './slot';
@@ -196,6 +196,7 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
         </Slot>
         {'.'}
       </div>
+      <Members tools={tools} />
       <div>
         <Slot words={t(draft.inOrder ? 'in-order' : 'any-order')} label={t('order-label')}>
           {(close) => (

@@ -1,19 +1,14 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { act, waitFor, within } from '@testing-library/react';
-import { type ReactNode, useEffect, useState } from 'react';
+import type { ReactNode } from 'react';
 import type * as Y from 'yjs';
-import { assemble } from '@/core/documents/text-document';
-import type { ClassId, DocumentId } from '@/core/ids';
+import type { DocumentId } from '@/core/ids';
 import { rulesFor } from '@/core/questions/rules';
-import { type AssignmentUnmet, assignmentUnmet } from '@/core/setting/assignment';
-import { EMPTY_DRAFT } from '@/core/setting/draft';
-import { firstOfDraft, readDraft } from '@/core/setting/draft-document';
+import type { AssignmentUnmet } from '@/core/setting/assignment';
 import { addThing, choose, keepLines, linesOf } from '@/core/setting/draft-writes';
-import { beginDraft } from '@/server/doing/setting/drafts';
-import { type SetDesk, setDesk } from '@/server/reading/setting/set-desk';
-import { Screens } from '@/testing/screen';
-import { useTimes } from '@/ui/common/times';
-import type { DocumentSession } from '@/ui/desk/document-session';
+import type { SetDesk } from '@/server/reading/setting/set-desk';
+import { draftOnScreen, NOW, writtenOn } from '@/testing/draft-on-screen';
+import type { Screens } from '@/testing/screen';
 import { SetQuestions } from '@/ui/kinds/step/setting/questions';
 import { AskList } from './ask-list';
 import { PostDialog } from './post-dialog';
@@ -22,64 +17,15 @@ import { RulesSheet } from './rules-sheet';
 import { SetBar } from './set-bar';
 import type { SetTools } from './tools';
 
-const ZONE = 'Europe/Lisbon';
-/** Tuesday 9 March 2027, 10:42 in Lisbon. */
-const NOW = Date.UTC(2027, 2, 9, 10, 42);
-
 let screens: Screens;
 let view: SetDesk;
 beforeAll(async () => {
-  screens = await Screens.open();
-  await screens.signIn('t-bello');
-  const { db, person } = screens.school;
-  const bello = await person('t-bello');
-  const begun = await beginDraft(db, bello, 'weather' as ClassId, Date.now());
-  const found = begun.ok ? await setDesk(db, bello, begun.document) : null;
-  if (!found) throw new Error('no draft was begun');
-  view = found;
+  ({ screens, view } = await draftOnScreen());
 });
 afterAll(() => screens.end());
 
-/** A part of the Desk on which a draft is written, read anew whenever something is. */
-function Written({ ydoc, of }: { ydoc: Y.Doc; of: (tools: SetTools) => ReactNode }) {
-  const times = useTimes(ZONE);
-  const [draft, setDraft] = useState(() => readDraft(ydoc));
-  useEffect(() => {
-    const read = () => setDraft(readDraft(ydoc));
-    ydoc.on('update', read);
-    return () => ydoc.off('update', read);
-  }, [ydoc]);
-  const known = {
-    units: new Set(view.units.map(({ id }) => id)),
-    materials: new Set<string>(),
-    assignments: new Map(view.known.assignments.map(({ id, after }) => [id, after])),
-    students: new Set(view.students.map(({ id }) => id)),
-  };
-  const unmet = assignmentUnmet(draft, '' as never, known);
-  // Everything has been kept already.
-  const session = { flush: async () => true } as unknown as DocumentSession;
-  return of({
-    view,
-    draft,
-    ydoc,
-    session,
-    editable: true,
-    unmet,
-    materials: new Map(),
-    addMaterial: () => {},
-    help: null,
-    times,
-    zone: ZONE,
-    now: NOW,
-  });
-}
-
-async function written(of: (tools: SetTools) => ReactNode, write: (ydoc: Y.Doc) => void = () => {}) {
-  const ydoc = assemble([firstOfDraft(EMPTY_DRAFT)]);
-  write(ydoc);
-  const page = await screens.draw(() => <Written ydoc={ydoc} of={of} />, '(frame)/set/[draft]');
-  return { page, draft: () => readDraft(ydoc) };
-}
+const written = (of: (tools: SetTools) => ReactNode, write?: (ydoc: Y.Doc) => void) =>
+  writtenOn({ screens, view }, of, write);
 
 test('rules are sentences: each slot says something else, and the class’s lessons lay its times', async () => {
   const { page, draft } = await written((tools) => <RulesSheet tools={tools} />);
@@ -239,6 +185,7 @@ test('lines of questions are kept when their step is left in the middle of one, 
       addThing(made, 'steps', 'asks', step as never);
     },
   );
+  await page.hand.click(page.getByRole('button', { name: 'As lines' }));
   const field = page.getByLabelText('Questions, line by line') as HTMLTextAreaElement;
   act(() => keepLines(ydoc as Y.Doc, 'asks', '1. Red?\n= true'));
   await waitFor(() => expect(field.value).toBe('1. Red?\n= true'));

@@ -28,7 +28,8 @@ export function TryQuestions({ set, seed, tools: { view } }: Props) {
   const laid = useMemo(() => lay(set, seed), [set, seed]);
   const [scored, setScored] = useState(false);
   const notScored = useCallback(() => setScored(false), []);
-  const { answering, answers, setAnswers } = useLooseAnswering(notScored);
+  const hintOf = useCallback((part: string) => partsIn(set).find(({ id }) => id === part)?.hint ?? null, [set]);
+  const { answering, answers, setAnswers } = useLooseAnswering(notScored, hintOf);
   const score = useMemo(() => (scored ? new Scoring(set).of(laid, answers) : null), [scored, set, laid, answers]);
   const fill = () => {
     setAnswers(

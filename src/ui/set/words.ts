@@ -2,7 +2,7 @@
 
 import { useFormatter, useTranslations } from 'next-intl';
 import { documentFor } from '@/core/kinds/step';
-import { askedCount } from '@/core/questions/question-set';
+import { askedCount, type Question, questionsIn } from '@/core/questions/question-set';
 import { type AssignmentUnmet, askedPoints } from '@/core/setting/assignment';
 import type { AssignmentDraft, DraftStep } from '@/core/setting/draft';
 import { metSteps, stepWith } from '@/core/setting/meets';
@@ -56,9 +56,11 @@ export function useUnmetWords(draft: AssignmentDraft) {
   const sum = draft.rubric.reduce((all, { points }) => all + points, 0) + askedPoints(draft.steps);
   return ({ part, id, code }: AssignmentUnmet): string => {
     const title = stepWith(draft, id)?.title || draft.rubric.find((one) => one.id === id)?.title || '';
+    const asked = draft.steps.flatMap(({ questions }) => (questions ? questionsIn(questions) : []));
     const n =
       1 +
       Math.max(
+        asked.findIndex((one) => one.id === id || one.parts.some((part) => part.id === id)),
         draft.steps.findIndex((one) => one.id === id),
         draft.rubric.findIndex((one) => one.id === id),
       );
@@ -71,4 +73,11 @@ export function useUnmetWords(draft: AssignmentDraft) {
       of: draft.points ?? 0,
     });
   };
+}
+
+/** What is still missing in one question, in words. */
+export function useAskedUnmet({ unmet, draft }: Pick<SetTools, 'unmet' | 'draft'>, { id, parts }: Question) {
+  const words = useUnmetWords(draft);
+  const own = new Set([id, ...parts.map((part) => part.id)]);
+  return [...new Set(unmet.filter((one) => one.id !== null && own.has(one.id)).map(words))];
 }

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { each, empty, given, type QuestionKind, whole } from './kind';
 import { mappedScore, mapping } from './mapping';
-import { inALine, repeated, type Thing, thing } from './parts';
+import { blankAmong, emptyThings, inALine, repeated, type Thing, thing } from './parts';
 
 const choices = { choices: z.array(thing), shuffle: z._default(z.boolean(), false) };
 const oneSet = z.object({ ...choices, right: z.nullable(z.string()), mapping });
@@ -28,12 +28,17 @@ const laid = (
 
 const choicesUnmet = (all: readonly Thing[], right: readonly string[]) => [
   ...(all.length < 2 || repeated(all.map(({ id }) => id)) ? (['no-choices'] as const) : []),
+  ...blankAmong(all),
   ...(right.every((id) => all.some((one) => one.id === id)) ? [] : (['unknown-choice'] as const)),
 ];
 
 /** One of several. */
 export const one: QuestionKind<z.output<typeof oneSet>, AskedChoices, string> = {
   settings: oneSet,
+  initial: (newId) => {
+    const choices = [...emptyThings(3, newId)];
+    return { choices, shuffle: true, right: choices[0]?.id ?? null };
+  },
   asked: (set, laying) => ({ choices: laid(set, laying) }),
   scorer:
     ({ right, choices: all, mapping: worth }) =>
@@ -60,6 +65,13 @@ export const several: QuestionKind<
   readonly string[]
 > = {
   settings: severalSet,
+  initial: (newId) => ({
+    choices: [...emptyThings(4, newId)],
+    shuffle: true,
+    right: [],
+    rule: 'right-less-wrong',
+    most: null,
+  }),
   asked: (set, laying) => ({ choices: laid(set, laying), most: set.most }),
   scorer: ({ right, rule, choices: all, most, mapping: worth }) => {
     if (worth) return (answer) => mappedScore(worth, answer, false);
@@ -89,6 +101,7 @@ export const several: QuestionKind<
 /** True or false. */
 export const truth: QuestionKind<z.output<typeof truthSet>, Record<never, never>, boolean> = {
   settings: truthSet,
+  initial: () => ({ right: true }),
   asked: () => ({}),
   scorer:
     ({ right }) =>

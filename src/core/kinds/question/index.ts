@@ -65,3 +65,12 @@ export function accepting({ kind, set }: SetQuestion, answer: unknown): SetQuest
     ? ({ kind, set } as SetQuestion)
     : ({ kind, set: accept(set, given) } as SetQuestion);
 }
+
+/** Can it be asked without any words before it? */
+export const asksAlone = (name: QuestionName): boolean => kindOf(name).asksAlone === true;
+
+/** A new question of a kind, of which nothing is said yet. */
+export const newQuestion = (kind: QuestionName, newId: () => string): SetQuestion =>
+  ({ kind, set: kindOf(kind).initial(newId) }) as SetQuestion;
+
+export const QUESTION_NAMES = Object.keys(QUESTIONS) as readonly QuestionName[];

@@ -52,6 +52,8 @@ export interface Wording {
  */
 export interface QuestionKind<Set, Asked, Answer> {
   readonly settings: z.core.$ZodType<Set>;
+  /** A new question of this kind, with nothing said of it yet. @param newId a name for each thing that can be chosen */
+  readonly initial: (newId: () => string) => Set;
   readonly asked: (set: Set, laying: Laying) => Asked;
   /** What counts, for every person who was asked: what takes long is done once. */
   readonly scorer: (set: Set) => (answer: Answer, drawn: Drawn) => Scored;
@@ -65,12 +67,16 @@ export interface QuestionKind<Set, Asked, Answer> {
   readonly shown: 'bars' | 'list' | 'none';
   /** What keeps a set from being posted. */
   readonly unmet: (set: Set, names: ReadonlySet<string>) => readonly QuestionUnmet[];
+  /** It asks without any words before it. */
+  readonly asksAlone?: true;
   /** A further answer that counts from now on; `null` where the kind has no such. */
   readonly accepting: ((set: Set, answer: Answer) => Set) | null;
 }
 
 export type QuestionUnmet =
   | 'no-choices'
+  /** One of the things that can be chosen says nothing. */
+  | 'empty-thing'
   | 'no-right'
   | 'unknown-choice'
   | 'no-accepted'

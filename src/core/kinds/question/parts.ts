@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { overflow } from '../../documents/limits';
 import { plainText } from '../../text/document-json';
-import type { Doc } from '../../text/nodes';
+import { contentOf, type Doc, type DocNode } from '../../text/nodes';
 
 /** A text of our own kinds of node, as a teacher wrote it. */
 export const said = z.custom<Doc>(
@@ -26,3 +26,26 @@ export const inALine = (things: readonly Thing[], id: string): string => {
 };
 
 export const repeated = (ids: readonly string[]): boolean => new Set(ids).size < ids.length;
+
+/** Some things of which nothing is said yet. */
+export const emptyThings = (n: number, newId: () => string): readonly Thing[] =>
+  Array.from({ length: n }, () => ({ id: newId(), says: EMPTY }));
+
+/** A text of which nothing is said yet. */
+export const EMPTY: Doc = { type: 'doc', content: [{ type: 'paragraph' }] };
+
+/** How words are compared unless it is said otherwise: capitals and spaces do not count, accents do. */
+export const LOOSE = { capitals: false, accents: true, spaces: false } as const;
+
+/** Does a text say nothing: no word, no formula, no picture? */
+export function isBlank(doc: Doc): boolean {
+  const says = (node: DocNode): boolean =>
+    node.type === 'text'
+      ? node.text.trim() !== ''
+      : node.type === 'formula' || node.type === 'image' || contentOf(node).some(says);
+  return !contentOf(doc).some(says);
+}
+
+/** Some things among which one says nothing. */
+export const blankAmong = (things: readonly Thing[]): readonly 'empty-thing'[] =>
+  things.some(({ says }) => isBlank(says)) ? ['empty-thing'] : [];

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { each, given, type QuestionKind, unread, whole } from './kind';
 import { mappedScore, mapping } from './mapping';
-import { inALine, repeated, type Thing, thing } from './parts';
+import { blankAmong, emptyThings, inALine, repeated, type Thing, thing } from './parts';
 
 const matchSet = z.object({
   left: z.array(thing),
@@ -20,6 +20,11 @@ export const match: QuestionKind<
   Readonly<Record<string, string>>
 > = {
   settings: matchSet,
+  initial: (newId) => {
+    const [left, right] = [emptyThings(3, newId), emptyThings(3, newId)];
+    const pairs = Object.fromEntries(left.map(({ id }, i) => [id, right[i]?.id ?? '']));
+    return { left: [...left], right: [...right], pairs };
+  },
   asked: ({ left, right }, { random, said }) => ({
     left: left.map(({ id, says }) => ({ id, says: said(says) })),
     right: random.shuffled(right).map(({ id, says }) => ({ id, says: said(says) })),
@@ -48,6 +53,7 @@ export const match: QuestionKind<
   unmet: ({ left, right, pairs }) => {
     const known = (things: readonly Thing[], id: string) => things.some((one) => one.id === id);
     if (left.length === 0 || repeated([...left, ...right].map(({ id }) => id))) return ['no-choices'];
+    if (blankAmong([...left, ...right]).length > 0) return ['empty-thing'];
     if (!left.every(({ id }) => Object.hasOwn(pairs, id))) return ['no-right'];
     return Object.entries(pairs).every(([from, to]) => known(left, from) && known(right, to)) ? [] : ['unknown-choice'];
   },
@@ -65,6 +71,7 @@ const orderSet = z.object({
 /** Things to be put in their order. */
 export const order: QuestionKind<z.output<typeof orderSet>, { readonly items: readonly Thing[] }, readonly string[]> = {
   settings: orderSet,
+  initial: (newId) => ({ items: [...emptyThings(3, newId)], rule: 'whole', scored: true }),
   asked: ({ items }, { random, said }) => {
     let laid = random.shuffled(items);
     // The right order is no question.
@@ -85,7 +92,7 @@ export const order: QuestionKind<z.output<typeof orderSet>, { readonly items: re
   words: ({ items }, answer) => answer.map((id, i) => `${i + 1}. ${inALine(items, id)}`).join('; '),
   tally: (answer) => [answer.join(' ')],
   shown: 'none',
-  unmet: ({ items }) => (items.length < 2 || repeated(items.map(({ id }) => id)) ? ['no-choices'] : []),
+  unmet: ({ items }) => (items.length < 2 || repeated(items.map(({ id }) => id)) ? ['no-choices'] : blankAmong(items)),
   accepting: null,
 };
 
@@ -137,6 +144,7 @@ export const point: QuestionKind<
   Spot
 > = {
   settings: pointSet,
+  initial: () => ({ picture: { src: '', alt: '', width: 0, height: 0 }, areas: [] }),
   asked: ({ picture }) => ({ picture }),
   scorer:
     ({ areas, picture }) =>
@@ -182,6 +190,7 @@ export const scale: QuestionKind<
   number
 > = {
   settings: scaleSet,
+  initial: () => ({ from: 1, to: 5, fromSays: '', toSays: '', right: null }),
   asked: ({ from, to, fromSays, toSays }) => ({ from, to, fromSays, toSays }),
   scorer:
     ({ right }) =>
@@ -203,6 +212,7 @@ const fileSet = z.object({
 /** Photographs of how it was solved, or another file: the pieces that hold them. */
 export const file: QuestionKind<z.output<typeof fileSet>, { readonly most: number }, readonly string[]> = {
   settings: fileSet,
+  initial: () => ({ most: 5, counted: 'by-a-person' }),
   asked: ({ most }) => ({ most }),
   scorer:
     ({ counted }) =>

@@ -6,7 +6,7 @@ import { converted, unitSign } from '../../questions/units';
 import { storedAsk } from '../ask';
 import { each, given, type How, isText, type QuestionKind, type Scored, unread, whole } from './kind';
 import { type Mapping, mappedScore, mapping, mostMapped } from './mapping';
-import { sameness } from './parts';
+import { LOOSE, sameness } from './parts';
 
 const shortSet = z.object({ ...sameness, accepted: z.nullable(z.array(z.string())), mapping });
 
@@ -19,6 +19,7 @@ const comparably = (worth: Mapping, by: Parameters<typeof sameForm>[1]): Mapping
 /** A line of one's own words, compared with what is accepted. */
 export const short: QuestionKind<z.output<typeof shortSet>, Record<never, never>, string> = {
   settings: shortSet,
+  initial: () => ({ ...LOOSE, accepted: [] }),
   asked: () => ({}),
   scorer: (set) => {
     if (set.mapping) {
@@ -100,6 +101,14 @@ export const number: QuestionKind<
   TypedNumber
 > = {
   settings: numberSet,
+  initial: () => ({
+    right: '',
+    tolerance: { kind: 'absolute', by: 0 },
+    unit: null,
+    unitOptional: false,
+    figures: null,
+    accepted: [],
+  }),
   asked: ({ unit, figures, unitOptional }) => ({ unit: unitOptional ? unit : null, figures }),
   scorer: (set) => {
     const right: Formula | null = set.right === null ? null : formula(set.right);
@@ -157,6 +166,7 @@ export const long: QuestionKind<
   string
 > = {
   settings: longSet,
+  initial: () => ({ asks: [], counted: 'by-a-person', rubric: [] }),
   asked: ({ asks }) => ({ asks }),
   scorer:
     ({ counted }) =>
@@ -196,6 +206,8 @@ export interface AskedGaps {
 /** Words that are missing in a text. */
 export const gaps: QuestionKind<z.output<typeof gapsSet>, AskedGaps, Readonly<Record<string, string>>> = {
   settings: gapsSet,
+  asksAlone: true,
+  initial: () => ({ ...LOOSE, text: [''] }),
   asked: ({ text }, { random }) => ({
     text: text.map((piece) =>
       isText(piece) ? piece : { id: piece.id, choices: piece.choices && random.shuffled(piece.choices) },

@@ -1,0 +1,25 @@
+import type { ComponentType } from 'react';
+import type { QuestionName } from '@/core/kinds/question';
+import { SetOne, SetSeveral, SetTruth } from './choosing';
+import type { QuestionSetting, SettingProps } from './kind';
+import { SetMatch, SetOrder, SetPoint, SetScale } from './placing';
+import { SetFile, SetGaps, SetLong, SetNumber, SetShort } from './typing';
+
+/** How each kind of question is set. */
+const SETTINGS: { readonly [Name in QuestionName]: QuestionSetting<Name> } = {
+  one: SetOne,
+  several: SetSeveral,
+  truth: SetTruth,
+  short: SetShort,
+  number: SetNumber,
+  long: SetLong,
+  gaps: SetGaps,
+  match: SetMatch,
+  order: SetOrder,
+  point: SetPoint,
+  scale: SetScale,
+  file: SetFile,
+};
+
+export const settingOf = (name: QuestionName): ComponentType<SettingProps<unknown>> =>
+  SETTINGS[name] as unknown as ComponentType<SettingProps<unknown>>;
