@@ -60,6 +60,8 @@ export type Place =
   | { readonly at: 'answers'; readonly step: StepId | string }
   /** Where work is set: the Desk as its teacher writes it. */
   | { readonly at: 'set'; readonly draft: DocumentId | string }
+  /** Some work as it comes out on paper. */
+  | { readonly at: 'printed-work'; readonly draft: DocumentId | string }
   /** Where a course is taken over into a class. */
   | {
       readonly at: 'course';
@@ -106,6 +108,8 @@ export function addressOf(place: Place): string {
       return `/answers/${place.step}`;
     case 'set':
       return `/set/${place.draft}`;
+    case 'printed-work':
+      return `/set/${place.draft}/print`;
     case 'course':
       return `/classes/${place.class}/course${said('?', { from: place.from, unit: place.unit, first: place.first })}`;
     case 'receipt':

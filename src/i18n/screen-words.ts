@@ -69,6 +69,7 @@ export const SCREEN_WORDS = {
   '(frame)/set/[draft]': [
     'aloud',
     'check',
+    'compare',
     'desk',
     'material',
     'pieces',
@@ -80,6 +81,7 @@ export const SCREEN_WORDS = {
     'state',
     'writing',
   ],
+  '(frame)/set/[draft]/print': ['set'],
   '(frame)/shelf': ['shelf', 'state'],
   '(frame)/shelf/[document]': ['meaning', 'safety', 'shelf', 'writing'],
   '(frame)/today': ['not-today', 'setting'],

@@ -243,6 +243,15 @@ export const versionOf = (assignmentId: AssignmentId, number: number | null = nu
     [assignmentId, number],
   );
 
+/** All versions of what was posted, the newest first, each with who posted it. */
+export const versionsOf = (assignmentId: AssignmentId | null) =>
+  rows(
+    z.object({ number: z.number(), at: instant, by: z.string().nullable() }),
+    `SELECT v.number, v.at, p.name AS by FROM assignment_version v LEFT JOIN person p ON p.id = v.by_id
+     WHERE v.assignment_id = $1 ORDER BY v.number DESC LIMIT 200`,
+    [assignmentId],
+  );
+
 /** The copies that students have of the starters of an assignment, each with its owner. */
 export const copiesOf = (assignmentId: AssignmentId) =>
   rows(

@@ -96,7 +96,8 @@ function partOut(part: Part, head: string): readonly string[] {
 const drawOut = ({ name, from, to, step }: Draw): string =>
   `with ${name} from ${from} to ${to}${step === 1 ? '' : ` step ${step}`}`;
 
-function questionOut({ stem, material, draws, parts }: Question, number: number): readonly string[] {
+/** One question as it would be typed, line by line: what lines cannot say is left out. */
+export function questionOut({ stem, material, draws, parts }: Question, number: number): readonly string[] {
   const besides = [...(material === null ? [] : [`beside: ${material}`]), ...draws.map(drawOut)];
   const [only] = parts;
   if (stem === null && parts.length === 1 && only) {

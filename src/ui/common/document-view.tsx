@@ -121,7 +121,11 @@ const NODES: Visitor<ReactNode, First> = {
       </h2>
     );
   },
-  answer: (node, first) => <div className={classes.answer}>{children(node, first)}</div>,
+  answer: (node, first) => (
+    <div className={classes.answer} data-answer>
+      {children(node, first)}
+    </div>
+  ),
   table: (node, first) => (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
     <div className={classes.wide} tabIndex={0}>

@@ -6,6 +6,7 @@ import type { Instant } from '@/core/ids';
 import { choose } from '@/core/setting/draft-writes';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import { followsDue, type LateRule, lossIn } from '@/core/work/rules';
+import { PlaceLink } from '@/ui/common/place-link';
 import { CopyInto } from './copy-into';
 import { ForSome, ForWhom, Weekly } from './for-whom';
 import { GroupsSlot, Members } from './groups-slot';
@@ -251,6 +252,10 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
         </div>
       )}
       <TryMoment tools={tools} />
+      <section className={classes.tryMoment}>
+        <h3>{t('on-paper')}</h3>
+        <PlaceLink to={{ at: 'printed-work', draft: view.draft }}>{t('print-work')}</PlaceLink>
+      </section>
       <CopyInto tools={tools} />
       <TakingBack tools={tools} />
     </div>

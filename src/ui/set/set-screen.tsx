@@ -33,8 +33,9 @@ import { TextEditor } from './text-editor';
 import type { SetTools } from './tools';
 import { type OpenDraft, useDraft } from './use-draft';
 import { useProposedMinutes, useStepWrites } from './use-writes';
+import { VersionsSheet } from './versions-sheet';
 
-const SHEETS = ['brief', 'rubric', 'rules'] as const;
+const SHEETS = ['brief', 'rubric', 'rules', 'versions'] as const;
 type Sheet = (typeof SHEETS)[number];
 
 /** On which sheet a part is written; `null` where it stands on the stage or in the head. */
@@ -141,6 +142,9 @@ function Opened({ view, zone, now, session, read, editable }: OpenedProps) {
     if (part === 'title') return document.getElementById('set-title')?.focus();
     const asked = stepWith(draft, id);
     if (asked) setCurrent(asked.id);
+    // What is asked is there once its step has been drawn.
+    if (id)
+      setTimeout(() => document.querySelector<HTMLElement>(`[id="asked-${CSS.escape(id)}"] textarea`)?.focus(), 80);
   };
   const Setting = step ? STEP_SETTINGS[step.kind] : null;
   const bodies: Readonly<Record<Sheet, () => React.ReactNode>> = {
@@ -154,6 +158,7 @@ function Opened({ view, zone, now, session, read, editable }: OpenedProps) {
     ),
     rubric: () => <RubricSheet tools={tools} />,
     rules: () => <RulesSheet tools={tools} />,
+    versions: () => <VersionsSheet tools={tools} />,
   };
   if (seeing) return <SeeScreen tools={tools} close={() => setSeeing(false)} />;
   return (
@@ -219,7 +224,7 @@ function Opened({ view, zone, now, session, read, editable }: OpenedProps) {
           </Pane>
         </div>
         <nav className={`${desk.tabs} ${classes.tabs}`} aria-label={t('sheets')}>
-          {SHEETS.map((one) => (
+          {SHEETS.filter((one) => one !== 'versions' || view.posted).map((one) => (
             <button
               key={one}
               type="button"

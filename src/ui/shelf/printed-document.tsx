@@ -17,7 +17,7 @@ export function PrintedDocument({ title, written, lang }: { title: string; writt
         </button>{' '}
         <span className="soft">{t('print-says')}</span>
       </p>
-      <article className={classes.sheet}>
+      <article className={classes.sheet} data-print>
         <h1 dir="auto">{title}</h1>
         <Foreign download={null}>{written ? <DocumentShown written={written} lang={lang} /> : null}</Foreign>
       </article>

@@ -6,6 +6,7 @@ import { workshop } from '@/server/workshop';
 import { type Queryable, read } from '@/store/database';
 import { findDraftDocument } from '@/store/drafts';
 import type { Person } from '@/store/people';
+import { versionOf } from '@/store/postings';
 import { knownInClass } from '@/store/setting';
 import { updatesOf } from '@/store/updates';
 
@@ -52,4 +53,16 @@ export async function draftView(
   const own = found.assignment_id ?? ('' as AssignmentId);
   const unmet = assignmentUnmet(stored.draft, own, await read(db, knownInClass(found.class_id)));
   return { ok: true, draft: stored.draft, unmet, assignment: found.assignment_id };
+}
+
+/** A version of an assignment as it was posted, by its number as it was asked for. */
+export async function keptVersion(
+  db: Queryable,
+  assignmentId: AssignmentId,
+  number: string,
+): Promise<
+  { readonly ok: true; readonly brief: AssignmentDraft } | { readonly ok: false; readonly code: 'not-found' }
+> {
+  const version = /^[1-9]\d{0,5}$/.test(number) ? await read(db, versionOf(assignmentId, Number(number))) : null;
+  return version ? { ok: true, brief: version.brief } : { ok: false, code: 'not-found' };
 }

@@ -8,7 +8,7 @@ import { holidays } from '@/store/holidays';
 import { materialsToSet } from '@/store/materials';
 import { spellingOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
-import { groupedBefore, newestOf, rubricsOf, workBegun } from '@/store/postings';
+import { groupedBefore, newestOf, rubricsOf, versionsOf, workBegun } from '@/store/postings';
 import { knownInClass } from '@/store/setting';
 
 /** What has happened to what was posted of a draft. */
@@ -41,6 +41,7 @@ export async function setDesk(db: Queryable, teacher: Person, documentId: Docume
     grouped: groupedBefore(classId, posted),
     rubrics: rubricsOf(teacher.id),
     newest: newestOf(posted),
+    versions: versionsOf(posted),
     classes: classesTaughtBy(teacher.id),
     begun: workBegun(posted),
     spelling: spellingOf(teacher),
@@ -62,6 +63,8 @@ export async function setDesk(db: Queryable, teacher: Person, documentId: Docume
     /** Who worked together before, the newest first. */
     grouped: asked.grouped,
     spelling: asked.spelling,
+    /** What was posted of it, version by version, the newest first. */
+    versions: asked.versions,
     /** The classes into which it can be copied. */
     classes: asked.classes,
     rubrics: asked.rubrics satisfies readonly { readonly title: string; readonly rubric: readonly Criterion[] }[],
