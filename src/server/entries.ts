@@ -91,6 +91,8 @@ export const PERMISSIONS = {
   'POST /api/asides/messages/[message]': 'message-author',
   'GET /api/asides/messages/[message]/files/[position]': 'message-reader',
   'POST /api/kept-remarks': 'signed-in',
+  'GET /api/bank': 'teacher',
+  'POST /api/bank': 'teacher',
   'POST /api/hand-ins/[handIn]/draft': 'hand-in-teacher',
   'POST /api/hand-ins/[handIn]/hand-back': 'hand-in-teacher',
   'POST /api/classes/[class]/units': 'class-teacher',
@@ -141,6 +143,7 @@ export type Entry = keyof typeof PERMISSIONS;
 export const RULES = [
   'anyone',
   'signed-in',
+  'teacher',
   'class-member',
   'class-teacher',
   'material-member',

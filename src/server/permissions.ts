@@ -51,6 +51,8 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
     case 'anyone':
     case 'signed-in':
       return true;
+    case 'teacher':
+      return person.role === 'teacher';
     case 'class-member':
       return (await roleIn(db, person.id, param('class'))) !== null;
     case 'material-member': {

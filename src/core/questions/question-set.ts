@@ -48,6 +48,8 @@ const question = z.object({
   parts: z.array(part),
 });
 export type Question = z.output<typeof question>;
+/** One question as it is stored by itself. */
+export const storedSingle = question;
 
 const section = z.object({
   id: z.string(),

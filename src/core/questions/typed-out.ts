@@ -1,6 +1,8 @@
+import { canonicalJson } from '../documents/fingerprint';
 import type { SetQuestion } from '../kinds/question';
 import { attrsOf, contentOf, type Doc, type DocNode } from '../text/nodes';
 import type { Draw, Part, Question, QuestionSet, Section } from './question-set';
+import { renamed } from './renamed';
 import { readTyped } from './typed';
 
 /** What is said on one line; `null` where that cannot be typed. */
@@ -121,25 +123,13 @@ function headOut({ title, draw, shuffle }: Section): readonly string[] {
 
 /** Everything that a set says but for the names of its things: these are made anew each time it is typed. */
 function unnamed(set: QuestionSet): string {
-  const names = new Map<string, string>();
-  const found = (value: unknown): void => {
-    if (typeof value !== 'object' || value === null) return;
-    const { id } = value as { readonly id?: unknown };
-    if (typeof id === 'string') names.set(id, `#${names.size}`);
-    for (const inner of Object.values(value)) found(inner);
-  };
-  found(set);
-  const named = (text: string) => names.get(text) ?? text;
-  const renamed = (value: unknown): unknown => {
-    if (typeof value === 'string') return named(value);
-    if (Array.isArray(value)) return value.map(renamed);
-    if (typeof value !== 'object' || value === null) return value;
-    const entries = Object.entries(value).filter(([, inner]) => inner !== undefined);
-    return Object.fromEntries(
-      entries.map(([key, inner]) => [named(key), renamed(inner)]).sort(([a], [b]) => (String(a) < String(b) ? -1 : 1)),
-    );
-  };
-  return JSON.stringify(renamed(set));
+  let n = 0;
+  const numbered = renamed(set, () => {
+    n += 1;
+    return `#${n}`;
+  });
+  // What is not said is as if it were not there.
+  return canonicalJson(JSON.parse(JSON.stringify(numbered)));
 }
 
 /**

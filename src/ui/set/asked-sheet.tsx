@@ -5,13 +5,16 @@ import { useTranslations } from 'next-intl';
 import { newQuestion, QUESTION_NAMES, type QuestionName } from '@/core/kinds/question';
 import { EMPTY } from '@/core/kinds/question/parts';
 import type { Question, QuestionSet, Section } from '@/core/questions/question-set';
+import { renamed } from '@/core/questions/renamed';
 import { moved, withMore, withoutQuestion, withQuestion } from '@/core/setting/draft-questions';
 import { newAct } from '@/ui/common/act';
 import classes from './asking.module.css';
+import { FromBank, KeepInBank } from './from-bank';
 import { NumberSlot } from './moment-slot';
 import { QuestionCard } from './question-card';
 import { Choices, Slot } from './slot';
 import type { SetTools } from './tools';
+import { useBank } from './use-bank';
 
 interface Props {
   readonly set: QuestionSet | undefined;
@@ -82,6 +85,7 @@ const goTo = (id: string) =>
 export function AskedSheet({ set, change, tools }: Props) {
   const t = useTranslations('set');
   const { editable } = tools;
+  const bank = useBank();
   const sections = set?.sections ?? [];
   const headed =
     sections.length > 1 || sections.some(({ title, draw, shuffle }) => title !== '' || draw !== null || shuffle);
@@ -111,6 +115,7 @@ export function AskedSheet({ set, change, tools }: Props) {
                 change={(to) => set && change(withQuestion(set, question.id, () => to))}
                 move={(by) => set && change(moved(set, question.id, by))}
                 drop={() => set && change(withoutQuestion(set, question.id))}
+                more={<KeepInBank bank={bank} kind="question" content={question} />}
               />
             );
           })}
@@ -130,6 +135,11 @@ export function AskedSheet({ set, change, tools }: Props) {
               />
             )}
           </Slot>
+          <FromBank
+            bank={bank}
+            kind="question"
+            take={(question) => change(withMore(set, [renamed(question, newAct)], newAct()))}
+          />
           {sections.length > 0 ? (
             <button
               type="button"

@@ -10,9 +10,11 @@ import { type PastedRubric, rubricIn } from '@/core/setting/pasted-rubric';
 import { newAct } from '@/ui/common/act';
 import { NumberField } from '@/ui/common/number-field';
 import { QuietButton } from '@/ui/common/primary-button';
+import { FromBank, KeepInBank } from './from-bank';
 import classes from './rubric.module.css';
 import { Choices, Slot } from './slot';
 import type { SetTools } from './tools';
+import { useBank } from './use-bank';
 
 type Level = Criterion['levels'][number];
 
@@ -89,6 +91,7 @@ export function RubricSheet({ tools }: { tools: SetTools }) {
   const { draft, ydoc, view, unmet, editable } = tools;
   const [pasted, setPasted] = useState('');
   const [said, setSaid] = useState('');
+  const bank = useBank();
   const sum = draft.rubric.reduce((all, { points }) => all + points, 0);
   // What questions are worth is shared out already.
   const asked = draft.points === null ? 0 : askedPoints(draft.steps);
@@ -174,6 +177,10 @@ export function RubricSheet({ tools }: { tools: SetTools }) {
           {t('add-criterion')}
         </QuietButton>
       </p>
+      <div className={classes.moves}>
+        <FromBank bank={bank} kind="rubric" take={put} />
+        {draft.rubric.length > 0 ? <KeepInBank bank={bank} kind="rubric" content={draft.rubric} /> : null}
+      </div>
       {view.rubrics.length > 0 ? (
         <div>
           <Slot words={t('take-rubric')} label={t('take-rubric')}>
