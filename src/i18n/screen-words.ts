@@ -14,7 +14,7 @@ export const SCREEN_WORDS = {
   '(frame)/answers/[step]': ['answers', 'questions', 'remarks', 'rubric'],
   '(frame)/asides': ['aside'],
   '(frame)/classes': ['join'],
-  '(frame)/classes/[class]': ['class', 'setting'],
+  '(frame)/classes/[class]': ['class', 'giving', 'moments', 'setting'],
   '(frame)/classes/[class]/course': ['course'],
   '(frame)/classes/[class]/materials/[material]': ['aloud', 'material', 'meaning', 'reading'],
   '(frame)/desk/[assignment]': [
@@ -71,7 +71,9 @@ export const SCREEN_WORDS = {
     'check',
     'compare',
     'desk',
+    'giving',
     'material',
+    'moments',
     'pieces',
     'questions',
     'reading',

@@ -119,6 +119,8 @@ describe('who may', () => {
       step: 'cloud-ladder-2',
       form: 'qti-2.1',
       number: '1',
+      unit: 'weather-1',
+      announcement: 'none',
       attempt: attempt.ok ? attempt.attempt : '',
       document: (rows[0] as { id: string }).id,
       draft: draft.ok ? draft.document : '',

@@ -99,21 +99,6 @@ export const unitsOf = (classId: ClassId) =>
     [classId],
   );
 
-export const announcementsOf = (classId: ClassId) =>
-  rows(
-    z.object({
-      id: z.string(),
-      unit_id: z.string().nullable(),
-      title: z.string(),
-      body: z.string(),
-      author: z.string(),
-      posted_at: instant,
-    }),
-    `SELECT a.id, a.unit_id, a.title, a.body, p.name AS author, a.posted_at FROM announcement a
-     JOIN person p ON p.id = a.author_id WHERE a.class_id = $1 ORDER BY a.posted_at DESC LIMIT 500`,
-    [classId],
-  );
-
 export const findPicture = (db: Queryable, pictureId: string) =>
   first(
     db,

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId } from '@/core/ids';
 import type { KnownInClass } from '@/core/setting/assignment';
-import type { AnnouncementDraft, ClassDraft, MaterialDraft, UnitDraft } from '@/core/setting/class-things';
+import type { ClassDraft, MaterialDraft, UnitDraft } from '@/core/setting/class-things';
 import { id } from './columns';
-import { json, made, type Queryable, row, time } from './database';
+import { json, made, type Queryable, row, rows, time } from './database';
 
 /** Adds a class. Nobody is in it yet. */
 export async function addClass(
@@ -40,6 +40,59 @@ export async function addUnit(
   return affected === 1;
 }
 
+/** Gives a unit of a class another name. @returns false where it has no such unit */
+export async function retitleUnit(tx: Queryable, classId: ClassId, unit: string, title: string): Promise<boolean> {
+  const { affected } = await tx.query('UPDATE unit SET title = $3 WHERE id = $2 AND class_id = $1', [
+    classId,
+    unit,
+    title,
+  ]);
+  return affected === 1;
+}
+
+/** Puts the units of a class into an order; those that are not named come behind. */
+export async function orderUnits(tx: Queryable, classId: ClassId, units: readonly string[]): Promise<void> {
+  await tx.query(
+    `UPDATE unit SET position = o.place FROM (
+       SELECT u.id, row_number() OVER (ORDER BY g.n NULLS LAST, u.position) AS place
+       FROM unit u LEFT JOIN unnest($2::text[]) WITH ORDINALITY AS g (id, n) ON g.id = u.id WHERE u.class_id = $1) o
+     WHERE unit.id = o.id`,
+    [classId, units],
+  );
+}
+
+/** Puts what stands in a unit into an order, work and materials together; what is not named comes behind, as it stood. */
+export async function orderEntries(
+  tx: Queryable,
+  classId: ClassId,
+  unit: string | null,
+  entries: readonly string[],
+): Promise<void> {
+  await tx.query(
+    `WITH e AS (SELECT id, position, posted_at FROM assignment WHERE class_id = $1 AND unit_id IS NOT DISTINCT FROM $2
+         UNION ALL SELECT id, position, posted_at FROM material
+           WHERE class_id = $1 AND unit_id IS NOT DISTINCT FROM $2 AND listed),
+       o AS (SELECT e.id, row_number() OVER (ORDER BY g.n NULLS LAST, e.position, e.posted_at DESC) AS place
+         FROM e LEFT JOIN unnest($3::text[]) WITH ORDINALITY AS g (id, n) ON g.id = e.id),
+       a AS (UPDATE assignment SET position = o.place FROM o WHERE assignment.id = o.id)
+     UPDATE material SET position = o.place FROM o WHERE material.id = o.id`,
+    [classId, unit, entries],
+  );
+}
+
+/** What stands in a unit, work and materials, in its order. */
+export const entriesOf = (classId: ClassId, unit: string | null) =>
+  made(
+    rows(
+      z.object({ id: z.string() }),
+      `SELECT id FROM (SELECT id, position, posted_at FROM assignment WHERE class_id = $1 AND unit_id IS NOT DISTINCT FROM $2
+         UNION ALL SELECT id, position, posted_at FROM material
+           WHERE class_id = $1 AND unit_id IS NOT DISTINCT FROM $2 AND listed) e ORDER BY position, posted_at DESC`,
+      [classId, unit],
+    ),
+    (found) => found.map((one) => one.id),
+  );
+
 /** Adds a material to a class. @returns false where the class is over */
 export async function addMaterial(
   tx: Queryable,
@@ -71,32 +124,6 @@ export async function addMaterial(
       time(draft.closesAt),
     ],
   );
-  return affected === 1;
-}
-
-/** Adds an announcement with what hangs on it. @returns false where the class is over */
-export async function addAnnouncement(
-  tx: Queryable,
-  added: {
-    readonly id: string;
-    readonly classId: ClassId;
-    readonly authorId: PersonId;
-    readonly draft: AnnouncementDraft;
-  },
-  at: Instant,
-): Promise<boolean> {
-  const { title, body, unit, attachments } = added.draft;
-  const { affected } = await tx.query(
-    `INSERT INTO announcement (id, class_id, unit_id, author_id, title, body, posted_at)
-     SELECT $1, c.id, $3, $4, $5, $6, $7 FROM ${RUNNING('$2', '$7')} c`,
-    [added.id, added.classId, unit, added.authorId, title, body, time(at)],
-  );
-  if (affected === 1 && attachments.length > 0)
-    await tx.query(
-      `INSERT INTO announcement_attachment (announcement_id, position, material_id)
-       SELECT $1, g.position, g.material FROM unnest($2::text[]) WITH ORDINALITY AS g (material, position)`,
-      [added.id, attachments],
-    );
   return affected === 1;
 }
 

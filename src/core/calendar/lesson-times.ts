@@ -2,10 +2,11 @@ import { tzOffset } from '@date-fns/tz';
 import type { Instant } from '../ids';
 import { weekdayOf } from './due-words';
 import { daysOff, type Holiday, holidayOn } from './holidays';
-import type { LessonTime } from './lessons';
 
-/** A lesson of the week with its end, the time on the wall as `H:MM`. */
-export interface WholeLesson extends LessonTime {
+/** A lesson of the week: 1 is Monday; the times on the wall as `H:MM`. */
+export interface WholeLesson {
+  readonly weekday: number;
+  readonly starts: string;
   readonly ends: string;
 }
 

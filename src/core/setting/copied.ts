@@ -36,6 +36,7 @@ export function copied(draft: AssignmentDraft, { lay, own = {}, materials, newId
   return {
     ...draft,
     unit: null,
+    behind: null,
     after: [],
     groups: [],
     only: [],

@@ -34,6 +34,8 @@ export interface Arranged {
 export interface AssignmentDraft {
   readonly title: string;
   readonly unit: string | null;
+  /** Behind which work or material of its unit it is put; `null` for the end. */
+  readonly behind: string | null;
   readonly instructions: Doc;
   readonly minutes: number;
   /** What it counts at most; `null` where it has no points. */
@@ -71,6 +73,7 @@ const NOTHING: Doc = { type: 'doc', content: [{ type: 'paragraph' }] };
 export const EMPTY_DRAFT: AssignmentDraft = {
   title: '',
   unit: null,
+  behind: null,
   instructions: NOTHING,
   minutes: 0,
   points: null,
@@ -111,6 +114,7 @@ export const lateRule: z.ZodMiniType<LateRule> = z.discriminatedUnion('kind', [
  */
 export const chosenParts = z.object({
   unit: maybe(z.string()),
+  behind: maybe(z.string()),
   minutes: z.catch(z.number(), EMPTY_DRAFT.minutes),
   points: maybe(z.number()),
   opensAt: maybe(z.int()),

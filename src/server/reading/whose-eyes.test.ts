@@ -19,6 +19,7 @@ import { markingDesk } from '@/server/reading/marking/marking-desk';
 import { countUnread, whatsNew } from '@/server/reading/news/news';
 import { studentToday, teacherWork } from '@/server/reading/today/today';
 import { workOf } from '@/server/reading/work/work-list';
+import { addAnnouncement } from '@/store/announcements';
 import { read } from '@/store/database';
 import { addDocument } from '@/store/documents';
 import { factsOf, record } from '@/store/events';
@@ -26,7 +27,7 @@ import { keepFile } from '@/store/files';
 import { piecesOf, receiptsOf } from '@/store/hand-ins';
 import type { Person } from '@/store/people';
 import { keepAssignment, versionOf } from '@/store/postings';
-import { addAnnouncement, addMaterial, addPicture } from '@/store/setting';
+import { addMaterial, addPicture } from '@/store/setting';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { keepPictureOwner } from '@/store/text-pictures';
 import { hostileUpdates } from '../../../bench/hostile-inputs';
@@ -91,7 +92,11 @@ describe('what is posted tomorrow', () => {
     const picture = { id: 'later-picture', assignmentId: later, type: 'image/svg+xml', bytes: new Uint8Array([120]) };
     await addPicture(db, { ...weather, ...picture });
     const note = { title: TITLE, body: 'squall', unit: null, attachments: ['later-reading'] };
-    await addAnnouncement(db, { ...weather, id: 'later-note', authorId: teacher.id, draft: note }, tomorrow);
+    await addAnnouncement(
+      db,
+      { ...weather, id: 'later-note', authorId: teacher.id, draft: note, postedAt: tomorrow },
+      tomorrow,
+    );
     await db.query("INSERT INTO unlocks VALUES ('bottle', 'later')");
     await record(db, {
       kind: 'posted',

@@ -152,6 +152,51 @@ test('a teacher tells the class something, and it is there for its students; wha
   expect(student.queryByText('Drafts')).toBeNull();
 });
 
+test('a teacher puts units and what stands in them in order by key, names a unit anew, mends what was told and tells later', async () => {
+  const page = await openAs('t-bello', 'weather', 'course');
+  await page.hand.click(await page.findByRole('button', { name: 'Put units in order' }));
+  const panel = within(await page.findByRole('region', { name: 'Put units in order' }));
+  expect(await screens.found()).toEqual([]);
+  const grips = panel.getAllByRole('button', { name: /^Move “/ });
+  const first = grips[0]?.getAttribute('aria-label') ?? '';
+  grips[0]?.focus();
+  await page.hand.keyboard('{Alt>}{ArrowDown}{/Alt}');
+  await panel.findByText(/is number 2 of 3 now/);
+  const name = panel.getByLabelText(/^Name of the unit “What the air does”/);
+  await page.hand.clear(name);
+  await page.hand.type(name, 'Air');
+  await page.hand.tab();
+  await waitFor(() => expect(screens.asked.filter((one) => /order$|units\//.test(one))).toHaveLength(2));
+  page.leave();
+  const after = await openAs('t-bello', 'weather', 'course');
+  const heads = after.getAllByRole('heading', { level: 2 }).map(({ textContent }) => textContent ?? '');
+  expect(first).toContain('What the air does');
+  const [, second] = heads.filter((head) => !/^Drafts|not in a unit/.test(head));
+  expect(second).toMatch(/^Air/);
+
+  const [mend] = await after.findAllByRole('button', { name: 'Mend it' });
+  await after.hand.click(mend as HTMLElement);
+  const line = (await after.findByLabelText('In one line')) as HTMLInputElement;
+  await after.hand.clear(line);
+  await after.hand.type(line, 'Bring two coats');
+  await after.hand.click(after.getByRole('button', { name: 'Mend it now' }));
+  await waitFor(() => expect(after.queryByLabelText('In one line')).toBeNull());
+  await after.hand.click(after.getByRole('button', { name: 'Tell the class something' }));
+  await after.hand.type(await after.findByLabelText('In one line'), 'Later');
+  await after.hand.click(after.getByRole('button', { name: /^It is told: at once/ }));
+  await after.hand.click((await after.findAllByRole('button', { name: /^before the lesson/ }))[1] as HTMLElement);
+  await after.hand.click(after.getByRole('button', { name: 'Tell 24 students' }));
+  await waitFor(() => expect(after.queryByLabelText('In one line')).toBeNull());
+  after.leave();
+  const again = await openAs('t-bello', 'weather', 'newest');
+  await again.findByText(/^will be told/);
+  again.leave();
+  const student = await openAs('s-imke', 'weather', 'newest');
+  expect(student.getByText('Bring two coats')).toBeTruthy();
+  expect(student.getByText(/· mended/)).toBeTruthy();
+  expect(student.queryByText('Later')).toBeNull();
+});
+
 test('a teacher adds a unit, begins work in it, and puts a draft away and brings it back', async () => {
   const page = await openAs('t-bello', 'weather');
   await page.hand.click(await page.findByRole('button', { name: 'Add a unit' }));

@@ -1,5 +1,6 @@
 import { useTranslations } from 'next-intl';
-import { nextLesson } from '@/core/calendar/lessons';
+import { Fragment } from 'react';
+import { comingLessons } from '@/core/calendar/lesson-times';
 import type { Place } from '@/core/places';
 import { CHIPS, type Chip } from '@/core/work/chips';
 import type { ClassLine } from '@/server/reading/class-line/class-line';
@@ -11,7 +12,7 @@ import { Drafts } from '@/ui/set/drafts';
 import { SetHere } from '@/ui/set/set-here';
 import { TellLater } from '@/ui/set/tell-later';
 import classes from './class-line.module.css';
-import { Row, type Shown } from './entry-rows';
+import { placedTitle, Row, type Shown } from './entry-rows';
 import { People } from './people';
 
 /** How much of a unit is done, as knots on a rope. */
@@ -58,9 +59,9 @@ function Unit({
   unit,
   alone,
   place,
-  sets,
   ...shown
-}: { unit: ClassLine['units'][number]; alone: boolean; place: Place; sets: boolean } & Shown) {
+}: { unit: ClassLine['units'][number]; alone: boolean; place: Place } & Shown) {
+  const { sets } = shown;
   const times = useTimes(shown.zone);
   const t = useTranslations('class');
   const setting = useTranslations('setting');
@@ -83,8 +84,20 @@ function Unit({
       </div>
       {finished ? null : (
         <ul className={classes.list}>
-          {unit.entries.map((entry) => (
-            <Row key={entry.id} entry={entry} {...shown} />
+          {unit.entries.map((entry, i) => (
+            <Fragment key={entry.id}>
+              <Row entry={entry} {...shown} />
+              {sets && placedTitle(entry) !== null && i < unit.entries.length - 1 ? (
+                <li>
+                  <SetHere
+                    classId={shown.classId}
+                    unit={unit.id}
+                    behind={entry.id}
+                    words={setting('here-behind', { title: placedTitle(entry) ?? '' })}
+                  />
+                </li>
+              ) : null}
+            </Fragment>
           ))}
         </ul>
       )}
@@ -128,13 +141,14 @@ export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Pr
     ...to,
   });
   const newest = order === 'newest';
-  const shown: Shown = { classId: found.id, newest, zone, now };
+  const sets = line.role === 'teacher' && (found.ended_at === null || found.ended_at > now);
+  const shown: Shown = { classId: found.id, newest, sets, zone, now };
   const one = only === null ? undefined : line.units.find(({ id }) => id === only);
   const units = one ? [one] : line.units;
   const inOne = newest && one ? line.newest.filter(({ unitId }) => unitId === one.id) : null;
   const entries = inOne ?? (newest ? line.newest : one ? [] : line.loose);
-  const next = nextLesson(line.lessons, now, zone);
-  const sets = line.role === 'teacher' && (found.ended_at === null || found.ended_at > now);
+  const [held] = comingLessons(line.lessons, now, zone, 1, line.holidays);
+  const next = held?.startsAt ?? null;
   return (
     <>
       <WeaveBand weave={found.weave} />
@@ -188,7 +202,19 @@ export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Pr
           <TellLater
             classId={found.id}
             readers={line.students.length}
-            units={line.units.map(({ id, title }) => ({ id, title }))}
+            units={line.units.map(({ id, title, entries }) => ({
+              id,
+              title,
+              entries: entries.flatMap((entry) => {
+                const placed = placedTitle(entry);
+                return placed === null ? [] : [{ id: entry.id, title: placed }];
+              }),
+            }))}
+            toTell={line.toTell}
+            lessons={line.lessons}
+            holidays={line.holidays}
+            zone={zone}
+            now={now}
             materials={line.toAttach}
           />
         ) : null}
@@ -197,14 +223,7 @@ export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Pr
         {newest
           ? null
           : units.map((unit) => (
-              <Unit
-                key={unit.id}
-                unit={unit}
-                alone={one !== undefined}
-                place={here({ unit: unit.id })}
-                sets={sets}
-                {...shown}
-              />
+              <Unit key={unit.id} unit={unit} alone={one !== undefined} place={here({ unit: unit.id })} {...shown} />
             ))}
         {entries.length > 0 ? (
           <>

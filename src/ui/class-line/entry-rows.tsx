@@ -7,6 +7,7 @@ import { Sail } from '@/ui/common/sail';
 import { useStateLine } from '@/ui/common/state-line';
 import { useTimes } from '@/ui/common/times';
 import { ReadHere } from '@/ui/news/read-on-sight';
+import { MendLater } from '@/ui/set/tell-later';
 import classes from './class-line.module.css';
 import { SortMark } from './sort-mark';
 
@@ -14,6 +15,8 @@ export interface Shown {
   readonly classId: string;
   /** The newest come first: each says when it was posted. */
   readonly newest: boolean;
+  /** Does who looks set the class's work? */
+  readonly sets: boolean;
   readonly zone: string;
   readonly now: number;
 }
@@ -138,8 +141,9 @@ function MaterialRow({ entry, classId, zone, now }: { entry: EntryOf<'material'>
   );
 }
 
-function AnnouncementRow({ entry, classId, zone, now }: { entry: EntryOf<'announcement'> } & Shown) {
+function AnnouncementRow({ entry, classId, sets, zone, now }: { entry: EntryOf<'announcement'> } & Shown) {
   const t = useTranslations('class');
+  const times = useTimes(zone);
   return (
     <li className={classes.row} data-unread={entry.news.length > 0 || undefined}>
       <SortMark sort="announcement" />
@@ -165,7 +169,17 @@ function AnnouncementRow({ entry, classId, zone, now }: { entry: EntryOf<'announ
             ))}
           </ul>
         ) : null}
-        <div className="soft">{t('announced', { author: entry.author })}</div>
+        <div className="soft">
+          {t('announced', { author: entry.author })}
+          {entry.mendedAt === null ? '' : ` · ${t('mended', { when: times.moment(entry.mendedAt, now) })}`}
+        </div>
+        {sets ? (
+          <MendLater
+            classId={classId}
+            announcement={entry.id}
+            told={{ title: entry.title, body: entry.body, attachments: entry.attachments.map(({ id }) => id) }}
+          />
+        ) : null}
       </div>
       <span />
       <span className={classes.length} />
@@ -188,3 +202,13 @@ export function Row<Kind extends Entry['kind']>({ entry, ...shown }: { readonly 
   const Shape = ROWS[entry.kind as Kind] as ComponentType<{ readonly entry: EntryOf<Kind> } & Shown>;
   return <Shape entry={entry} {...shown} />;
 }
+
+/** What has a place of its own among others, by its title; `null` for what stands where its time is. */
+const PLACED: { readonly [Kind in Entry['kind']]: (entry: EntryOf<Kind>) => string | null } = {
+  work: ({ item }) => item.title,
+  teaching: ({ item }) => item.title,
+  material: ({ title }) => title,
+  announcement: () => null,
+};
+
+export const placedTitle = (entry: Entry): string | null => (PLACED[entry.kind] as (of: Entry) => string | null)(entry);

@@ -44,7 +44,7 @@ export function MomentSlot({
   now,
   unmet = false,
 }: Props) {
-  const t = useTranslations('set');
+  const t = useTranslations('moments');
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<'unknown' | 'skipped' | null>(null);
   const coming = comingLessons(lessons, now, zone, LESSONS, holidays).map(({ startsAt, endsAt }) =>
@@ -144,7 +144,7 @@ function NumberTaken({
   readonly step: number;
   readonly take: (n: number | null) => void;
 }) {
-  const t = useTranslations('set');
+  const t = useTranslations('moments');
   const [typed, setTyped] = useState(value);
   return (
     <form

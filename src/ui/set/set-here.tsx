@@ -12,17 +12,25 @@ interface Props {
   readonly classId: string;
   /** The unit in which it will stand; `null` for none. */
   readonly unit: string | null;
+  /** Behind which item of it; at its end where nothing is said. */
+  readonly behind?: string;
   readonly words: string;
 }
 
 /** A line that is always there for whoever teaches: work is set at this place. */
-export function SetHere({ classId, unit, words }: Props) {
+export function SetHere({ classId, unit, behind, words }: Props) {
   const t = useTranslations('setting');
   const { open, busy, problem } = useDraftOpened();
   return (
-    <p className={classes.here}>
-      <button type="button" disabled={busy} onClick={() => void open(`/api/classes/${classId}/drafts`, { unit })}>
-        {words}
+    <p className={behind === undefined ? classes.here : classes.between}>
+      <button
+        type="button"
+        disabled={busy}
+        aria-label={behind === undefined ? undefined : words}
+        title={behind === undefined ? undefined : words}
+        onClick={() => void open(`/api/classes/${classId}/drafts`, { unit, behind: behind ?? null })}
+      >
+        {behind === undefined ? words : null}
       </button>
       <span role="alert">{problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}</span>
     </p>

@@ -1,69 +1,40 @@
 'use client';
 
-import { Textarea, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
-import { type ReactNode, useState } from 'react';
-import type { Unmet } from '@/core/setting/unmet';
+import { useState } from 'react';
+import type { Instant } from '@/core/ids';
+import type { ClassLine } from '@/server/reading/class-line/class-line';
 import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
-import { keyOr } from '@/ui/common/key-or';
 import { PlaceLink } from '@/ui/common/place-link';
-import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
+import { PrimaryButton } from '@/ui/common/primary-button';
+import { useTimes } from '@/ui/common/times';
+import { Arrange, type ArrangedUnit } from './arrange';
+import { Mend } from './mend';
 import classes from './set-here.module.css';
+import { Attached, type Calendar, codeOf, Foot, Line, ToldText, When } from './told-form';
 
-/** What was refused, as a code for the words: of what is missing, the first. */
-function codeOf(answer: { readonly code: string; readonly unmet?: unknown }): string {
-  const [first] = (answer.unmet ?? []) as readonly Unmet[];
-  return first ? `unmet-${first.code}` : answer.code;
-}
-
-/** A title in one line. */
-function Line({ label, value, change }: { label: string; value: string; change: (value: string) => void }) {
-  return (
-    <TextInput
-      label={label}
-      value={value}
-      maxLength={200}
-      dir="auto"
-      onChange={({ currentTarget: { value: typed } }) => change(typed)}
-      data-autofocus
-    />
-  );
-}
-
-/** What was refused, the act, and the way out. */
-function Foot({ problem, close, children }: { problem: string | null; close: () => void; children: ReactNode }) {
-  const t = useTranslations('setting');
-  return (
-    <>
-      <p role="alert" className={classes.problem}>
-        {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}
-      </p>
-      <p className={classes.moves}>
-        {children}
-        <QuietButton onClick={close}>{t('not-now')}</QuietButton>
-      </p>
-    </>
-  );
-}
-
-interface TellProps {
+interface TellProps extends Calendar {
   readonly classId: string;
   /** How many read it. */
   readonly readers: number;
-  readonly units: readonly { readonly id: string; readonly title: string }[];
+  readonly units: readonly ArrangedUnit[];
   readonly materials: readonly { readonly id: string; readonly title: string }[];
+  /** What the class will be told, when its time has come. */
+  readonly toTell: ClassLine['toTell'];
 }
 
 /** Tells the class something, with materials that hang on it. What is typed is kept in this browser until it is told. */
-function Tell({ classId, readers, units, materials, close }: TellProps & { readonly close: () => void }) {
+function Tell({ close, ...props }: TellProps & { readonly close: () => void }) {
+  const { classId, readers, units } = props;
   const t = useTranslations('setting');
   const router = useRouter();
   const [title, setTitle] = useKeptDraft(`tell-title-${classId}`);
   const [body, setBody] = useKeptDraft(`tell-${classId}`);
   const [unit, setUnit] = useState('');
   const [attached, setAttached] = useState<readonly string[]>([]);
+  const [at, setAt] = useState<Instant | null>(null);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const send = async () => {
@@ -73,6 +44,7 @@ function Tell({ classId, readers, units, materials, close }: TellProps & { reado
       body,
       unit: unit === '' ? null : unit,
       attachments: attached,
+      postedAt: at,
     });
     setBusy(false);
     if (!answer.ok) return setProblem(codeOf(answer));
@@ -82,22 +54,15 @@ function Tell({ classId, readers, units, materials, close }: TellProps & { reado
     router.refresh();
   };
   return (
-    <form
-      className={classes.tell}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send();
-      }}
-    >
-      <Line label={t('tell-title')} value={title} change={setTitle} />
-      <Textarea
-        label={t('tell-body')}
-        value={body}
-        autosize
-        minRows={3}
-        maxLength={10_000}
-        dir="auto"
-        onChange={({ currentTarget: { value } }) => setBody(value)}
+    // No form: what it holds has forms of its own.
+    <section className={classes.tell} aria-label={t('tell')}>
+      <ToldText
+        title={title}
+        body={body}
+        change={(said) => {
+          if (said.title !== undefined) setTitle(said.title);
+          if (said.body !== undefined) setBody(said.body);
+        }}
       />
       {units.length > 0 ? (
         <label>
@@ -112,33 +77,14 @@ function Tell({ classId, readers, units, materials, close }: TellProps & { reado
           </select>
         </label>
       ) : null}
-      {materials.length > 0 ? (
-        <details>
-          <summary>{t('attach', { n: attached.length })}</summary>
-          <ul>
-            {materials.map(({ id, title: name }) => (
-              <li key={id}>
-                <label>
-                  <input
-                    type="checkbox"
-                    checked={attached.includes(id)}
-                    onChange={({ currentTarget: { checked } }) =>
-                      setAttached(checked ? [...attached, id] : attached.filter((one) => one !== id))
-                    }
-                  />
-                  <bdi>{name}</bdi>
-                </label>
-              </li>
-            ))}
-          </ul>
-        </details>
-      ) : null}
+      <Attached {...props} attached={attached} change={setAttached} />
+      <When at={at} change={setAt} calendar={props} />
       <Foot problem={problem} close={close}>
-        <PrimaryButton type="submit" loading={busy} disabled={title.trim() === ''}>
+        <PrimaryButton onClick={() => void send()} loading={busy} disabled={title.trim() === ''}>
           {t('tell-n', { n: readers })}
         </PrimaryButton>
       </Foot>
-    </form>
+    </section>
   );
 }
 
@@ -172,34 +118,56 @@ function AddUnit({ classId, close }: { readonly classId: string; readonly close:
   );
 }
 
-/** What else a teacher puts into a class besides work: something that is told, and units. */
+/** What the class will be told, each to be mended before its time. */
+function Waiting({ toTell, classId, zone, now, ...calendar }: TellProps) {
+  const t = useTranslations('setting');
+  const times = useTimes(zone);
+  if (toTell.length === 0) return null;
+  return (
+    <ul className={classes.waiting}>
+      {toTell.map(({ id, title, body, attachments, posted_at: at }) => (
+        <li key={id}>
+          <bdi>{title}</bdi> <span className="soft">{t('told-later', { when: times.moment(at, now) })}</span>
+          <Mend
+            classId={classId}
+            announcement={id}
+            told={{ title, body, attachments }}
+            waits={{ at, calendar: { ...calendar, zone, now } }}
+          />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const OPENED = ['tell', 'unit', 'arrange'] as const;
+const WORDS = { tell: 'tell', unit: 'add-unit', arrange: 'arrange' } as const;
+
+/** What else a teacher puts into a class besides work: something that is told, units, their order, work of another class. */
 export function TellClass(props: TellProps) {
   const t = useTranslations('setting');
-  const [open, setOpen] = useState<'tell' | 'unit' | null>(null);
+  const [open, setOpen] = useState<(typeof OPENED)[number] | null>(null);
   const close = () => setOpen(null);
   return (
     <div>
       <p className={classes.moves}>
-        <button
-          type="button"
-          className="quiet"
-          aria-expanded={open === 'tell'}
-          onClick={() => setOpen(open === 'tell' ? null : 'tell')}
-        >
-          {t('tell')}
-        </button>
-        <button
-          type="button"
-          className="quiet"
-          aria-expanded={open === 'unit'}
-          onClick={() => setOpen(open === 'unit' ? null : 'unit')}
-        >
-          {t('add-unit')}
-        </button>
+        {OPENED.filter((one) => one !== 'arrange' || props.units.length > 0).map((one) => (
+          <button
+            key={one}
+            type="button"
+            className="quiet"
+            aria-expanded={open === one}
+            onClick={() => setOpen(open === one ? null : one)}
+          >
+            {t(WORDS[one])}
+          </button>
+        ))}
         <PlaceLink to={{ at: 'course', class: props.classId }}>{t('take-over')}</PlaceLink>
       </p>
       {open === 'tell' ? <Tell {...props} close={close} /> : null}
       {open === 'unit' ? <AddUnit classId={props.classId} close={close} /> : null}
+      {open === 'arrange' ? <Arrange classId={props.classId} units={props.units} close={close} /> : null}
+      <Waiting {...props} />
     </div>
   );
 }

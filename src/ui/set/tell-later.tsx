@@ -2,5 +2,7 @@
 
 import dynamic from 'next/dynamic';
 
-/** It is fetched by those who teach: a student's class loads nothing of it. */
-export const TellLater = dynamic(() => import('./tell-class').then((loaded) => loaded.TellClass));
+/** What tells a class something is fetched by those who teach, all of it at once: a student's class loads nothing of it. */
+const telling = () => import('./telling');
+export const TellLater = dynamic(() => telling().then((loaded) => loaded.TellClass));
+export const MendLater = dynamic(() => telling().then((loaded) => loaded.Mend));

@@ -20,19 +20,19 @@ type Begun =
   | TooMuch
   | { readonly ok: false; readonly code: 'not-found' };
 
-/** Begins a draft of an assignment in a class, or in one of its units. It is the class's: every teacher of it writes in it. */
+/** Begins a draft of an assignment in a class, in one of its units, or behind something that stands there. It is the class's: every teacher of it writes in it. */
 export async function beginDraft(
   db: Database,
   teacher: Person,
   classId: ClassId,
   now: Instant,
-  unit: string | null = null,
+  { unit = null, behind = null }: { readonly unit?: string | null; readonly behind?: string | null } = {},
 ): Promise<Begun> {
   const much = await use(db, teacher.id, 'documents', 1, now);
   if (much) return much;
   const made = { id: newId() as DocumentId, by: teacher.id, classId, assignmentId: null, title: '', at: now };
   const document = await db.transaction((tx) =>
-    addDraft(tx, { ...made, firstUpdate: () => firstOfDraft({ ...EMPTY_DRAFT, unit }) }),
+    addDraft(tx, { ...made, firstUpdate: () => firstOfDraft({ ...EMPTY_DRAFT, unit, behind }) }),
   );
   return { ok: true, document };
 }

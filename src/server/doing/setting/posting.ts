@@ -8,7 +8,7 @@ import { record } from '@/store/events';
 import { addJob } from '@/store/jobs';
 import type { Person } from '@/store/people';
 import { copiesOf, keepAssignment, partsElsewhere, stepsInUse, versionOf } from '@/store/postings';
-import { knownInClass } from '@/store/setting';
+import { entriesOf, knownInClass, orderEntries } from '@/store/setting';
 import { keepSetPictures } from '@/store/text-pictures';
 import { type NotSet, refusedFor } from './class-things';
 import { keepTimes } from './times';
@@ -57,6 +57,14 @@ async function picturesOf(tx: Queryable, teacher: Person, draft: AssignmentDraft
   return seen;
 }
 
+/** Puts an assignment behind what stands in its unit; what is gone by then is no place. */
+async function placeBehind(tx: Queryable, { id, classId, draft: { unit, behind } }: Posting): Promise<void> {
+  if (behind === null) return;
+  const others = (await read(tx, entriesOf(classId, unit))).filter((one) => one !== id);
+  const at = others.indexOf(behind);
+  if (at >= 0) await orderEntries(tx, classId, unit, others.toSpliced(at + 1, 0, id));
+}
+
 /** Posts an assignment, or a further version of it, within a transaction. */
 export async function post(tx: Queryable, teacher: Person, posting: Posting, now: Instant): Promise<Posted> {
   const { id, classId, draft, postedAt } = posting;
@@ -65,6 +73,7 @@ export async function post(tx: Queryable, teacher: Person, posting: Posting, now
   const before = await read(tx, versionOf(id));
   const version = await keepAssignment(tx, { ...posting, by: teacher.id }, now);
   if (version === null) return { ok: false, code: 'class-over' };
+  if (version === 1) await placeBehind(tx, posting);
   await keepTimes(tx, id, draft, now);
   await keepAgain(tx, teacher.id, posting, before?.brief ?? null);
   await keepSetPictures(tx, classId, await picturesOf(tx, teacher, draft));

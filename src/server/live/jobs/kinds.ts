@@ -1,11 +1,12 @@
 import { z } from 'zod';
-import type { AssignmentId, AttemptId, DocumentId, HandInId, Instant, PersonId } from '@/core/ids';
+import type { AssignmentId, AttemptId, ClassId, DocumentId, HandInId, Instant, PersonId } from '@/core/ids';
 import { TIMES_OF_WORK, type TimeOfWork } from '@/core/work/rules';
 import { effectHandBack, HAND_BACK_JOB } from '@/server/doing/marking/handing-back';
 import { clearUploads } from '@/server/doing/pieces/uploads';
 import { ATTEMPT_JOB } from '@/server/doing/questions/attempt-work';
 import { effectEnd, prepareEnd } from '@/server/doing/questions/ending';
 import { effectAgain } from '@/server/doing/setting/again';
+import { ANNOUNCE_JOB, effectAnnounce } from '@/server/doing/setting/class-things';
 import { POST_JOB, REACH_JOB } from '@/server/doing/setting/posting';
 import { AGAIN_JOB } from '@/server/doing/setting/weekly';
 import { BIN_DAYS } from '@/server/reading/shelf/shelf';
@@ -124,6 +125,13 @@ const handBack = jobKind({
   },
 });
 
+/** What a class is to be told at a time is told. */
+const announces = jobKind({
+  given: z.object({ announcement: z.string(), class: z.string(), teacher: z.string() }),
+  effect: (tx, given, _prepared, now) =>
+    effectAnnounce(tx, { ...given, class: given.class as ClassId, teacher: given.teacher as PersonId }, now),
+});
+
 /** What comes every week comes again. */
 const again = jobKind({
   given: z.object({ assignment: z.string(), teacher: z.string() }),
@@ -147,6 +155,7 @@ export const JOBS = {
   [ATTEMPT_JOB]: attempt,
   [REACH_JOB]: reach,
   [AGAIN_JOB]: again,
+  [ANNOUNCE_JOB]: announces,
   [POST_JOB]: timeOf('posted', ({ postedAt }) => postedAt),
   opens: timeOfRules('opens'),
   due: timeOfRules('due'),

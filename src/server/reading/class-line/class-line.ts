@@ -5,9 +5,11 @@ import { isDone, isToDo, isWithTeacher } from '@/core/work/standing';
 import { isMaterialOpen } from '@/server/reading/materials/materials';
 import { type TeacherItem, teacherWork } from '@/server/reading/today/today';
 import { type WorkItem, workOf } from '@/server/reading/work/work-list';
-import { announcementsOf, findClass, type Lesson, lessonsOf, peopleOf, roleIn, unitsOf } from '@/store/classes';
+import { announcementsOf } from '@/store/announcements';
+import { findClass, type Lesson, lessonsOf, peopleOf, roleIn, unitsOf } from '@/store/classes';
 import { type Queryable, readTogether } from '@/store/database';
 import { draftsOf } from '@/store/drafts';
+import { holidays } from '@/store/holidays';
 import { inviteOf } from '@/store/joining';
 import { attachmentsOf, type ListedMaterial, materialsOf } from '@/store/materials';
 import { MOST_NEWS, newsFor } from '@/store/news';
@@ -47,6 +49,8 @@ export type Entry = Placed &
         readonly title: string;
         readonly body: string;
         readonly author: string;
+        /** When it was mended last; `null` where it says what it said. */
+        readonly mendedAt: Instant | null;
         readonly attachments: readonly Attachment[];
       }
   );
@@ -110,6 +114,7 @@ export async function classLine(
     teachers: peopleOf(classId, 'teacher'),
     invite: inviteOf(classId, now),
     lessons: lessonsOf(person.id),
+    holidays,
     drafts: draftsOf(classId, now),
     news: newsFor(person.id, MOST_NEWS, now),
   });
@@ -167,6 +172,7 @@ export async function classLine(
       position: -1,
       postedAt: note.posted_at,
       news: newsOf(note.id),
+      mendedAt: note.mended_at,
       attachments: (asked.carried.get(note.id) ?? []).map(({ id, title, kind }) => ({ id, title, kind })),
     }),
   );
@@ -201,8 +207,16 @@ export async function classLine(
     teachers: asked.teachers.map(({ name, hours }) => ({ name, hours })),
     invite: role === 'teacher' ? asked.invite : null,
     drafts: role === 'teacher' ? asked.drafts : [],
+    /** What the class will be told, when its time has come. */
+    toTell:
+      role === 'teacher'
+        ? asked.announcements
+            .filter((note) => !posted(note))
+            .map((note) => ({ ...note, attachments: (asked.carried.get(note.id) ?? []).map(({ id }) => id) }))
+        : [],
     /** What can hang on something that is told. */
     toAttach: role === 'teacher' ? asked.materials.map(({ id, title }) => ({ id, title })) : [],
+    holidays: asked.holidays,
     lessons: asked.lessons.filter((lesson): lesson is Lesson => lesson.class_id === classId),
   };
 }

@@ -2,96 +2,18 @@
 
 import { TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { giveStarter, starterOf } from '@/core/setting/draft-writes';
 import type { KnownMaterial } from '@/core/setting/minutes';
-import { post } from '@/ui/common/client-request';
-import { FileInput } from '@/ui/common/file-input';
-import { keyOr } from '@/ui/common/key-or';
 import { PlaceLink } from '@/ui/common/place-link';
 import { QuietButton } from '@/ui/common/primary-button';
-import { useUploads } from '@/ui/desk/use-uploads';
+import { NewMaterial } from '@/ui/set/new-material';
 import classes from '@/ui/set/set.module.css';
 import { TextEditor } from '@/ui/set/text-editor';
-import type { SetStepProps, SetTools } from '@/ui/set/tools';
+import type { SetStepProps } from '@/ui/set/tools';
 import { useStepWrites } from '@/ui/set/use-writes';
 
 const EMPTY = { type: 'doc' as const, content: [{ type: 'paragraph' as const }] };
-
-interface NewProps {
-  readonly tools: SetTools;
-  readonly take: (material: KnownMaterial) => void;
-}
-
-/** Something new to be read: a file from this device, in parts that go on where they were cut, or an address. */
-function NewMaterial({ tools: { view }, take }: NewProps) {
-  const t = useTranslations('set');
-  const pieces = useTranslations('pieces');
-  const input = useRef<HTMLInputElement>(null);
-  const [address, setAddress] = useState('');
-  const [title, setTitle] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const give = async (body: object, name: string) => {
-    const answer = await post<{ material: KnownMaterial }>(`/api/classes/${view.class.id}/materials`, {
-      title: name,
-      unit: null,
-      listed: false,
-      ...body,
-    });
-    if (answer.ok) take(answer.material);
-    else setProblem(answer.code);
-  };
-  const uploads = useUploads(null, (piece, name) => void give({ piece }, name));
-  return (
-    <div className={classes.give}>
-      <QuietButton onClick={() => input.current?.click()}>{t('from-device')}</QuietButton>
-      <FileInput ref={input} aria-label={t('from-device')} take={(files) => uploads.add(files)} />
-      {uploads.sending.map(({ key, name, sent, size, state, code }) => (
-        <p key={key} role="status">
-          <bdi>{name}</bdi>{' '}
-          {state === 'refused'
-            ? pieces(keyOr(pieces.has, `problem.${code}`, 'problem.broke'))
-            : t('sent', { share: Math.floor((sent / Math.max(1, size)) * 100) })}{' '}
-          {state === 'stopped' ? (
-            <button type="button" className="quiet" onClick={() => uploads.again(key)}>
-              {t('again')}
-            </button>
-          ) : null}
-          <button type="button" className="quiet" onClick={() => uploads.cancel(key)}>
-            {t('drop')}
-          </button>
-        </p>
-      ))}
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void give({ address: address.trim() }, title.trim() || address.trim());
-        }}
-      >
-        <TextInput
-          label={t('address')}
-          type="url"
-          value={address}
-          onChange={({ currentTarget: { value } }) => setAddress(value)}
-          placeholder="https://"
-          dir="ltr"
-        />
-        <TextInput
-          label={t('address-name')}
-          value={title}
-          onChange={({ currentTarget: { value } }) => setTitle(value)}
-          dir="auto"
-        />
-        <QuietButton type="submit" disabled={address.trim() === ''}>
-          {t('take-address')}
-        </QuietButton>
-      </form>
-      <p role="alert" className={classes.problem}>
-        {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}
-      </p>
-    </div>
-  );
-}
 
 /** What a step opens to be read, seen or heard: something of the class, something new, or a text that is written here. */
 export function SetReading({ step, tools }: SetStepProps) {
@@ -178,7 +100,7 @@ export function SetReading({ step, tools }: SetStepProps) {
         ))}
       </ul>
       <h3>{t('new-material')}</h3>
-      <NewMaterial tools={tools} take={take} />
+      <NewMaterial classId={view.class.id} take={take} />
     </div>
   );
 }

@@ -1,0 +1,2 @@
+export { Mend } from './mend';
+export { TellClass } from './tell-class';
