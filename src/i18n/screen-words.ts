@@ -16,7 +16,7 @@ export const SCREEN_WORDS = {
   '(frame)/classes': ['join'],
   '(frame)/classes/[class]': ['class', 'giving', 'moments', 'setting'],
   '(frame)/classes/[class]/course': ['course'],
-  '(frame)/classes/[class]/materials/[material]': ['aloud', 'material', 'meaning', 'reading'],
+  '(frame)/classes/[class]/materials/[material]': ['aloud', 'giving', 'material', 'meaning', 'moments', 'reading'],
   '(frame)/desk/[assignment]': [
     'aloud',
     'aside',

@@ -69,6 +69,47 @@ export async function copyMaterials(tx: Queryable, classId: ClassId, copied: rea
   );
 }
 
+/** Keeps what a teacher changed of a material. @returns false where the class has no such material */
+export async function keepMaterialChange(
+  tx: Queryable,
+  change: {
+    readonly classId: ClassId;
+    readonly material: string;
+    readonly title: string;
+    readonly opensAt: Instant | null;
+    readonly closesAt: Instant | null;
+    /** The fingerprint of its captions; `null` where those that are there stay. */
+    readonly captions: string | null;
+    readonly removedAt: Instant | null;
+  },
+): Promise<boolean> {
+  const { affected } = await tx.query(
+    `UPDATE material SET title = $3, opens_at = $4, closes_at = $5, captions_sha256 = coalesce($6, captions_sha256),
+       removed_at = CASE WHEN $7::timestamptz IS NULL THEN NULL ELSE coalesce(removed_at, $7) END
+     WHERE id = $2 AND class_id = $1`,
+    [
+      change.classId,
+      change.material,
+      change.title,
+      time(change.opensAt),
+      time(change.closesAt),
+      change.captions,
+      time(change.removedAt),
+    ],
+  );
+  return affected === 1;
+}
+
+/** What there is in the other classes that somebody teaches, the newest first, each with its class. */
+export const materialsElsewhere = (teacherId: PersonId, but: ClassId) =>
+  rows(
+    z.object({ id: z.string(), title: z.string(), kind: z.enum(MATERIAL_KINDS), of: z.string() }),
+    `SELECT m.id, m.title, m.kind, c.name AS of FROM membership t JOIN class c ON c.id = t.class_id
+     JOIN material m ON m.class_id = c.id WHERE t.person_id = $1 AND t.role = 'teacher' AND c.id <> $2
+       AND m.removed_at IS NULL ORDER BY m.posted_at DESC LIMIT 500`,
+    [teacherId, but],
+  );
+
 /** Everything in a class that a step can open, the newest first. */
 export const materialsToSet = (classId: ClassId) =>
   rows(

@@ -34,6 +34,7 @@ export const JOBS = {
   lookAtPdf: slow(async () => (await import('./looking')).lookAtPdf),
   lookAtPicture: slow(async () => (await import('./looking')).lookAtPicture),
   sheet: slow(async () => (await import('./showing')).sheet),
+  captions: slow(async () => (await import('./captions')).captions),
   textFile: slow(async () => (await import('./showing')).textFile),
   book: slow(async () => (await import('./showing')).book),
   chapter: slow(async () => (await import('./showing')).chapter),

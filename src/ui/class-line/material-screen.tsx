@@ -1,4 +1,5 @@
 import { useTranslations } from 'next-intl';
+import type { MaterialKind } from '@/core/kinds/material';
 import type { MaterialView as View } from '@/server/reading/materials/materials';
 import type { SchoolClass } from '@/store/classes';
 import { PlaceLink } from '@/ui/common/place-link';
@@ -6,12 +7,17 @@ import { Sail, WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { MaterialView } from '@/ui/material/material-view';
 import { Visit } from '@/ui/news/read-on-sight';
+import { MendHere } from '@/ui/set/mend-here';
 import { SelectedWord } from '@/ui/words/selected-word';
 import classes from './material.module.css';
 
 interface Props {
   readonly id: string;
   readonly title: string;
+  readonly kind: MaterialKind;
+  /** Does who looks teach the class? */
+  readonly teaching: boolean;
+  readonly removed: boolean;
   readonly at: SchoolClass;
   readonly opensAt: number | null;
   readonly closesAt: number | null;
@@ -22,7 +28,7 @@ interface Props {
 }
 
 /** One material by itself, with the way back to its class. */
-export function MaterialScreen({ id, title, at, opensAt, closesAt, view, zone, now }: Props) {
+export function MaterialScreen({ id, title, kind, teaching, removed, at, opensAt, closesAt, view, zone, now }: Props) {
   const t = useTranslations('material');
   const times = useTimes(zone);
   return (
@@ -41,6 +47,9 @@ export function MaterialScreen({ id, title, at, opensAt, closesAt, view, zone, n
         </h1>
         {view && closesAt !== null ? (
           <p className="amber">{t('until', { when: times.moment(closesAt, now) })}</p>
+        ) : null}
+        {teaching ? (
+          <MendHere classId={at.id} material={{ id, title, kind, opensAt, closesAt, removed }} zone={zone} now={now} />
         ) : null}
         <div className={classes.sheet} data-words>
           {view ? (

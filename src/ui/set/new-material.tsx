@@ -13,21 +13,24 @@ import classes from './set.module.css';
 
 interface NewProps {
   readonly classId: string;
+  /** In which unit it stands by itself; not given where only what opens it shows it. */
+  readonly stands?: { readonly unit: string | null };
   readonly take: (material: KnownMaterial) => void;
 }
 
 /** Something new to be read: a file from this device, in parts that go on where they were cut, or an address. */
-export function NewMaterial({ classId, take }: NewProps) {
+export function NewMaterial({ classId, stands, take }: NewProps) {
   const t = useTranslations('giving');
   const input = useRef<HTMLInputElement>(null);
   const [address, setAddress] = useState('');
   const [title, setTitle] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const [over, setOver] = useState(false);
   const give = async (body: object, name: string) => {
     const answer = await post<{ material: KnownMaterial }>(`/api/classes/${classId}/materials`, {
       title: name,
-      unit: null,
-      listed: false,
+      unit: stands?.unit ?? null,
+      listed: stands !== undefined,
       ...body,
     });
     if (answer.ok) take(answer.material);
@@ -35,7 +38,27 @@ export function NewMaterial({ classId, take }: NewProps) {
   };
   const uploads = useUploads(null, (piece, name) => void give({ piece }, name));
   return (
-    <div className={classes.give}>
+    // biome-ignore lint/a11y/noStaticElementInteractions: files can be let fall anywhere on it; the button beside does the same
+    <div
+      className={classes.give}
+      data-over={over || undefined}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        uploads.add(event.dataTransfer.files);
+      }}
+      onPaste={(event) => {
+        if (event.clipboardData.files.length === 0) return;
+        event.preventDefault();
+        uploads.add(event.clipboardData.files);
+      }}
+    >
+      <p className="soft">{t('let-fall')}</p>
       <QuietButton onClick={() => input.current?.click()}>{t('from-device')}</QuietButton>
       <FileInput ref={input} aria-label={t('from-device')} take={(files) => uploads.add(files)} />
       {uploads.sending.map(({ key, name, sent, size, state, code }) => (

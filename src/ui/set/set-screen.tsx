@@ -1,6 +1,5 @@
 'use client';
 
-import { TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Instant } from '@/core/ids';
@@ -11,7 +10,6 @@ import { instructionsOf } from '@/core/setting/draft-writes';
 import { stepWith } from '@/core/setting/meets';
 import type { KnownMaterial } from '@/core/setting/minutes';
 import type { SetDesk } from '@/server/reading/setting/set-desk';
-import { NumberField } from '@/ui/common/number-field';
 import { PlaceLink } from '@/ui/common/place-link';
 import { WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
@@ -20,7 +18,6 @@ import desk from '@/ui/desk/desk.module.css';
 import { Pane } from '@/ui/desk/stage';
 import stage from '@/ui/desk/stage.module.css';
 import { useWritingHelp } from '@/ui/desk/writing-help';
-import { STEP_SETTINGS } from '@/ui/kinds/step/setting';
 import { type Elsewhere, PostDialog } from './post-dialog';
 import { RubricSheet } from './rubric-sheet';
 import { RulesSheet } from './rules-sheet';
@@ -29,6 +26,7 @@ import classes from './set.module.css';
 import { SetBar } from './set-bar';
 import { SetHead } from './set-head';
 import { SetRope } from './set-rope';
+import { StepPanes } from './step-panes';
 import { TextEditor } from './text-editor';
 import type { SetTools } from './tools';
 import { type OpenDraft, useDraft } from './use-draft';
@@ -146,7 +144,6 @@ function Opened({ view, zone, now, session, read, editable }: OpenedProps) {
     if (id)
       setTimeout(() => document.querySelector<HTMLElement>(`[id="asked-${CSS.escape(id)}"] textarea`)?.focus(), 80);
   };
-  const Setting = step ? STEP_SETTINGS[step.kind] : null;
   const bodies: Readonly<Record<Sheet, () => React.ReactNode>> = {
     brief: () => (
       <TextEditor
@@ -181,47 +178,15 @@ function Opened({ view, zone, now, session, read, editable }: OpenedProps) {
       <div className={`${desk.work} ${classes.work}`} data-sheet={sheet ?? undefined}>
         <SetRope tools={tools} current={step?.id ?? null} go={setCurrent} add={add} />
         <div className={`${desk.stage} ${classes.stage}`}>
-          <Pane label={step?.title || t('stage')}>
-            {step && Setting ? (
-              <>
-                <header className={`${stage.paneHead} ${classes.stepHead}`}>
-                  <TextInput
-                    ref={name}
-                    className={classes.stepName}
-                    aria-label={t('step-name')}
-                    value={step.title}
-                    readOnly={!tools.editable}
-                    maxLength={200}
-                    dir="auto"
-                    onChange={({ currentTarget: { value } }) => writes.change(step, { title: value })}
-                  />
-                  <span className="soft">{t(`kind-${step.kind}`)}</span>
-                  <NumberField
-                    className={classes.stepMinutes}
-                    aria-label={t('step-minutes')}
-                    value={step.minutes}
-                    min={0}
-                    max={10_000}
-                    hideControls
-                    change={(minutes) => writes.change(step, { minutes: Math.round(minutes ?? 0) })}
-                  />
-                  <span aria-hidden="true">{t('min')}</span>
-                  {tools.editable ? (
-                    <button type="button" className={`quiet ${stage.headAct}`} onClick={() => writes.drop(step.id)}>
-                      {t('drop-step')}
-                    </button>
-                  ) : null}
-                </header>
-                <div className={`${stage.paneBody} ${classes.body}`}>
-                  <Setting key={step.id} step={step} tools={tools} />
-                </div>
-              </>
-            ) : (
+          {step ? (
+            <StepPanes step={step} tools={tools} go={setCurrent} beside={sheet === null} name={name} />
+          ) : (
+            <Pane label={t('stage')}>
               <div className={stage.paneBody}>
                 <p>{t('begin-says')}</p>
               </div>
-            )}
-          </Pane>
+            </Pane>
+          )}
         </div>
         <nav className={`${desk.tabs} ${classes.tabs}`} aria-label={t('sheets')}>
           {SHEETS.filter((one) => one !== 'versions' || view.posted).map((one) => (

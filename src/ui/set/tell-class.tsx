@@ -12,6 +12,7 @@ import { PrimaryButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
 import { Arrange, type ArrangedUnit } from './arrange';
 import { Mend } from './mend';
+import { NewMaterial } from './new-material';
 import classes from './set-here.module.css';
 import { Attached, type Calendar, codeOf, Foot, Line, ToldText, When } from './told-form';
 
@@ -118,6 +119,34 @@ function AddUnit({ classId, close }: { readonly classId: string; readonly close:
   );
 }
 
+/** Puts something to be read, seen or heard into the class, where it stands by itself. */
+function AddMaterial({ classId, units, close }: TellProps & { readonly close: () => void }) {
+  const t = useTranslations('setting');
+  const router = useRouter();
+  const [unit, setUnit] = useState('');
+  return (
+    <section className={classes.tell} aria-label={t('add-material')}>
+      {units.length > 0 ? (
+        <label>
+          {t('tell-unit')}{' '}
+          <select className="field" value={unit} onChange={({ currentTarget: { value } }) => setUnit(value)}>
+            <option value="">{t('no-unit')}</option>
+            {units.map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </select>
+        </label>
+      ) : null}
+      <NewMaterial classId={classId} stands={{ unit: unit === '' ? null : unit }} take={() => router.refresh()} />
+      <Foot problem={null} close={close}>
+        {null}
+      </Foot>
+    </section>
+  );
+}
+
 /** What the class will be told, each to be mended before its time. */
 function Waiting({ toTell, classId, zone, now, ...calendar }: TellProps) {
   const t = useTranslations('setting');
@@ -140,8 +169,8 @@ function Waiting({ toTell, classId, zone, now, ...calendar }: TellProps) {
   );
 }
 
-const OPENED = ['tell', 'unit', 'arrange'] as const;
-const WORDS = { tell: 'tell', unit: 'add-unit', arrange: 'arrange' } as const;
+const OPENED = ['tell', 'material', 'unit', 'arrange'] as const;
+const WORDS = { tell: 'tell', material: 'add-material', unit: 'add-unit', arrange: 'arrange' } as const;
 
 /** What else a teacher puts into a class besides work: something that is told, units, their order, work of another class. */
 export function TellClass(props: TellProps) {
@@ -165,6 +194,7 @@ export function TellClass(props: TellProps) {
         <PlaceLink to={{ at: 'course', class: props.classId }}>{t('take-over')}</PlaceLink>
       </p>
       {open === 'tell' ? <Tell {...props} close={close} /> : null}
+      {open === 'material' ? <AddMaterial {...props} close={close} /> : null}
       {open === 'unit' ? <AddUnit classId={props.classId} close={close} /> : null}
       {open === 'arrange' ? <Arrange classId={props.classId} units={props.units} close={close} /> : null}
       <Waiting {...props} />

@@ -55,3 +55,7 @@ export function materialKindOf(type: string): MaterialKind {
   // Photographs of some telephones, which no browser shows everywhere.
   return type === 'image/heic' || type === 'image/avif' ? 'other' : OF_FILES[fileKind(type)];
 }
+
+/** What is heard in a kind can be read along, too: captions belong to it. */
+const SPOKEN: ReadonlySet<MaterialKind> = new Set(['video']);
+export const hasCaptions = (kind: MaterialKind): boolean => SPOKEN.has(kind);

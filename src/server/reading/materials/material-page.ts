@@ -1,6 +1,6 @@
 import type { ClassId, Instant } from '@/core/ids';
 import { fileResponse, KEPT, unchanged } from '@/server/http/file-response';
-import { findClass, findPicture } from '@/store/classes';
+import { findClass, findPicture, roleIn } from '@/store/classes';
 import { type Queryable, read } from '@/store/database';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
@@ -21,11 +21,23 @@ export async function materialPage(
   return {
     id: material.id,
     title: material.title,
+    kind: material.kind,
+    /** Does who looks teach the class? */
+    teaching: (await roleIn(db, person.id, found.id)) === 'teacher',
+    removed: material.removed_at !== null,
     at: found,
     opensAt: material.opens_at,
     closesAt: material.closes_at,
     view: open ? await viewMaterial(db, material, person) : null,
   };
+}
+
+/** A material as one person sees it, with its window: for whoever looks at it where work is set. */
+export async function shownMaterial(db: Queryable, person: Person, materialId: string) {
+  const material = await findMaterial(db, materialId);
+  if (!material) return { ok: false, code: 'gone' } as const;
+  const { opens_at: opensAt, closes_at: closesAt } = material;
+  return { ok: true, view: await viewMaterial(db, material, person), opensAt, closesAt } as const;
 }
 
 const GONE = { ok: false, code: 'gone' } as const;

@@ -5,7 +5,7 @@ import { classesTaughtBy, findClass, lessonsOfClass, peopleOf, unitsOf } from '@
 import { type Queryable, read, readTogether } from '@/store/database';
 import { findDraftDocument } from '@/store/drafts';
 import { holidays } from '@/store/holidays';
-import { materialsToSet } from '@/store/materials';
+import { materialsElsewhere, materialsToSet } from '@/store/materials';
 import { spellingOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
 import { groupedBefore, newestOf, rubricsOf, versionsOf, workBegun } from '@/store/postings';
@@ -34,6 +34,7 @@ export async function setDesk(db: Queryable, teacher: Person, documentId: Docume
     class: findClass(classId),
     units: unitsOf(classId),
     materials: materialsToSet(classId),
+    elsewhere: materialsElsewhere(teacher.id, classId),
     known: knownInClass(classId),
     students: peopleOf(classId, 'student'),
     lessons: lessonsOfClass(classId),
@@ -52,6 +53,8 @@ export async function setDesk(db: Queryable, teacher: Person, documentId: Docume
     class: asked.class,
     units: asked.units.map(({ id, title }) => ({ id, title })),
     materials: asked.materials satisfies readonly KnownMaterial[],
+    /** What can be taken from other classes, with the names of these. */
+    elsewhere: asked.elsewhere,
     /** The other assignments of the class, by title. */
     others: asked.known.titles.filter(({ id }) => id !== posted),
     known: {
