@@ -138,3 +138,94 @@ test('work is set on the Desk itself, posted, done, and changed without touching
   await expect(page.getByText('“The lamp on the wall” is step 2 of 2 now.')).toBeAttached();
   await saved(page);
 });
+
+test('by key alone a quiz is set in place for some, posted, answered and scored; then its unit is taken over into another class', async ({
+  browser,
+  school,
+}) => {
+  const page = await signIn(await browser.newContext(), school, 't-bello');
+  await page.goto(`${school.url}/classes/weather`);
+  /** Goes to something on the page, and presses a key on it. */
+  const press = async (name: string | RegExp, n = 0, key = 'Enter') => {
+    const button = page.getByRole('button', { name }).nth(n);
+    await button.focus();
+    await button.press(key);
+  };
+  const choose = async (slot: RegExp, choice: string | RegExp) => {
+    await press(slot);
+    await press(choice);
+  };
+  await expect(page.getByRole('button', { name: 'Tell the class something' })).toBeVisible();
+  await press('Set work here, in “Clouds that tell”');
+  await page.waitForURL('**/set/*');
+  await expect(page.getByLabel('Title', { exact: true })).toBeFocused();
+  await page.keyboard.type('Which cloud comes first?');
+  await press(/^Questions/);
+  await expect(page.getByLabel('Name of the step')).toBeFocused();
+  await choose(/^\+ a question/, 'One of several');
+  await expect(page.getByRole('textbox', { name: 'Question 1', exact: true })).toBeFocused();
+  await page.keyboard.type('Which comes before rain?');
+  for (const [i, says] of ['cirrus', 'fog', 'none'].entries()) {
+    await page.getByLabel(`Choice ${i + 1}`, { exact: true }).focus();
+    await page.keyboard.type(says);
+  }
+  await page.getByRole('radio', { name: 'Choice 1 is right' }).press('Space');
+  await press('+ why it is so');
+  await page.getByLabel('Why it is so').focus();
+  await page.keyboard.type('Its threads thicken.');
+  await press('Try it');
+  await press('Put in what is right');
+  await expect(page.getByText('1 of 1.').first()).toBeVisible();
+  expect(await found(page)).toEqual([]);
+  await press('Rules');
+  await press(/^For whom it is/);
+  await page.getByRole('checkbox', { name: 'Imke Aalders' }).press('Space');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /^For whom it is: For/ })).toContainText('Imke Aalders');
+  await choose(/^For one alone/, 'Give more time');
+  await choose(/^Once or every week/, 'Set again every week');
+  expect(await found(page)).toEqual([]);
+  await expect(page.getByText('Nothing is missing.')).toBeVisible();
+  await press('Post to Weather & Sky …');
+  await press('Post it');
+  await expect(page.getByText('It is posted. The class sees it now.')).toBeVisible();
+
+  // Those for whom it is have it, and the others do not.
+  const student = await signIn(await browser.newContext(), school, 's-imke');
+  await student.goto(`${school.url}/classes/weather?order=newest`);
+  await student.getByRole('link', { name: 'Which cloud comes first?' }).click();
+  await student
+    .getByRole('button', { name: /^Begin/ })
+    .first()
+    .click();
+  await student.getByRole('radio', { name: /cirrus/ }).check();
+  await saved(student);
+  const other = await signIn(await browser.newContext(), school, 's-zofia');
+  await other.goto(`${school.url}/classes/weather?order=newest`);
+  await expect(other.getByRole('heading', { name: 'Weather & Sky' })).toBeVisible();
+  await expect(other.getByText('Which cloud comes first?')).toHaveCount(0);
+
+  // The unit comes over into another class, seen before it is done.
+  await page.goto(`${school.url}/classes/tide-pool/course?from=weather&unit=weather-2&first=2028-01-10`);
+  await expect(page.getByRole('checkbox', { name: 'Which cloud comes first?' })).toBeChecked();
+  expect(await found(page)).toEqual([]);
+  await page.getByRole('checkbox', { name: 'Storm words' }).press('Space');
+  await press(/^Take \d+ works over/);
+  await expect(page.getByText(/works are posted or wait for their time/)).toBeVisible();
+  await page.getByRole('link', { name: 'Go to Tide-pool Science' }).click();
+  await expect(page.getByRole('link', { name: 'Clouds that tell' })).toBeVisible();
+  await expect(page.getByText('Which cloud comes first?').first()).toBeVisible();
+
+  // Taken back, it is there for nobody, and what was answered stays with the teacher.
+  await page.goto(`${school.url}/classes/weather?order=newest`);
+  await page.getByRole('link', { name: 'Which cloud comes first?' }).click();
+  await press('Change what is set');
+  await page.waitForURL('**/set/*');
+  await press('Rules');
+  await press('Take it back from the class …');
+  await press('Take it back now');
+  await expect(page.getByText('It is taken back: no student sees it.')).toBeVisible();
+  await student.goto(`${school.url}/classes/weather?order=newest`);
+  await expect(student.getByRole('heading', { name: 'Weather & Sky' })).toBeVisible();
+  await expect(student.getByText('Which cloud comes first?')).toHaveCount(0);
+});

@@ -8,8 +8,6 @@ import makeTemplate from './jest-template.mjs';
 /** The main views, each as one picture from demo data. */
 const SHOTS = [
   { name: 'today', path: '/today', who: 's-imke' },
-  { name: 'today-dark', path: '/today', who: 's-imke', dark: true },
-  { name: 'today-phone', path: '/today', who: 's-imke', phone: true },
   { name: 'work', path: '/work', who: 's-imke' },
   { name: 'shelf', path: '/shelf', who: 's-imke' },
   { name: 'find', path: '/today', who: 's-imke', find: 'tide' },
@@ -25,7 +23,9 @@ const SHOTS = [
   { name: 'receipt', path: '/receipts', who: 's-imke', open: /Storm words/ },
   { name: 'marking', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello' },
   { name: 'teacher-today', path: '/today', who: 't-bello' },
-  { name: 'set-work', path: '/set/draft-fog', who: 't-bello', sets: true },
+  { name: 'set-work', path: '/set/draft-fog', who: 't-bello', press: [/^Answer the questions/, 'Rules'] },
+  { name: 'set-questions', path: '/set/draft-storm', who: 't-bello', press: [/^Three questions/] },
+  { name: 'course', path: '/classes/tide-pool/course?from=weather&first=2027-01-11', who: 't-bello' },
 ] as const;
 
 const folder = join(process.cwd(), 'docs', 'screenshots');
@@ -67,10 +67,7 @@ for (const shot of SHOTS) {
     await page.locator('#by-question').scrollIntoViewIfNeeded();
     await page.evaluate(() => document.querySelector('#by-question')?.scrollIntoView());
   }
-  if ('sets' in shot) {
-    await page.getByRole('button', { name: /^Answer the questions/ }).click();
-    await page.getByRole('button', { name: 'Rules' }).click();
-  }
+  if ('press' in shot) for (const name of shot.press) await page.getByRole('button', { name }).first().click();
   if ('open' in shot) await page.getByRole('link', { name: shot.open }).click();
   if ('find' in shot) {
     await page.keyboard.press('Control+k');

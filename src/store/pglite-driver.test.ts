@@ -113,6 +113,7 @@ describe('the data folder', () => {
         '010_turns.sql',
         '011_questions.sql',
         '012_set_work.sql',
+        '013_for_whom.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();
