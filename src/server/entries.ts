@@ -108,6 +108,8 @@ export const PERMISSIONS = {
   'POST /api/assignments/[assignment]/withdrawn': 'assignment-teacher',
   'GET /api/drafts/[draft]': 'draft-teacher',
   'POST /api/drafts/[draft]/post': 'draft-teacher',
+  'GET /api/drafts/[draft]/effect': 'draft-teacher',
+  'GET /api/drafts/[draft]/steps/[part]/[form]': 'draft-teacher',
   'POST /api/drafts/[draft]': 'draft-teacher',
   'POST /api/drafts/[draft]/questions': 'draft-teacher',
   'POST /api/drafts/[draft]/copy': 'draft-teacher',

@@ -260,6 +260,14 @@ export const copiesOf = (assignmentId: AssignmentId) =>
     [assignmentId],
   );
 
+/** Everything that was written into the copies of each of some steps: a document's updates, in their order. */
+export const copiesOfSteps = (stepIds: readonly StepId[]) =>
+  rows(
+    z.object({ id: id<DocumentId>(), step_id: id<StepId>() }),
+    `SELECT id, step_id FROM document WHERE step_id = ANY($1) AND role = 'copy' ORDER BY id LIMIT 1000`,
+    [stepIds],
+  );
+
 /** The starter of the step that a copy is of, as it is set now; `null` for what is no copy, and where it has none any more. */
 export const starterOfCopy = (documentId: DocumentId) =>
   made(

@@ -2,13 +2,14 @@ import * as Y from 'yjs';
 import { canonicalJson, sha256Hex } from '@/core/documents/fingerprint';
 import { type KeptName, overflowOf } from '@/core/documents/kept';
 import type { Overflow } from '@/core/documents/limits';
-import { assemble } from '@/core/documents/text-document';
+import { assemble, documentJson } from '@/core/documents/text-document';
 import { type DocumentName, documentKind, type Written, writtenAs } from '@/core/kinds/document';
 import type { AnswersContent } from '@/core/kinds/document/answers';
 import { readDocument } from '@/core/kinds/document/stored';
 import type { AssignmentDraft } from '@/core/setting/draft';
 import { draftOverflow, readDraft } from '@/core/setting/draft-document';
 import { reachCopy } from '@/core/setting/reach';
+import { answerPlaces } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
 
 const NOTHING = new Uint8Array();
@@ -51,6 +52,17 @@ export async function lookThrough({
 export async function draft({ updates }: { readonly updates: Updates }): Promise<AssignmentDraft | null> {
   const ydoc = assemble(updates);
   return draftOverflow(ydoc) ? null : readDraft(ydoc);
+}
+
+/** Which places of each of some copies are answered. */
+export async function answeredIn({
+  copies,
+}: {
+  readonly copies: readonly Updates[];
+}): Promise<readonly (readonly string[])[]> {
+  return copies.map((updates) =>
+    answerPlaces(documentJson(assemble(updates))).flatMap(({ id, filled }) => (filled ? [id] : [])),
+  );
 }
 
 /** What has to come into a copy so that a later version of its starter reaches it; `null` where nothing does. */

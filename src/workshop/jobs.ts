@@ -22,6 +22,7 @@ export const JOBS = {
   compact: quick(async () => (await import('./documents')).compact),
   lookThrough: quick(async () => (await import('./documents')).lookThrough),
   draft: quick(async () => (await import('./documents')).draft),
+  answeredIn: slow(async () => (await import('./documents')).answeredIn),
   reach: quick(async () => (await import('./documents')).reach),
   read: quick(async () => (await import('./documents')).read),
   answers: quick(async () => (await import('./documents')).answers),

@@ -70,3 +70,34 @@ export function reachCopy(ydoc: Y.Doc, starter: Doc): boolean {
   });
   return changed;
 }
+
+/** What a further version of a starter does with one of its questions. */
+export interface ReachedPlace {
+  /** The place to answer. */
+  readonly id: string;
+  /** The number of its question, as it is by then, or was. */
+  readonly number: number;
+  readonly how: 'new' | 'other-words' | 'gone';
+}
+
+const wordsAndNumber = ({ question }: AskedPlace, i: number) => {
+  const { text, number } = (question?.attrs ?? {}) as { readonly text?: unknown; readonly number?: unknown };
+  return { text: typeof text === 'string' ? text : '', number: typeof number === 'number' ? number : i + 1 };
+};
+
+/** What would come of a further version of a starter, question by question, those that stay as they are left out. */
+export function reachedPlaces(before: Doc, after: Doc): readonly ReachedPlace[] {
+  const was = new Map(askedIn(before).map((asked, i) => [asked.id, wordsAndNumber(asked, i)]));
+  const is = askedIn(after).map((asked, i) => ({ id: asked.id, ...wordsAndNumber(asked, i) }));
+  const stay = new Set(is.map(({ id }) => id));
+  return [
+    ...is.flatMap(({ id, text, number }): readonly ReachedPlace[] => {
+      const old = was.get(id);
+      if (!old) return [{ id, number, how: 'new' }];
+      return old.text === text ? [] : [{ id, number, how: 'other-words' }];
+    }),
+    ...[...was].flatMap(([id, { number }]): readonly ReachedPlace[] =>
+      stay.has(id) ? [] : [{ id, number, how: 'gone' }],
+    ),
+  ];
+}

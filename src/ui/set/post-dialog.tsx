@@ -9,6 +9,7 @@ import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import dialog from '@/ui/desk/hand-in-dialog.module.css';
+import { EffectOf } from './effect-of';
 import { MomentSlot } from './moment-slot';
 import classes from './set.module.css';
 import type { SetTools } from './tools';
@@ -88,6 +89,7 @@ export function PostDialog({ tools, close, posted }: Props) {
           {before ? (
             <>
               <p>{t('begun-by', { begun: before.begun, handedIn: before.handedIn })}</p>
+              <EffectOf draft={view.draft} session={session} />
               <p className="soft">{t('copies-stay')}</p>
             </>
           ) : (

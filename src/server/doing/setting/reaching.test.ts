@@ -8,6 +8,7 @@ import { openCopy } from '@/server/doing/handing-in/handing-in';
 import { Jobs } from '@/server/live/jobs/jobs';
 import { JOBS } from '@/server/live/jobs/kinds';
 import { Saving } from '@/server/live/saving';
+import { effectOf } from '@/server/reading/setting/effect';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
 import { TYPED_CHANNEL, toldTyped } from '@/store/updates';
 import { beginDraft, postDraft } from './drafts';
@@ -83,4 +84,95 @@ test('a further version reaches the copies that there are: what is new comes in,
   const version = await db.query('SELECT version FROM document WHERE id = $1', [id]);
   expect(version.rows).toEqual([{ version: 2 }]);
   await stop();
+});
+
+test('before it is posted again it is said what reaches how many copies, question by question', async () => {
+  const { db, person } = school;
+  const [bello, imke, wren] = [await person('t-bello'), await person('s-imke'), await person('s-wren')];
+  const step = 'effect-step' as StepId;
+  const asked = (...questions: readonly (readonly [string, string])[]): Doc => ({
+    type: 'doc',
+    content: questions.flatMap(([id, text], i): DocNode[] => [
+      { type: 'question', attrs: { number: i + 1, text } },
+      { type: 'answer', attrs: { id }, content: [{ type: 'paragraph' }] },
+    ]),
+  });
+  const begun = await beginDraft(db, bello, 'weather' as ClassId, NOW);
+  if (!begun.ok) throw new Error(begun.code);
+  const write = async (change: (ydoc: Y.Doc) => void) => {
+    const ydoc = await loadDocument(db, begun.document);
+    const before = Y.encodeStateVector(ydoc);
+    change(ydoc);
+    await new Saving(db).save(bello.id, begun.document, Y.encodeStateAsUpdate(ydoc, before));
+  };
+  expect(await effectOf(db, bello, begun.document)).toEqual({ ok: false, code: 'not-found' });
+  await write((ydoc) => {
+    writeTitle(ydoc, 'Effects');
+    choose(ydoc, 'minutes', 10);
+    const starter = asked(['e1', 'Why?'], ['e2', 'How?'], ['e3', 'When?']);
+    addThing(ydoc, 'steps', step, {
+      kind: 'write',
+      title: 'Answer',
+      minutes: 10,
+      settings: { tools: 'all' },
+      material: null,
+      starter,
+    });
+  });
+  expect(await postDraft(db, bello, begun.document, null, NOW)).toMatchObject({ ok: true });
+  for (const [who, answers] of [
+    [imke, ['e2']],
+    [wren, []],
+  ] as const) {
+    const copy = await openCopy(db, who, step, NOW);
+    if (!copy.ok) throw new Error(copy.code);
+    const ydoc = await loadDocument(db, copy.document);
+    const before = Y.encodeStateVector(ydoc);
+    for (const node of ydoc.getXmlFragment(TEXT_FIELD).toArray())
+      if (node instanceof Y.XmlElement && (answers as readonly string[]).includes(node.getAttribute('id') ?? ''))
+        (node.get(0) as Y.XmlElement).insert(0, [new Y.XmlText('Like this.')]);
+    await new Saving(db).save(who.id, copy.document, Y.encodeStateAsUpdate(ydoc, before));
+  }
+  await write((ydoc) => giveStarter(ydoc, step, asked(['e1', 'Why?'], ['e2', 'How exactly?'], ['e4', 'Who?'])));
+  expect(await effectOf(db, bello, begun.document)).toEqual({
+    ok: true,
+    places: [
+      { step: 'Answer', number: 2, how: 'other-words', copies: 2, answered: 1 },
+      { step: 'Answer', number: 3, how: 'new', copies: 2, answered: 0 },
+      { step: 'Answer', number: 3, how: 'gone', copies: 2, answered: 0 },
+    ],
+  });
+});
+
+test('a starter with five hundred questions is set, posted and copied; one with more than a text may hold is refused as it is typed', async () => {
+  const { db, person } = school;
+  const [bello, imke] = [await person('t-bello'), await person('s-imke')];
+  const long = (n: number): Doc => ({
+    type: 'doc',
+    content: Array.from({ length: n }, (_, i): DocNode[] => [
+      { type: 'question', attrs: { number: i + 1, text: `Question ${i + 1}?` } },
+      { type: 'answer', attrs: { id: `long-${i}` }, content: [{ type: 'paragraph' }] },
+    ]).flat(),
+  });
+  const begun = await beginDraft(db, bello, 'weather' as ClassId, NOW);
+  if (!begun.ok) throw new Error(begun.code);
+  const write = async (change: (ydoc: Y.Doc) => void) => {
+    const ydoc = await loadDocument(db, begun.document);
+    const before = Y.encodeStateVector(ydoc);
+    change(ydoc);
+    return new Saving(db).save(bello.id, begun.document, Y.encodeStateAsUpdate(ydoc, before));
+  };
+  const step = { kind: 'write' as const, title: 'Long', minutes: 10, settings: { tools: 'all' }, material: null };
+  await write((ydoc) => {
+    writeTitle(ydoc, 'Five hundred');
+    choose(ydoc, 'minutes', 10);
+    addThing(ydoc, 'steps', 'long-step', { ...step, starter: long(500) });
+  });
+  expect(await postDraft(db, bello, begun.document, null, NOW)).toMatchObject({ ok: true });
+  const copy = await openCopy(db, imke, 'long-step' as StepId, NOW);
+  if (!copy.ok) throw new Error(copy.code);
+  expect(answerPlaces(documentJson(await loadDocument(db, copy.document)))).toHaveLength(500);
+  const refused = await write((ydoc) => giveStarter(ydoc, 'long-step', long(30_000)));
+  expect(refused).toMatchObject({ ok: false });
+  expect(await postDraft(db, bello, begun.document, null, NOW)).toMatchObject({ ok: true, version: 1 });
 });

@@ -103,7 +103,16 @@ export function SetQuestions({ step, tools }: SetStepProps) {
       ) : (
         <AskedLines step={step} tools={tools} />
       )}
-      {editable ? <ReadIn tools={tools} take={take} /> : null}
+      <div className={own.out}>
+        {editable ? <ReadIn tools={tools} take={take} /> : null}
+        {set
+          ? (['2.1', '3.0'] as const).map((version) => (
+              <a key={version} href={`/api/drafts/${tools.view.draft}/steps/${step.id}/qti-${version}`} download>
+                {t('take-questions', { version })}
+              </a>
+            ))
+          : null}
+      </div>
     </>
   );
 }
