@@ -229,3 +229,32 @@ test('by key alone a quiz is set in place for some, posted, answered and scored;
   await expect(student.getByRole('heading', { name: 'Weather & Sky' })).toBeVisible();
   await expect(student.getByText('Which cloud comes first?')).toHaveCount(0);
 });
+
+test('a file that is cut off while it is sent goes on by itself, and the draft stays as it was typed', async ({
+  browser,
+  school,
+}) => {
+  const page = await signIn(await browser.newContext(), school, 't-bello');
+  await page.goto(`${school.url}/set/draft-fog`);
+  await page.getByLabel('Title', { exact: true }).fill('What the bell says at night');
+  await page.getByRole('button', { name: 'Add a step' }).click();
+  await page.getByRole('button', { name: /^Read or watch something/ }).click();
+  await expect(page.getByLabel('Name of the step')).toBeFocused();
+  let cut = 0;
+  await page.route('**/api/uploads/*', (route) => {
+    const isSecond = route.request().method() === 'PATCH' && route.request().headers()['upload-offset'] !== '0';
+    if (!isSecond || cut > 0) return route.continue();
+    cut += 1;
+    return route.abort('connectionreset');
+  });
+  // Six megabytes: two parts.
+  const buffer = Buffer.alloc(6 * 1024 * 1024, 'The bell is rung five times. ');
+  await page.getByLabel('A file from this device').setInputFiles({ name: 'bell.txt', mimeType: 'text/plain', buffer });
+  await expect(page.getByText('bell.txt').first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take something else' })).toBeVisible();
+  expect(cut).toBe(1);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('Title', { exact: true })).toHaveValue('What the bell says at night');
+  await expect(page.getByRole('button', { name: /^bell\.txt/ })).toBeVisible();
+});

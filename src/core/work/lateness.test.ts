@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { lateLoss, lateness } from './lateness';
+import { lateLoss, lateness, lateSteps } from './lateness';
 
 const DAY = 86_400_000;
 
@@ -68,5 +68,22 @@ describe('what lateness costs', () => {
         },
       ),
     );
+  });
+});
+
+describe('the steps of a loss', () => {
+  const due = 100 * 86_400_000;
+  const rule = { kind: 'loss', points: 2, per: 'day', floor: 10 } as const;
+
+  test('go down day by day as far as the floor, each as the loss at its moment says', () => {
+    const steps = lateSteps(rule, due, 20, null);
+    expect(steps.map(({ points }) => points)).toEqual([20, 18, 16, 14, 12, 10]);
+    for (const { from, points } of steps) expect(points).toBe(20 - lateLoss(rule, lateness(from, due), 20));
+  });
+
+  test('end where nothing is taken any more, and are one where nothing is lost', () => {
+    expect(lateSteps(rule, due, 20, due + 86_400_000)).toHaveLength(2);
+    expect(lateSteps({ kind: 'no-loss' }, due, 20, null)).toEqual([{ from: due, points: 20 }]);
+    expect(lateSteps({ ...rule, per: 'hour', points: 0.001 }, due, 2000, null)).toHaveLength(61);
   });
 });

@@ -32,3 +32,31 @@ export function lateLoss(rule: LateRule, late: Lateness, earned: number): number
   const begun = loss.per === 'day' ? late.daysBegun : late.hoursBegun;
   return Math.min(room, Math.max(0, loss.points) * begun);
 }
+
+/** So many steps are shown at most: what is lost by the hour over a week is a stair of its own kind. */
+const MOST_STEPS = 60;
+
+/**
+ * What full marks come to, over the time in which work is taken: from the due time on, a step at each loss, until nothing more is
+ * lost or nothing is taken any more.
+ *
+ * @param most points before any loss
+ * @param until when nothing is taken any more; `null` for never
+ * @returns from when on so many points, the first at the due time
+ */
+export function lateSteps(
+  rule: LateRule,
+  dueAt: Instant,
+  most: number,
+  until: Instant | null,
+): readonly { readonly from: Instant; readonly points: number }[] {
+  const step = lossIn(rule)?.per === 'hour' ? HOUR : DAY;
+  const steps = [{ from: dueAt, points: most - lateLoss(rule, lateness(dueAt, dueAt), most) }];
+  for (let n = 0; n < MOST_STEPS; n += 1) {
+    const from = dueAt + n * step + 1;
+    const points = most - lateLoss(rule, lateness(from, dueAt), most);
+    if (points === steps.at(-1)?.points || (until !== null && from > until)) break;
+    steps.push({ from, points });
+  }
+  return steps;
+}

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import type { Instant } from '@/core/ids';
@@ -15,6 +16,9 @@ import classes from './set.module.css';
 import { Choices, Slot } from './slot';
 import { TakingBack } from './taking-back';
 import type { SetTools } from './tools';
+
+/** It is fetched where something is lost. */
+const LateChart = dynamic(() => import('./late-chart').then((loaded) => loaded.LateChart), { ssr: false });
 
 const LATE: readonly LateRule['kind'][] = ['no-loss', 'loss', 'closed'];
 const DAY = 86_400_000;
@@ -46,6 +50,15 @@ function TryMoment({ tools: { draft, times, now } }: { tools: SetTools }) {
         />{' '}
         {t('comes-to', { when: times.moment(dueAt + days * DAY, now), points: points - lost, of: points })}
       </div>
+      <LateChart
+        rule={late}
+        dueAt={dueAt}
+        closesAt={draft.closesAt}
+        points={points}
+        tried={{ at: dueAt + days * DAY, points: points - lost }}
+        times={times}
+        now={now}
+      />
     </section>
   );
 }
