@@ -8,7 +8,7 @@ export interface Week<Thing> {
   /** Its Monday, as a calendar has it. */
   readonly monday: string;
   readonly things: readonly Thing[];
-  /** The holidays in it. */
+  /** The holidays in it that were not in a week before. */
   readonly holidays: readonly Holiday[];
 }
 
@@ -22,8 +22,8 @@ export function mondayOf(at: Instant, zone: string): string {
 }
 
 /**
- * Things by the weeks in which they lie, from the first of them to the last, those in which there is nothing left out but for
- * holidays.
+ * Things by the weeks in which they lie, from the first of them to the last; those in which there is nothing are left out, but
+ * where a holiday begins.
  */
 export function byWeek<Thing>(
   things: readonly Thing[],
@@ -44,7 +44,9 @@ export function byWeek<Thing>(
     const days = Array.from({ length: 7 }, (_, i) => dayText(Date.parse(monday) + i * DAY));
     const off = new Set(days.flatMap((day) => holidayOn(day, holidays) ?? []));
     const own = found.get(monday) ?? [];
-    if (own.length > 0 || off.size > 0) weeks.push({ monday, things: own, holidays: [...off] });
+    // A holiday of several weeks is named in the first of them.
+    const begins = [...off].filter((holiday) => !weeks.some(({ holidays: named }) => named.includes(holiday)));
+    if (own.length > 0 || begins.length > 0) weeks.push({ monday, things: own, holidays: begins });
   }
   return weeks;
 }

@@ -76,7 +76,6 @@ function Sentence({
           />
         )}
       </Slot>
-      {', '}
       {t('beginning')}{' '}
       <Slot words={begins === null ? view.first : times.heading(begins)} label={t('first-label')}>
         {(close) => (
