@@ -1,6 +1,7 @@
 import type { QuestionSet } from './question-set';
+import { textOut } from './text-out';
 import { readTyped } from './typed';
-import { textOut, typedOut } from './typed-out';
+import { typedOut } from './typed-out';
 import { typedText } from './typed-text';
 
 const MORE = `== Tides (2 of them, shuffled)

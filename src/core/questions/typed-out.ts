@@ -1,81 +1,12 @@
 import { canonicalJson } from '../documents/fingerprint';
-import type { SetQuestion } from '../kinds/question';
-import { attrsOf, contentOf, type Doc, type DocNode } from '../text/nodes';
+import { answeredInLines } from '../kinds/question/typed-out';
+import type { Doc } from '../text/nodes';
 import type { Draw, Part, Question, QuestionSet, Section } from './question-set';
 import { renamed } from './renamed';
+import { textOut } from './text-out';
 import { readTyped } from './typed';
 
-/** What is said on one line; `null` where that cannot be typed. */
-function inlineOut(nodes: readonly DocNode[]): string | null {
-  const pieces = nodes.map((node) => {
-    if (node.type === 'formula') return `$${attrsOf(node).tex}$`;
-    if (node.type !== 'text') return null;
-    const [mark, ...more] = node.marks ?? [];
-    if (!mark) return node.text;
-    return more.length === 0 && mark.type === 'italic' ? `*${node.text}*` : null;
-  });
-  return pieces.some((piece) => piece === null) ? null : pieces.join('');
-}
-
-/**
- * A text as it is typed: a line a paragraph, formulas between dollar signs, what is slanted between stars, a picture on a line
- * of its own (see `typed-text.ts`).
- *
- * @returns `null` for what has more in it: a table, a list, a heading
- */
-export function textOut(doc: Doc): string | null {
-  const lines = contentOf(doc).map((node) => {
-    if (node.type === 'paragraph') return inlineOut(contentOf(node));
-    if (node.type !== 'image') return null;
-    const { alt, src, width, height } = attrsOf(node);
-    const size = typeof width === 'number' && typeof height === 'number' ? ` ${width}x${height}` : '';
-    return `![${alt}](${src}${size})`;
-  });
-  return lines.some((line) => line === null) ? null : lines.join('\n');
-}
-
 const line = (doc: Doc): string => textOut(doc) ?? '';
-
-type SetOf<Name extends SetQuestion['kind']> = Extract<SetQuestion, { readonly kind: Name }>['set'];
-
-/** How each kind of question says how it is answered, in lines. What cannot be said so is found by reading it again. */
-const ANSWERED: { readonly [Name in SetQuestion['kind']]: (set: SetOf<Name>) => readonly string[] } = {
-  one: ({ choices, right }) => choices.map(({ id, says }) => `(${id === right ? 'x' : ' '}) ${line(says)}`),
-  several: ({ choices, right }) =>
-    choices.map(({ id, says }) => `[${right?.includes(id) === true ? 'x' : ' '}] ${line(says)}`),
-  truth: ({ right }) => [`= ${right === null ? 'true or false' : right}`],
-  short: ({ accepted }) => [accepted === null ? '= a line' : `= ${accepted.join(' | ')}`],
-  number: ({ right, tolerance: { kind, by }, unit }) => {
-    const amount = /^[-+]?\d[\d.]*$/.test(right ?? '') ? right : `(${right})`;
-    const near = by === 0 ? '' : ` ± ${kind === 'relative' ? `${Number((by * 100).toPrecision(12))} %` : by}`;
-    return [`= ${amount}${unit === null ? '' : ` ${unit}`}${near}`];
-  },
-  long: ({ asks, counted }) => {
-    const words = asks.find(({ kind }) => kind === 'words');
-    const range = words && 'min' in words ? `, ${words.min}${words.max === null ? '' : ` to ${words.max}`} words` : '';
-    return [`= text${range}${counted === 'given' ? ', done' : ''}`];
-  },
-  gaps: ({ text }) =>
-    text
-      .map((piece) => (typeof piece === 'string' ? piece : `{${piece.accepted.join('|')}}`))
-      .join('')
-      .split('\n')
-      .map((words) => `_ ${words}`),
-  match: ({ left, right, pairs }) =>
-    left.map(({ id, says }) => {
-      const other = right.find((one) => one.id === pairs[id]);
-      return `${line(says)} -> ${other ? line(other.says) : ''}`;
-    }),
-  order: ({ items }) => items.map(({ says }, i) => `${i + 1}) ${line(says)}`),
-  point: ({ picture: { alt, src, width, height }, areas }) => [
-    `![${alt}](${src} ${width}x${height})`,
-    ...areas.map((area) => ('r' in area ? `@ ${area.x} ${area.y} ${area.r}` : '@')),
-  ],
-  scale: ({ from, to, fromSays, toSays }) => [
-    `= ${from}..${to}${fromSays === '' && toSays === '' ? '' : ` ${fromSays} … ${toSays}`}`,
-  ],
-  file: () => ['= photographs'],
-};
 
 /** What helps, or what is said afterwards, behind the word that says which. */
 const behind = (word: 'hint' | 'why', doc: Doc | null): readonly string[] =>
@@ -85,7 +16,7 @@ const pointsOut = (points: number): string => (points === 1 ? '' : ` [${points}]
 
 function partOut(part: Part, head: string): readonly string[] {
   const [first = '', ...rest] = line(part.prompt).split('\n');
-  const said = (ANSWERED[part.kind] as (set: unknown) => readonly string[])(part.set);
+  const said = answeredInLines(part);
   return [
     `${head} ${first}${pointsOut(part.points)}`,
     ...rest,

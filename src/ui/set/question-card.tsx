@@ -10,6 +10,7 @@ import type { Doc } from '@/core/text/nodes';
 import { newAct } from '@/ui/common/act';
 import { settingOf } from '@/ui/kinds/question/setting';
 import classes from './asking.module.css';
+import { Draws, freeName } from './draws';
 import { NumberSlot } from './moment-slot';
 import { SaidField } from './said-field';
 import { Choices, Slot } from './slot';
@@ -130,50 +131,6 @@ function PartCard({ part, change, letter, n, tools: { view, editable }, acts }: 
         <Besides part={part} name="why" change={(why) => change({ ...part, why })} lang={lang} editable={editable} />
       </div>
     </div>
-  );
-}
-
-/** A letter that names nothing yet. */
-const freeName = (draws: Question['draws']): string =>
-  [...'abcdefghijklmnopqrstuvwxyz'].find((letter) => !draws.some((one) => one.name === letter)) ?? 'z';
-
-/** Numbers that are drawn anew for each attempt: each a sentence. */
-function Draws({
-  question,
-  change,
-  editable,
-}: {
-  question: Question;
-  change: (draws: Question['draws']) => void;
-  editable: boolean;
-}) {
-  const t = useTranslations('set');
-  const { draws } = question;
-  const put = (i: number, to: Partial<Question['draws'][number]>) =>
-    change(draws.map((one, at) => (at === i ? { ...one, ...to } : one)));
-  return (
-    <>
-      {draws.map((one, i) => (
-        <div key={one.name} className={classes.sentence}>
-          <bdi>{`{${one.name}}`}</bdi> {t('is-drawn')}
-          {(['from', 'to', 'step'] as const).map((side) => (
-            <NumberSlot
-              key={side}
-              value={one[side]}
-              step={0.1}
-              words={t(`drawn-${side}`, { n: one[side] })}
-              label={t(`drawn-${side}-label`)}
-              change={(n) => put(i, { [side]: n ?? 0 })}
-            />
-          ))}
-          {editable ? (
-            <button type="button" className="quiet" onClick={() => change(draws.toSpliced(i, 1))}>
-              {t('drop')}
-            </button>
-          ) : null}
-        </div>
-      ))}
-    </>
   );
 }
 

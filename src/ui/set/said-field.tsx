@@ -4,7 +4,7 @@ import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { type KeyboardEvent, useState } from 'react';
 import { canonicalJson } from '@/core/documents/fingerprint';
-import { textOut } from '@/core/questions/typed-out';
+import { textOut } from '@/core/questions/text-out';
 import { typedText } from '@/core/questions/typed-text';
 import { plainText } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';

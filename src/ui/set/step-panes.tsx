@@ -10,6 +10,7 @@ import { Pane } from '@/ui/desk/stage';
 import stage from '@/ui/desk/stage.module.css';
 import { STEP_SETTINGS } from '@/ui/kinds/step/setting';
 import classes from './set.module.css';
+import panes from './step-panes.module.css';
 import type { SetTools } from './tools';
 import { useStepWrites } from './use-writes';
 
@@ -37,7 +38,7 @@ export function StepPanes({ step, tools, go, beside, name }: Props) {
   const read = beside ? readBefore(tools.draft.steps, step) : undefined;
   const Read = read && STEP_SETTINGS[read.kind];
   return (
-    <div className={classes.panes} data-beside={read ? true : undefined}>
+    <div className={panes.panes} data-beside={read ? true : undefined}>
       {read && Read ? (
         <Pane label={read.title || t('stage')}>
           <header className={stage.paneHead}>

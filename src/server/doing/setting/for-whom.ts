@@ -1,4 +1,5 @@
 import type { AssignmentId, Instant, PersonId } from '@/core/ids';
+import { standing } from '@/core/work/standing';
 import { noteOpened } from '@/server/doing/handing-in/opening';
 import { peopleOf, studentsOfAssignment } from '@/store/classes';
 import { type Database, type Queryable, read, readTogether } from '@/store/database';
@@ -28,7 +29,8 @@ export async function excuse(
       facts: factsOf(assignmentId, studentId),
     });
     if (!assignment || !students.some(({ id }) => id === studentId)) return { ok: false, code: 'not-found' };
-    if (excused && facts.some(({ kind }) => kind === 'handed-in')) return { ok: false, code: 'handed-in' };
+    const { goesUsed, handIn } = standing(facts, assignment.rules, now);
+    if (excused && (goesUsed > 0 || handIn !== null)) return { ok: false, code: 'handed-in' };
     if (!(await keepExcused(tx, { ...given, teacherId: teacher.id, at: now }))) return { ok: true };
     await record(tx, {
       kind: excused ? 'excused' : 'asked-again',

@@ -1,9 +1,12 @@
 import type { ComponentType } from 'react';
 import type { QuestionName } from '@/core/kinds/question';
 import { SetOne, SetSeveral, SetTruth } from './choosing';
+import { SetGaps } from './gaps';
 import type { QuestionSetting, SettingProps } from './kind';
-import { SetMatch, SetOrder, SetPoint, SetScale } from './placing';
-import { SetFile, SetGaps, SetLong, SetNumber, SetShort } from './typing';
+import { SetLong } from './long';
+import { SetMatch, SetOrder, SetScale } from './placing';
+import { SetPoint } from './point';
+import { SetFile, SetNumber, SetShort } from './typing';
 
 /** How each kind of question is set. */
 const SETTINGS: { readonly [Name in QuestionName]: QuestionSetting<Name> } = {
