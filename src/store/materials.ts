@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
 import { MATERIAL_KINDS } from '@/core/kinds/material/index';
+import type { CopiedMaterial } from '@/core/setting/course';
 import { bigNumber, id, instant, maybeInstant, textDocument } from './columns';
 import { first, made, many, type Queryable, rows, time } from './database';
 import { groupedBy } from './grouped';
@@ -31,18 +32,6 @@ export const materialsOf = (classId: ClassId) =>
      ORDER BY m.posted_at DESC LIMIT 500`,
     [classId],
   );
-
-/** A material as it is put into another class as well: under which id it stands there, and where. */
-export interface CopiedMaterial {
-  readonly from: string;
-  readonly to: string;
-  readonly unit: string | null;
-  readonly postedAt: Instant;
-  /** Does it stand in the list of the class? */
-  readonly listed: boolean;
-  readonly opensAt: Instant | null;
-  readonly closesAt: Instant | null;
-}
 
 /** Puts materials into another class as well: their files are the same. */
 export async function copyMaterials(tx: Queryable, classId: ClassId, copied: readonly CopiedMaterial[]): Promise<void> {

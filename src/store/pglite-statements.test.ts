@@ -2,11 +2,15 @@ import { PGlite } from '@electric-sql/pglite';
 import { Statements } from './pglite-statements';
 
 let pg: PGlite;
-beforeEach(async () => {
+// Making a database takes several seconds: one for all, emptied before each.
+beforeAll(async () => {
   pg = await PGlite.create();
-  await pg.exec('CREATE TABLE thing (id integer PRIMARY KEY, name text, at timestamptz, bytes bytea, more jsonb)');
+}, 120_000);
+beforeEach(async () => {
+  await pg.exec(`DEALLOCATE ALL; DROP TABLE IF EXISTS thing;
+    CREATE TABLE thing (id integer PRIMARY KEY, name text, at timestamptz, bytes bytea, more jsonb)`);
 });
-afterEach(() => pg.close());
+afterAll(() => pg.close());
 
 /** How many statements the database keeps parsed. */
 async function kept(): Promise<number> {

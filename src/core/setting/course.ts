@@ -98,18 +98,22 @@ export const laidWorks = ({ works }: Course, lay: Lay): readonly LaidWork[] =>
     }))
     .sort((a, b) => (a.dueAt ?? a.postedAt) - (b.dueAt ?? b.postedAt));
 
+/** A material as it is put into another class as well: under which id it stands there, and where. */
+export interface CopiedMaterial {
+  readonly from: string;
+  readonly to: string;
+  readonly unit: string | null;
+  readonly postedAt: Instant;
+  /** Does it stand in the list of the class? */
+  readonly listed: boolean;
+  readonly opensAt: Instant | null;
+  readonly closesAt: Instant | null;
+}
+
 /** A course as it is put into another class. */
 export interface CopiedCourse {
   readonly units: readonly (CourseUnit & { readonly of: string })[];
-  readonly materials: readonly {
-    readonly from: string;
-    readonly to: string;
-    readonly unit: string | null;
-    readonly postedAt: Instant;
-    readonly listed: boolean;
-    readonly opensAt: Instant | null;
-    readonly closesAt: Instant | null;
-  }[];
+  readonly materials: readonly CopiedMaterial[];
   readonly works: readonly { readonly id: AssignmentId; readonly postedAt: Instant; readonly draft: AssignmentDraft }[];
 }
 

@@ -175,3 +175,34 @@ test('what is handed in again can be marked from what the go before was given', 
   expect(points()).toEqual(given);
   expect(page.queryByRole('button', { name: 'Start from the marks of the go before' })).toBeNull();
 });
+
+test('marks that the school took while the page was being read anew stand there, though that page does not know them', async () => {
+  const teacher = await screens.school.person('t-bello');
+  const look = (student: string | null) =>
+    markingDesk(screens.school.db, teacher, LADDER, student, Date.now()).then((view) => {
+      if (!view) throw new Error('there is no such work');
+      return view;
+    });
+  const waits = (await look(null)).students.find(({ list, draft }) => list === 'waiting' && draft === 'none');
+  const old = await look(waits?.key ?? '');
+  const draw = (view: typeof old) =>
+    screens.draw(
+      () => <MarkingScreen view={view} zone="Europe/Lisbon" now={Date.now()} />,
+      '(frame)/marking/[assignment]',
+    );
+  const pointsOn = (page: Awaited<ReturnType<typeof draw>>) => page.getAllByLabelText('Points')[0] as HTMLInputElement;
+  const page = await draw(old);
+  await page.hand.type(pointsOn(page), '7.5');
+  await page.findByText(/^Kept/);
+  page.leave();
+  // What the server read before it was kept.
+  const stale = await draw(old);
+  await waitFor(() => expect(pointsOn(stale).value).toBe('7.5'));
+  expect(stale.getByText(/^Kept/)).toBeTruthy();
+  stale.leave();
+  const fresh = await draw(await look(waits?.key ?? ''));
+  expect(pointsOn(fresh).value).toBe('7.5');
+  // By then the school has it, and nothing of it stays in the browser.
+  const receipt = old.open?.receipts[0]?.id ?? '?';
+  expect(Object.keys(localStorage).filter((key) => key.endsWith(`marks-${receipt}`))).toEqual([]);
+});

@@ -21,11 +21,17 @@ const kept = z.object({
     .default([])
     .transform((list) => list.flatMap((one) => readAnnotation(one) ?? [])),
   sound: z.string().nullable().default(null),
+  /** When the school took it; `null` while it has not. */
+  at: z.number().nullable().default(null),
 });
-type Kept = z.output<typeof kept>;
+type Left = z.output<typeof kept>;
+type Kept = Omit<Left, 'at'>;
+
+/** So long what the school has taken stays here, in milliseconds: a page that was being read meanwhile does not know it. */
+const UNKNOWN_FOR = 10_000;
 
 /** Marks that an earlier visit left in this browser; `null` for none, or for something else. */
-function readKept(stored: string | null): Kept | null {
+function readKept(stored: string | null): Left | null {
   try {
     return kept.parse(JSON.parse(stored ?? ''));
   } catch {
@@ -87,16 +93,20 @@ export function useMarking(view: MarkingView) {
   // What the server has not acknowledged yet stays in this browser, through a reload as well.
   const local = receiptId === null ? null : `marks-${receiptId}`;
   const latest = useRef(0);
+  const known = useRef(0);
+  known.current = open.draft?.at ?? 0;
 
   useEffect(() => {
     const left = local === null ? null : readKept(localStorage.getItem(draftKey(local)));
-    if (!left) return;
-    touched.current = true;
+    if (local === null || !left) return;
+    if (left.at !== null && left.at <= known.current) return localStorage.removeItem(draftKey(local));
+    // What was taken already is not sent again.
+    touched.current = left.at === null;
     setMarks(left.marks);
     setGeneral(left.general);
     setRemarks(left.remarks);
     setSound(left.sound);
-    setKeptAt(null);
+    setKeptAt(left.at);
   }, [local]);
 
   useEffect(() => {
@@ -112,7 +122,11 @@ export function useMarking(view: MarkingView) {
         rubric: view.rubricVersion,
       });
       if (answer.ok && own === latest.current) {
-        localStorage.removeItem(draftKey(local));
+        const taken = JSON.stringify({ ...said, at: answer.at });
+        localStorage.setItem(draftKey(local), taken);
+        setTimeout(() => {
+          if (localStorage.getItem(draftKey(local)) === taken) localStorage.removeItem(draftKey(local));
+        }, UNKNOWN_FOR);
         setKeptAt(answer.at);
       }
       return answer.ok;

@@ -1,21 +1,17 @@
 'use client';
 
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { closestCenter, DndContext } from '@dnd-kit/core';
+import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { TextInput } from '@mantine/core';
 import { IconGripVertical } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
-import { type KeyboardEvent, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { post } from '@/ui/common/client-request';
 import { QuietButton } from '@/ui/common/primary-button';
 import classes from './set-here.module.css';
+import { movedByKey, useSorting } from './sorting';
 import { Problem } from './told-form';
 
 interface Titled {
@@ -41,12 +37,7 @@ interface ItemProps {
 function Item({ one, move, children, within }: ItemProps) {
   const t = useTranslations('setting');
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id: one.id });
-  const byKey = (event: KeyboardEvent) => {
-    if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
-    event.preventDefault();
-    event.stopPropagation();
-    move(event.key === 'ArrowUp' ? -1 : 1);
-  };
+  const byKey = movedByKey(move);
   return (
     <li ref={setNodeRef} style={{ transform: CSS.Translate.toString(transform), transition }}>
       <div className={classes.moved}>
@@ -80,10 +71,7 @@ interface ListProps<Thing extends Titled> {
 
 /** A list whose things are put into another order by drag and by key. */
 function Sorted<Thing extends Titled>({ things, put, line, within }: ListProps<Thing>) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSorting();
   const moveTo = (id: string, to: number) => {
     const from = things.findIndex((one) => one.id === id);
     const thing = things[from];

@@ -12,7 +12,7 @@ import classes from './asking.module.css';
 import { FromBank, KeepInBank } from './from-bank';
 import { NumberSlot } from './moment-slot';
 import { QuestionCard } from './question-card';
-import { Choices, Slot } from './slot';
+import { Choices, Slot, YesSlot } from './slot';
 import type { SetTools } from './tools';
 import { useBank } from './use-bank';
 
@@ -52,18 +52,13 @@ function SectionHead({
         none={t('all-asked')}
         change={(n) => change({ draw: n })}
       />
-      <Slot words={t(shuffle ? 'shuffled' : 'not-shuffled')} label={t('shuffle-label')}>
-        {(close) => (
-          <Choices
-            choices={[true, false].map((value) => ({ value, words: t(value ? 'shuffled' : 'not-shuffled') }))}
-            chosen={shuffle}
-            choose={(value) => {
-              change({ shuffle: value });
-              close();
-            }}
-          />
-        )}
-      </Slot>
+      <YesSlot
+        value={shuffle}
+        yes={t('shuffled')}
+        no={t('not-shuffled')}
+        label={t('shuffle-label')}
+        change={(value) => change({ shuffle: value })}
+      />
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { useTranslations } from 'next-intl';
 import { PURPOSES, type QuestionRules, rulesFor, TELLS } from '@/core/questions/rules';
 import { NumberSlot } from './moment-slot';
 import classes from './set.module.css';
-import { Choices, Slot } from './slot';
+import { Choices, Slot, YesSlot } from './slot';
 
 /** The rules by which is asked, as sentences with slots. */
 export function AskingRules({
@@ -17,10 +17,6 @@ export function AskingRules({
 }) {
   const t = useTranslations('set');
   const asked = useTranslations('questions');
-  const yes = [
-    { value: true, words: t('yes') },
-    { value: false, words: t('no') },
-  ];
   return (
     <div className={classes.sentences}>
       <div>
@@ -98,18 +94,13 @@ export function AskingRules({
         {rules.pace === 'one' ? (
           <>
             {' '}
-            <Slot words={t(rules.back ? 'goes-back' : 'no-back')} label={t('back')}>
-              {(close) => (
-                <Choices
-                  choices={yes}
-                  chosen={rules.back}
-                  choose={(back) => {
-                    change({ back });
-                    close();
-                  }}
-                />
-              )}
-            </Slot>
+            <YesSlot
+              value={rules.back}
+              yes={t('goes-back')}
+              no={t('no-back')}
+              label={t('back')}
+              change={(back) => change({ back })}
+            />
           </>
         ) : null}
       </div>

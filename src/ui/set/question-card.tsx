@@ -1,7 +1,7 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { type KeyboardEvent, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { newQuestion, QUESTION_NAMES } from '@/core/kinds/question';
 import { EMPTY } from '@/core/kinds/question/parts';
 import { partLetter } from '@/core/questions/answers';
@@ -14,6 +14,7 @@ import { Draws, freeName } from './draws';
 import { NumberSlot } from './moment-slot';
 import { SaidField } from './said-field';
 import { Choices, Slot } from './slot';
+import { movedByKey } from './sorting';
 import type { SetTools } from './tools';
 import { TryQuestions } from './try-questions';
 import { useAskedUnmet } from './words';
@@ -168,11 +169,7 @@ export function QuestionCard({ question, n, tools, change, move, drop, more }: P
     if (!lettered && only) change({ ...question, stem: only.prompt, parts: [{ ...only, prompt: EMPTY }, added] });
     else change({ ...question, parts: [...parts, added] });
   };
-  const byKey = (event: KeyboardEvent) => {
-    if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
-    event.preventDefault();
-    move(event.key === 'ArrowUp' ? -1 : 1);
-  };
+  const byKey = movedByKey(move);
   return (
     <article className={classes.card} aria-label={t('question-n', { n })} id={`asked-${question.id}`} onKeyDown={byKey}>
       <header>

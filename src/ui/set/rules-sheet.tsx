@@ -13,7 +13,7 @@ import { ForSome, ForWhom, Weekly } from './for-whom';
 import { GroupsSlot, Members } from './groups-slot';
 import { MomentSlot, NumberSlot } from './moment-slot';
 import classes from './set.module.css';
-import { Choices, Slot } from './slot';
+import { Choices, Slot, YesSlot } from './slot';
 import { TakingBack } from './taking-back';
 import type { SetTools } from './tools';
 
@@ -169,18 +169,13 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
         )}
       </div>
       <div>
-        <Slot words={t(draft.takeBack ? 'take-back' : 'no-take-back')} label={t('take-back-label')}>
-          {(close) => (
-            <Choices
-              choices={[true, false].map((value) => ({ value, words: t(value ? 'take-back' : 'no-take-back') }))}
-              chosen={draft.takeBack}
-              choose={(value) => {
-                choose(ydoc, 'takeBack', value);
-                close();
-              }}
-            />
-          )}
-        </Slot>
+        <YesSlot
+          value={draft.takeBack}
+          yes={t('take-back')}
+          no={t('no-take-back')}
+          label={t('take-back-label')}
+          change={(value) => choose(ydoc, 'takeBack', value)}
+        />
         {'. '}
         <NumberSlot
           value={draft.goes}
@@ -196,34 +191,24 @@ export function RulesSheet({ tools }: { tools: SetTools }) {
       <div>
         <GroupsSlot tools={tools} />
         {'. '}
-        <Slot words={t(draft.unnamed ? 'without-names' : 'with-names')} label={t('names-label')}>
-          {(close) => (
-            <Choices
-              choices={[false, true].map((value) => ({ value, words: t(value ? 'without-names' : 'with-names') }))}
-              chosen={draft.unnamed}
-              choose={(value) => {
-                choose(ydoc, 'unnamed', value);
-                close();
-              }}
-            />
-          )}
-        </Slot>
+        <YesSlot
+          value={draft.unnamed}
+          yes={t('without-names')}
+          no={t('with-names')}
+          label={t('names-label')}
+          change={(value) => choose(ydoc, 'unnamed', value)}
+        />
         {'.'}
       </div>
       <Members tools={tools} />
       <div>
-        <Slot words={t(draft.inOrder ? 'in-order' : 'any-order')} label={t('order-label')}>
-          {(close) => (
-            <Choices
-              choices={[false, true].map((value) => ({ value, words: t(value ? 'in-order' : 'any-order') }))}
-              chosen={draft.inOrder}
-              choose={(value) => {
-                choose(ydoc, 'inOrder', value);
-                close();
-              }}
-            />
-          )}
-        </Slot>
+        <YesSlot
+          value={draft.inOrder}
+          yes={t('in-order')}
+          no={t('any-order')}
+          label={t('order-label')}
+          change={(value) => choose(ydoc, 'inOrder', value)}
+        />
         {'.'}
       </div>
       <ForSome tools={tools} />

@@ -1,29 +1,17 @@
 'use client';
 
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { closestCenter, DndContext, type DragEndEvent } from '@dnd-kit/core';
+import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { IconGripVertical } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
-import { type KeyboardEvent, useState } from 'react';
+import { useState } from 'react';
 import { STEPS, type StepName } from '@/core/kinds/step';
 import type { DraftStep } from '@/core/setting/draft';
 import { moveThing } from '@/core/setting/draft-writes';
 import rope from '@/ui/desk/rope.module.css';
 import classes from './set.module.css';
+import { movedByKey, useSorting } from './sorting';
 import type { SetTools } from './tools';
 import { useStepLine } from './words';
 
@@ -46,12 +34,7 @@ function Knot({ step, here, tools, go, move }: KnotProps) {
   const line = useStepLine(tools);
   const title = step.title.trim() === '' ? t('no-name-yet') : step.title;
   const unmet = tools.unmet.some(({ part, id }) => part === 'steps' && id === step.id);
-  const byKey = (event: KeyboardEvent) => {
-    if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
-    event.preventDefault();
-    event.stopPropagation();
-    move(event.key === 'ArrowUp' ? -1 : 1);
-  };
+  const byKey = movedByKey(move);
   return (
     <li
       ref={setNodeRef}
@@ -94,10 +77,7 @@ export function SetRope({ tools, current, go, add }: Props) {
   const { draft, ydoc, editable } = tools;
   const [adding, setAdding] = useState(false);
   const [said, setSaid] = useState('');
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSorting();
   const moveTo = (id: string, to: number) => {
     const step = draft.steps.find((one) => one.id === id);
     if (!step || to < 0 || to >= draft.steps.length) return;

@@ -71,3 +71,36 @@ export function Choices<Value extends string | number | boolean | null>({
     </ul>
   );
 }
+
+/** A choice between two, in a sentence. */
+export function YesSlot({
+  value,
+  yes,
+  no,
+  label,
+  change,
+}: {
+  readonly value: boolean;
+  readonly yes: string;
+  readonly no: string;
+  readonly label: string;
+  readonly change: (value: boolean) => void;
+}) {
+  return (
+    <Slot words={value ? yes : no} label={label}>
+      {(close) => (
+        <Choices
+          choices={[
+            { value: true, words: yes },
+            { value: false, words: no },
+          ]}
+          chosen={value}
+          choose={(chosen) => {
+            change(chosen);
+            close();
+          }}
+        />
+      )}
+    </Slot>
+  );
+}

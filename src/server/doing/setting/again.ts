@@ -1,17 +1,15 @@
-import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
-import { assignmentUnmet } from '@/core/setting/assignment';
+import type { AssignmentId, Instant, PersonId } from '@/core/ids';
 import { copied } from '@/core/setting/copied';
 import type { AssignmentDraft } from '@/core/setting/draft';
-import { firstOfDraft } from '@/core/setting/draft-document';
 import type { Lay } from '@/core/setting/laying';
 import { newId } from '@/server/secrets';
 import { findClass } from '@/store/classes';
 import { type Queryable, readTogether } from '@/store/database';
-import { addDraft } from '@/store/drafts';
 import { findPerson } from '@/store/people';
 import { versionOf } from '@/store/postings';
 import { knownInClass } from '@/store/setting';
 import { findAssignment } from '@/store/work';
+import { newDraft } from './new-draft';
 import { post } from './posting';
 import { weekLaterOf } from './weekly';
 
@@ -58,17 +56,7 @@ export async function effectAgain(
   if (at > version.brief.again.until || (of?.ended_at ?? now + 1) <= now) return null;
   const draft = oneMore(version.brief, lay, known.students);
   const id = newId() as AssignmentId;
-  if (assignmentUnmet(draft, id, known).length === 0)
-    await post(tx, teacher, { id, classId, draft, postedAt: at }, now);
-  else
-    await addDraft(tx, {
-      id: newId() as DocumentId,
-      by: teacher.id,
-      classId,
-      assignmentId: null,
-      title: draft.title,
-      at: now,
-      firstUpdate: () => firstOfDraft(draft),
-    });
+  const posted = await post(tx, teacher, { id, classId, draft, postedAt: at }, now);
+  if (!posted.ok && posted.code === 'unmet') await newDraft(tx, teacher, classId, draft, now);
   return null;
 }

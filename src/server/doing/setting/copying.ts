@@ -1,6 +1,5 @@
 import type { ClassId, DocumentId, Instant } from '@/core/ids';
 import { copied } from '@/core/setting/copied';
-import { firstOfDraft } from '@/core/setting/draft-document';
 import { layer } from '@/core/setting/laying';
 import { type TooMuch, use } from '@/server/limits';
 import type { Unread } from '@/server/reading/documents/stored-documents';
@@ -8,11 +7,12 @@ import { readDraftDocument } from '@/server/reading/setting/drafts';
 import { newId } from '@/server/secrets';
 import { lessonsOfClass, roleIn } from '@/store/classes';
 import { type Database, read, readTogether } from '@/store/database';
-import { addDraft, beganAt, findDraftDocument } from '@/store/drafts';
+import { beganAt, findDraftDocument } from '@/store/drafts';
 import { holidays } from '@/store/holidays';
 import { copyMaterials } from '@/store/materials';
 import { findSchool, type Person } from '@/store/people';
 import { knownInClass } from '@/store/setting';
+import { newDraft } from './new-draft';
 
 type Copied =
   | { readonly ok: true; readonly document: DocumentId }
@@ -69,15 +69,7 @@ export async function copyDraft(
         classId,
         [...materials].map(([from, to]) => ({ ...UNLISTED, from, to, postedAt: now })),
       );
-    return addDraft(tx, {
-      id: newId() as DocumentId,
-      by: teacher.id,
-      classId,
-      assignmentId: null,
-      title: draft.title,
-      at: now,
-      firstUpdate: () => firstOfDraft(draft),
-    });
+    return newDraft(tx, teacher, classId, draft, now);
   });
   return { ok: true, document };
 }

@@ -1,14 +1,13 @@
-import type { AssignmentId, ClassId, DocumentId, Instant } from '@/core/ids';
+import type { AssignmentId, ClassId, Instant } from '@/core/ids';
 import { type CopiedCourse, copiedCourse } from '@/core/setting/course';
-import { firstOfDraft } from '@/core/setting/draft-document';
 import { type TooMuch, use } from '@/server/limits';
 import { type CourseChosen, courseToCopy } from '@/server/reading/setting/course';
 import { newId } from '@/server/secrets';
 import type { Database, Queryable } from '@/store/database';
-import { addDraft } from '@/store/drafts';
 import { copyMaterials } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { addUnit } from '@/store/setting';
+import { newDraft } from './new-draft';
 import { post } from './posting';
 
 /** How many works came, as postings that wait for their time or are there at once, and as drafts. */
@@ -36,16 +35,7 @@ async function putWork(
     if (posted.ok) return 'posted';
     if (posted.code === 'class-over') throw new ClassOver();
   }
-  const alone = { ...draft, after: [] };
-  await addDraft(tx, {
-    id: newId() as DocumentId,
-    by: teacher.id,
-    classId,
-    assignmentId: null,
-    title: draft.title,
-    at: now,
-    firstUpdate: () => firstOfDraft(alone),
-  });
+  await newDraft(tx, teacher, classId, { ...draft, after: [] }, now);
   return 'drafts';
 }
 

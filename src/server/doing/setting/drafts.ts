@@ -13,6 +13,7 @@ import { versionOf } from '@/store/postings';
 import { lastUpdates } from '@/store/updates';
 import { findAssignment } from '@/store/work';
 import type { NotSet } from './class-things';
+import { newDraft } from './new-draft';
 import { post } from './posting';
 
 type Begun =
@@ -20,7 +21,7 @@ type Begun =
   | TooMuch
   | { readonly ok: false; readonly code: 'not-found' };
 
-/** Begins a draft of an assignment in a class, in one of its units, or behind something that stands there. It is the class's: every teacher of it writes in it. */
+/** Begins a draft of an assignment in a class, in one of its units, or behind something that stands there. */
 export async function beginDraft(
   db: Database,
   teacher: Person,
@@ -30,10 +31,8 @@ export async function beginDraft(
 ): Promise<Begun> {
   const much = await use(db, teacher.id, 'documents', 1, now);
   if (much) return much;
-  const made = { id: newId() as DocumentId, by: teacher.id, classId, assignmentId: null, title: '', at: now };
-  const document = await db.transaction((tx) =>
-    addDraft(tx, { ...made, firstUpdate: () => firstOfDraft({ ...EMPTY_DRAFT, unit, behind }) }),
-  );
+  const draft = { ...EMPTY_DRAFT, unit, behind };
+  const document = await db.transaction((tx) => newDraft(tx, teacher, classId, draft, now));
   return { ok: true, document };
 }
 

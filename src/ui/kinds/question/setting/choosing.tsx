@@ -3,40 +3,15 @@
 import { useTranslations } from 'next-intl';
 import classes from '@/ui/set/asking.module.css';
 import { NumberSlot } from '@/ui/set/moment-slot';
-import { Choices, Slot } from '@/ui/set/slot';
+import { Choices, Slot, YesSlot } from '@/ui/set/slot';
 import type { QuestionSetting } from './kind';
 import { Things } from './things';
 
-/** A choice between two, in a sentence. */
-export function YesSlot({
-  value,
-  yes,
-  no,
-  label,
-  change,
-}: {
-  readonly value: boolean;
-  readonly yes: string;
-  readonly no: string;
-  readonly label: string;
-  readonly change: (value: boolean) => void;
-}) {
+/** Do they come in any order? */
+function ShuffleSlot({ value, change }: { value: boolean; change: (value: boolean) => void }) {
+  const t = useTranslations('set');
   return (
-    <Slot words={value ? yes : no} label={label}>
-      {(close) => (
-        <Choices
-          choices={[
-            { value: true, words: yes },
-            { value: false, words: no },
-          ]}
-          chosen={value}
-          choose={(chosen) => {
-            change(chosen);
-            close();
-          }}
-        />
-      )}
-    </Slot>
+    <YesSlot value={value} yes={t('shuffled')} no={t('not-shuffled')} label={t('shuffle-label')} change={change} />
   );
 }
 
@@ -74,13 +49,7 @@ export const SetOne: QuestionSetting<'one'> = ({ set, change, editable, lang, pa
             change({ ...set, right: scored ? (set.choices[0]?.id ?? null) : null, mapping: undefined })
           }
         />
-        <YesSlot
-          value={set.shuffle}
-          yes={t('shuffled')}
-          no={t('not-shuffled')}
-          label={t('shuffle-label')}
-          change={(shuffle) => change({ ...set, shuffle })}
-        />
+        <ShuffleSlot value={set.shuffle} change={(shuffle) => change({ ...set, shuffle })} />
       </div>
     </>
   );
@@ -153,13 +122,7 @@ export const SetSeveral: QuestionSetting<'several'> = ({ set, change, editable, 
           none={t('any-number')}
           change={(most) => change({ ...set, most })}
         />
-        <YesSlot
-          value={set.shuffle}
-          yes={t('shuffled')}
-          no={t('not-shuffled')}
-          label={t('shuffle-label')}
-          change={(shuffle) => change({ ...set, shuffle })}
-        />
+        <ShuffleSlot value={set.shuffle} change={(shuffle) => change({ ...set, shuffle })} />
       </div>
     </>
   );

@@ -4,7 +4,7 @@ import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import classes from '@/ui/set/asking.module.css';
-import { YesSlot } from './choosing';
+import { YesSlot } from '@/ui/set/slot';
 import type { QuestionSetting, SetOf } from './kind';
 import { SamenessSlots } from './typing';
 

@@ -5,7 +5,7 @@ import { useTranslations } from 'next-intl';
 import { NumberField } from '@/ui/common/number-field';
 import classes from '@/ui/set/asking.module.css';
 import { NumberSlot } from '@/ui/set/moment-slot';
-import { YesSlot } from './choosing';
+import { YesSlot } from '@/ui/set/slot';
 import type { QuestionSetting } from './kind';
 
 /** A text of one's own: how many words are asked for, and by what it is read. */

@@ -7,7 +7,7 @@ import { newAct } from '@/ui/common/act';
 import classes from '@/ui/set/asking.module.css';
 import { NumberSlot } from '@/ui/set/moment-slot';
 import { SaidField } from '@/ui/set/said-field';
-import { YesSlot } from './choosing';
+import { YesSlot } from '@/ui/set/slot';
 import type { QuestionSetting } from './kind';
 import { Things } from './things';
 

@@ -7,8 +7,7 @@ import { unitSign } from '@/core/questions/units';
 import { NumberField } from '@/ui/common/number-field';
 import classes from '@/ui/set/asking.module.css';
 import { NumberSlot } from '@/ui/set/moment-slot';
-import { Choices, Slot } from '@/ui/set/slot';
-import { YesSlot } from './choosing';
+import { Choices, Slot, YesSlot } from '@/ui/set/slot';
 import type { QuestionSetting } from './kind';
 
 /** What of how words are compared can be said otherwise. */
