@@ -14,7 +14,7 @@ export const SCREEN_WORDS = {
   '(frame)/answers/[step]': ['answers', 'questions', 'remarks', 'rubric'],
   '(frame)/asides': ['aside'],
   '(frame)/classes': ['join'],
-  '(frame)/classes/[class]': ['class', 'giving', 'moments', 'setting'],
+  '(frame)/classes/[class]': ['class', 'giving', 'moments', 'setting', 'telling'],
   '(frame)/classes/[class]/course': ['course'],
   '(frame)/classes/[class]/materials/[material]': ['aloud', 'giving', 'material', 'meaning', 'moments', 'reading'],
   '(frame)/desk/[assignment]': [

@@ -5,7 +5,7 @@ import type { Fact } from '@/core/work/facts';
 import { BEGINS, type CourseOfWork, TURNS, type Turn } from '@/core/work/standing';
 import { eventName, id, instant, maybeInstant } from './columns';
 import { json, made, type Queryable, rows, time } from './database';
-import { isFor } from './given';
+import { isForEach } from './given';
 import { groupedBy } from './grouped';
 
 const factRow = z.object({
@@ -95,7 +95,8 @@ const course = z
 
 /**
  * How the work of everybody in a teacher's running classes, or in one class, went, by assignment: those whose work went the
- * same way, on the same terms, are counted together, so that a school's year is a few rows.
+ * same way, on the same terms, are counted together, so that a school's year is a few rows. Of what happened several times only
+ * the last counts, since no list depends on more.
  */
 export const coursesOf = (teacherId: PersonId, classId: ClassId | null) =>
   made(
@@ -103,15 +104,21 @@ export const coursesOf = (teacherId: PersonId, classId: ClassId | null) =>
       course,
       `WITH taught AS (SELECT m.class_id FROM membership m JOIN class c ON c.id = m.class_id
          WHERE m.person_id = $1 AND m.role = 'teacher' AND (m.class_id = $2 OR ($2::text IS NULL AND c.ended_at IS NULL))),
-       went AS (SELECT e.assignment_id, e.student_id, bool_or(e.kind = ANY($4)) AS begun,
-           coalesce(string_agg(CASE WHEN e.data->>'anotherGo' = 'true' THEN e.kind || '+' ELSE e.kind END, ' ' ORDER BY e.id)
-             FILTER (WHERE e.kind = ANY($3)), '') AS turns
+       went AS (SELECT e.assignment_id, e.student_id, bool_or(e.kind = ANY($4)) AS begun, bool_or(e.kind = 'unlocked') AS unlocked,
+           max(e.id) FILTER (WHERE e.kind = 'handed-in') AS made, max(e.id) FILTER (WHERE e.kind = 'taken-back') AS taken,
+           max(e.id) FILTER (WHERE e.kind = 'handed-back') AS back,
+           max(e.id) FILTER (WHERE e.kind = 'handed-back' AND e.data->>'anotherGo' = 'true') AS again
          FROM event e WHERE e.class_id IN (SELECT class_id FROM taught) AND e.student_id IS NOT NULL
            AND e.assignment_id IS NOT NULL AND (e.kind = ANY($3) OR e.kind = ANY($4)) GROUP BY e.assignment_id, e.student_id)
-       SELECT a.id AS assignment_id, coalesce(w.begun, false) AS begun, coalesce(w.turns, '') AS turns,
+       SELECT a.id AS assignment_id, coalesce(w.begun, false) AS begun, concat_ws(' ',
+           CASE WHEN w.unlocked THEN 'unlocked' END,
+           CASE WHEN w.made IS NOT NULL THEN 'handed-in' END,
+           CASE WHEN w.back = w.again THEN 'handed-back+' WHEN w.back IS NOT NULL THEN 'handed-back' END,
+           CASE WHEN w.made > w.back THEN 'handed-in' END,
+           CASE WHEN w.taken > coalesce(greatest(w.made, w.back), 0) THEN 'taken-back' END) AS turns,
          coalesce(x.minutes, 0) AS extra_minutes, s.joined_at, count(*)::int AS students
        FROM taught t JOIN assignment a ON a.class_id = t.class_id
-       JOIN membership s ON s.class_id = t.class_id AND s.role = 'student' AND ${isFor('a', 's.person_id')}
+       JOIN membership s ON s.class_id = t.class_id AND s.role = 'student' AND ${isForEach('a', 's.person_id')}
        LEFT JOIN went w ON w.assignment_id = a.id AND w.student_id = s.person_id
        LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = s.person_id
        GROUP BY 1, 2, 3, 4, 5`,

@@ -14,6 +14,12 @@ export const isFor = (assignment: string, student: string): string =>
     AND (NOT ${assignment}.for_named OR EXISTS (SELECT 1 FROM set_for f WHERE f.assignment_id = ${assignment}.id AND f.student_id = ${student}))
     AND NOT EXISTS (SELECT 1 FROM excused k WHERE k.assignment_id = ${assignment}.id AND k.student_id = ${student}))`;
 
+/** The same for many students of many assignments: who is named and who is excused is looked up once for all of them. */
+export const isForEach = (assignment: string, student: string): string =>
+  `(${assignment}.withdrawn_at IS NULL
+    AND (NOT ${assignment}.for_named OR (${assignment}.id, ${student}) IN (SELECT f.assignment_id, f.student_id FROM set_for f))
+    AND (${assignment}.id, ${student}) NOT IN (SELECT k.assignment_id, k.student_id FROM excused k))`;
+
 /** Says for whom an assignment is, by name; it is for everybody where nobody is named. */
 export async function nameStudents(
   tx: Queryable,

@@ -35,7 +35,7 @@ interface ItemProps {
 
 /** One thing of a list, moved by its grip and by key. */
 function Item({ one, move, children, within }: ItemProps) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id: one.id });
   const byKey = movedByKey(move);
   return (
@@ -113,7 +113,7 @@ export function Arrange({
   units: readonly ArrangedUnit[];
   close: () => void;
 }) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   const router = useRouter();
   const [units, setUnits] = useState(given);
   const [said, setSaid] = useState('');

@@ -19,7 +19,7 @@ interface Props {
 
 /** Mends what a class was told, in place: it says so afterwards. What waits can be put to another time, too. */
 export function Mend({ classId, announcement, told, waits }: Props) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   const router = useRouter();
   const [said, setSaid] = useState<{ readonly title: string; readonly body: string } | null>(null);
   const [at, setAt] = useState<Instant | null>(waits?.at ?? null);

@@ -29,7 +29,7 @@ interface TellProps extends Calendar {
 /** Tells the class something, with materials that hang on it. What is typed is kept in this browser until it is told. */
 function Tell({ close, ...props }: TellProps & { readonly close: () => void }) {
   const { classId, readers, units } = props;
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   const router = useRouter();
   const [title, setTitle] = useKeptDraft(`tell-title-${classId}`);
   const [body, setBody] = useKeptDraft(`tell-${classId}`);
@@ -91,7 +91,7 @@ function Tell({ close, ...props }: TellProps & { readonly close: () => void }) {
 
 /** Adds a unit behind the others. */
 function AddUnit({ classId, close }: { readonly classId: string; readonly close: () => void }) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   const router = useRouter();
   const [title, setTitle] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -121,7 +121,7 @@ function AddUnit({ classId, close }: { readonly classId: string; readonly close:
 
 /** Puts something to be read, seen or heard into the class, where it stands by itself. */
 function AddMaterial({ classId, units, close }: TellProps & { readonly close: () => void }) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   const router = useRouter();
   const [unit, setUnit] = useState('');
   return (
@@ -149,7 +149,7 @@ function AddMaterial({ classId, units, close }: TellProps & { readonly close: ()
 
 /** What the class will be told, each to be mended before its time. */
 function Waiting({ toTell, classId, zone, now, ...calendar }: TellProps) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   const times = useTimes(zone);
   if (toTell.length === 0) return null;
   return (
@@ -174,7 +174,7 @@ const WORDS = { tell: 'tell', material: 'add-material', unit: 'add-unit', arrang
 
 /** What else a teacher puts into a class besides work: something that is told, units, their order, work of another class. */
 export function TellClass(props: TellProps) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   const [open, setOpen] = useState<(typeof OPENED)[number] | null>(null);
   const close = () => setOpen(null);
   return (

@@ -35,7 +35,7 @@ export function Line({ label, value, change }: { label: string; value: string; c
 
 /** What was refused, the act, and the way out. */
 export function Foot({ problem, close, children }: { problem: string | null; close: () => void; children: ReactNode }) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   return (
     <>
       <Problem problem={problem} />
@@ -70,7 +70,7 @@ interface TextProps {
 
 /** A title, and what is said. */
 export function ToldText({ title, body, change }: TextProps) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   return (
     <>
       <Line label={t('tell-title')} value={title} change={(typed) => change({ title: typed })} />
@@ -94,7 +94,7 @@ interface AttachedProps extends TellsTo {
 
 /** Materials that hang on it: of the class, or put in just now. */
 export function Attached({ classId, materials, attached, change }: AttachedProps) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   const [given, setGiven] = useState<TellsTo['materials']>([]);
   const all = [...given, ...materials.filter(({ id }) => !given.some((one) => one.id === id))];
   return (
@@ -137,7 +137,7 @@ export function When({
   change: (at: Instant | null) => void;
   calendar: Calendar;
 }) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   const times = useTimes(calendar.zone);
   return (
     <div>
@@ -158,7 +158,7 @@ export function When({
 
 /** What was refused, in words. */
 export function Problem({ problem }: { problem: string | null }) {
-  const t = useTranslations('setting');
+  const t = useTranslations('telling');
   return (
     <p role="alert" className={classes.problem}>
       {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}
