@@ -101,3 +101,23 @@ export function reachedPlaces(before: Doc, after: Doc): readonly ReachedPlace[] 
     ),
   ];
 }
+
+/** A question of a copy that its teacher asks in other words by now, or not any more. */
+export interface AskedAnew {
+  readonly id: string;
+  /** Its number in the copy. */
+  readonly number: number;
+  /** The words by now; `null` for a question that was taken away. */
+  readonly text: string | null;
+}
+
+/** What of a copy is asked otherwise by now: what was answered before keeps the words that it was an answer to. */
+export function askedAnew(copy: Doc, starter: Doc): readonly AskedAnew[] {
+  const now = new Map(askedIn(starter).map((asked, i) => [asked.id, wordsAndNumber(asked, i).text]));
+  return askedIn(copy).flatMap((asked, i) => {
+    const { text, number } = wordsAndNumber(asked, i);
+    if (asked.question === null) return [];
+    const by = now.get(asked.id);
+    return by === text ? [] : [{ id: asked.id, number, text: by ?? null }];
+  });
+}

@@ -3,6 +3,7 @@
 import { useTranslations } from 'next-intl';
 import type { DeskStepOf } from '@/server/reading/desk/steps';
 import { AlsoAsked } from '@/ui/desk/also-asked';
+import { ChangedSince } from '@/ui/desk/changed-since';
 import { Pane } from '@/ui/desk/stage';
 import classes from '@/ui/desk/stage.module.css';
 import { DOCUMENT_SCREENS, DocumentShown } from '@/ui/kinds/document';
@@ -22,6 +23,7 @@ export function WritingStage({ step, desk }: { step: DeskStepOf<'write'>; desk: 
           {t('understood', { n: understood.length, list: understood.map((text) => `“${text}”`).join(', ') })}
         </p>
       ) : null}
+      {open && starter?.kind === 'text' ? <ChangedSince ydoc={open.ydoc} starter={starter.content} /> : null}
       {open && document ? (
         <Editor
           session={open}
