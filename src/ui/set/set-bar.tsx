@@ -15,7 +15,7 @@ const MARKS: readonly (readonly AssignmentUnmet['part'][])[] = [
   ['steps', 'minutes'],
   ['asks'],
   ['rubric', 'points'],
-  ['times', 'late', 'goes', 'after', 'groups'],
+  ['times', 'late', 'goes', 'after', 'groups', 'for'],
 ];
 
 interface Props {

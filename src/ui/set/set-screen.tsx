@@ -44,6 +44,7 @@ const SHEET_OF: Partial<Readonly<Record<AssignmentUnmet['part'], Sheet>>> = {
   goes: 'rules',
   after: 'rules',
   groups: 'rules',
+  for: 'rules',
 };
 
 interface Props {
