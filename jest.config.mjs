@@ -1,3 +1,5 @@
+import { TEST_PACKAGES } from './scripts/test-packages.mjs';
+
 /** Unit tests run as native modules, since much of what we use comes only as such. */
 export default {
   testEnvironment: 'node',
@@ -6,6 +8,7 @@ export default {
   moduleNameMapper: {
     // Before the folders: a sheet of styles may be named by its folder, too.
     '\\.module\\.css$': '<rootDir>/scripts/no-styles.mjs',
+    ...TEST_PACKAGES,
     '^@/(.*)$': '<rootDir>/src/$1',
     '^@messages/(.*)$': '<rootDir>/messages/$1',
     '^@demo/(.*)$': '<rootDir>/demo/$1',

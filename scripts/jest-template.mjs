@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildWorkshop, newest } from './prepare.mjs';
+import { bundleTestPackages } from './test-packages.mjs';
 
 // The dates of the demo are laid out around now.
 const FRESH = 10 * 60_000;
@@ -31,6 +32,7 @@ async function makeOn(server, folder) {
 
 /** Makes the demo school once, for tests to copy, and the program of the workshop, which they use as it is. */
 export default async function makeTemplate() {
+  await bundleTestPackages();
   if (!buildWorkshop()) throw new Error('the workshop could not be built');
   const folder = join(process.cwd(), '.cache', 'template');
   // Written last: what was made by half is made again.
