@@ -16,8 +16,13 @@ const MOST_WAITING = 30;
 const NICENESS = 10;
 /** The clock may run this many times as long as the processor: other work may be going on here. */
 const PATIENCE = 12;
-/** A process that has grown past this is let go of once it has nothing to do. */
-const RETIRES_AT = 120 * 1024 * 1024;
+/**
+ * A process that has grown past this is let go of once it has nothing to do. Whatever reads and writes documents is loaded in
+ * 120 MB, and is to be loaded once.
+ */
+const RETIRES_AT = 190 * 1024 * 1024;
+/** By these a process ends that holds too much: by its watch, or by its heap. */
+const TOO_LARGE: readonly (string | null)[] = ['SIGTERM', 'SIGABRT'];
 const HEAP_MB = 220;
 /** A process that ends before this, in milliseconds, has not begun. */
 const YOUNG = 300;
@@ -36,6 +41,8 @@ interface Waiting {
 interface Bench {
   readonly process: ChildProcess;
   readonly since: number;
+  /** Jobs that it has done. */
+  done: number;
   job: { readonly waiting: Waiting; readonly late: ReturnType<typeof setTimeout> } | null;
 }
 
@@ -102,7 +109,7 @@ export class Workshop {
       // Nothing of our own settings: where the data lies and where the database is, a reader need not know.
       env: { PATH: process.env.PATH, NODE_ENV: process.env.NODE_ENV },
     });
-    const bench: Bench = { process: child, since: performance.now(), job: null };
+    const bench: Bench = { process: child, since: performance.now(), done: 0, job: null };
     this.#benches.push(bench);
     try {
       if (child.pid !== undefined) setPriority(child.pid, NICENESS);
@@ -112,7 +119,7 @@ export class Workshop {
     rest(child);
     child.on('message', (answered: Answered) => this.#answered(bench, answered));
     child.on('error', () => child.kill('SIGKILL'));
-    child.on('exit', () => this.#gone(bench));
+    child.on('exit', (_, signal) => this.#gone(bench, signal));
     return bench;
   }
 
@@ -121,6 +128,7 @@ export class Workshop {
     if (job?.waiting.asked.n !== answered.n) return;
     clearTimeout(job.late);
     bench.job = null;
+    bench.done += 1;
     rest(bench.process);
     if (answered.rss > RETIRES_AT) bench.process.kill('SIGKILL');
     if (answered.ok) job.waiting.done({ ok: true, made: answered.made });
@@ -131,9 +139,15 @@ export class Workshop {
     this.#next();
   }
 
-  #gone(bench: Bench): void {
+  #gone(bench: Bench, signal: string | null): void {
     this.#benches.splice(this.#benches.indexOf(bench), 1);
-    if (bench.job) {
+    if (bench.job && bench.done > 0 && TOO_LARGE.includes(signal) && !this.#closed) {
+      // What earlier jobs left behind counts against none of them: it gets a process of its own.
+      const { late, waiting } = bench.job;
+      clearTimeout(late);
+      bench.job = null;
+      this.#begin(this.#open(), waiting);
+    } else if (bench.job) {
       clearTimeout(bench.job.late);
       complain(`workshop ${bench.job.waiting.asked.name}`, 'given-up');
       bench.job.waiting.done(GIVEN_UP);

@@ -10,13 +10,13 @@ const LARGEST = 300 * 1024 * 1024;
 
 const WATCHDOG = `
   const { workerData: { limits, largest } } = require('node:worker_threads');
-  const die = () => process.kill(process.pid, 'SIGKILL');
+  const die = (signal) => process.kill(process.pid, signal);
   setInterval(() => {
-    if (process.memoryUsage.rss() > largest) die();
+    if (process.memoryUsage.rss() > largest) die('SIGTERM');
     const [most, began] = limits;
     if (most > 0) {
       const { user, system } = process.cpuUsage();
-      if ((user + system) / 1000 - began > most) die();
+      if ((user + system) / 1000 - began > most) die('SIGKILL');
     }
   }, 20);
 `;

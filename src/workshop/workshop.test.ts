@@ -85,6 +85,25 @@ describe('the workshop', () => {
     expect(codes.filter((code) => code === 'ok').length).toBeGreaterThanOrEqual(30);
   });
 
+  test('what writes documents is loaded once: one after the other comes from the same process', async () => {
+    const single = new Workshop();
+    const written = await single.do('w', 'read', stored);
+    if (!written.ok) throw new Error(written.code);
+    const given = {
+      written: written.made.written,
+      formats: ['pdf', 'odt'] as const,
+      title: 'Wind',
+      lang: 'en',
+      pictures: [],
+    };
+    const first = await single.do('w', 'exportDocument', given);
+    const [own] = single.processes;
+    const second = await single.do('w', 'exportDocument', given);
+    expect([first.ok, second.ok]).toEqual([true, true]);
+    expect(own !== undefined && single.processes.includes(own)).toBe(true);
+    single.close();
+  });
+
   test('is told when the process it asked has died, and answers all the same', async () => {
     const killed = shop.processes;
     // Held first: one that runs might answer before it is ended.
