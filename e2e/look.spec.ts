@@ -112,7 +112,7 @@ for (const { who, locale, direction, screens } of VISITS) {
       await page.goto(school.url + screen.path);
       if (screen.ready) await page.locator(screen.ready).first().waitFor();
       await expect(page.locator('html')).toHaveAttribute('dir', direction);
-      await inBoth(page, screen.name, screen.coloured);
+      await inBoth(page, screen.name, screen.coloured ?? false);
       await page.setViewportSize({ width: 360, height: 740 });
       for (const dir of ['ltr', 'rtl']) {
         await page.locator('html').evaluate((html, to) => html.setAttribute('dir', to), dir);
