@@ -32,6 +32,9 @@ export const TEACHERS = [
   },
 ] as const;
 
+/** Who looks after people, classes and the year. */
+export const OFFICE = [{ id: 'o-quill', name: 'Ida Quill', short: 'Ms Quill' }] as const;
+
 export const CLASSES = [
   { id: 'weather', name: 'Weather & Sky', weave: 'stripe', room: '6' },
   { id: 'maths', name: 'Harbour Mathematics', weave: 'check', room: '2' },
@@ -87,6 +90,12 @@ export const STUDENTS = [
 export const HOLIDAYS: readonly (readonly [string, number, number])[] = [
   ['Harbour week', 35, 41],
   ['Midsummer', 92, 120],
+];
+
+/** Terms: title, and the days from today on which they begin and end. */
+export const TERMS: readonly (readonly [string, number, number])[] = [
+  ['First term', -60, 34],
+  ['Second term', 42, 91],
 ];
 
 /** Units a class: title, and the days from today on which it begins and ends. */

@@ -4,7 +4,7 @@ import type { Database } from '@/store/database';
 import { time } from '@/store/database';
 import { keepRemark } from '@/store/marking';
 import { findPerson, findSchool, type Person } from '@/store/people';
-import { SHOWN_STUDENT, STUDENTS, TEACHERS } from './school';
+import { FRESH_STUDENTS, SHOWN_STUDENT, STUDENTS, TEACHERS } from './school';
 import { type Act, othersWork, postings, showWork } from './seed/acts';
 import { addDrafts } from './seed/drafts';
 import { HOUR } from './seed/moments';
@@ -50,6 +50,12 @@ export async function seedDemo(db: Database, now: Instant): Promise<boolean> {
     }
     for (const act of acts.sort((a, b) => a.at - b.at)) await act.run();
     await addDrafts(within, async (id) => (await findPerson(within, id as PersonId)) as Person, now);
+    // Whoever has something to show for it was here this morning or yesterday.
+    await tx.query(
+      `UPDATE person SET signed_in_at = $1::timestamptz - (length(name) % 29) * interval '1 hour', came_at = $1::timestamptz - interval '80 days'
+       WHERE NOT id = ANY($2)`,
+      [time(now), FRESH_STUDENTS],
+    );
     // What is older than a day and a half has been read by everybody.
     await tx.query('UPDATE person SET news_from = (SELECT coalesce(max(id), 0) FROM event WHERE at < $1)', [
       time(now - 36 * HOUR),

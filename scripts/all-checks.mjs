@@ -7,8 +7,9 @@ import { build, installDebian, installPackages, run, runBeside } from './prepare
 const missing = [
   ...(existsSync(CHROMIUM) ? [] : ['chromium-headless-shell']),
   ...(existsSync('/usr/share/unicode/auxiliary/WordBreakTest.txt') ? [] : ['unicode-data']),
-  ...['odt2txt', 'unzip', 'hunspell', 'qpdf'].filter((program) => !existsSync(`/usr/bin/${program}`)),
+  ...['odt2txt', 'unzip', 'hunspell', 'qpdf', 'python3'].filter((program) => !existsSync(`/usr/bin/${program}`)),
   ...(existsSync('/usr/bin/pdftotext') ? [] : ['poppler-utils']),
+  ...(existsSync('/usr/bin/zbarimg') ? [] : ['zbar-tools']),
   ...(existsSync('/usr/bin/soffice') ? [] : ['libreoffice-writer-nogui']),
   ...(existsSync('/usr/lib/libreoffice/program/libsmlo.so') ? [] : ['libreoffice-math-nogui']),
 ];

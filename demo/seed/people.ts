@@ -5,9 +5,9 @@ import { openClass, startUnit } from '@/server/doing/setting/class-things';
 import { hashPassword } from '@/server/secrets';
 import type { Queryable } from '@/store/database';
 import { time } from '@/store/database';
-import { addHoliday } from '@/store/holidays';
+import { setYear } from '@/store/year';
 import { HOURS, INVITE, WEEK } from '../materials';
-import { CLASSES, DEMO_PASSWORD, HOLIDAYS, SCHOOL, STUDENTS, TEACHERS, UNITS } from '../school';
+import { CLASSES, DEMO_PASSWORD, HOLIDAYS, OFFICE, SCHOOL, STUDENTS, TEACHERS, TERMS, UNITS } from '../school';
 import { DAY } from './moments';
 import { done } from './outcomes';
 
@@ -25,12 +25,23 @@ export async function addPeople(tx: Queryable): Promise<void> {
   const hash = await hashPassword(DEMO_PASSWORD);
   const add = (person: { id: string; name: string; short: string; userName: string; hours?: string }, role: string) =>
     tx.query(
-      `INSERT INTO person (id, school_id, name, short_name, user_name, role, password_hash, hours)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
-      [person.id, SCHOOL.id, person.name, person.short, person.userName, role, hash, person.hours ?? null],
+      `INSERT INTO person (id, school_id, name, family, short_name, user_name, role, office, password_hash, hours)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $7 = 'office', $8, $9)`,
+      [
+        person.id,
+        SCHOOL.id,
+        person.name,
+        person.name.split(' ').at(-1),
+        person.short,
+        person.userName,
+        role,
+        hash,
+        person.hours ?? null,
+      ],
     );
   for (const teacher of TEACHERS) await add({ ...teacher, userName: teacher.id.slice(2) }, 'teacher');
   for (const student of STUDENTS) await add(student, 'student');
+  for (const one of OFFICE) await add({ ...one, userName: one.id.slice(2) }, 'office');
 }
 
 export async function addClasses(tx: Queryable, now: Instant): Promise<void> {
@@ -66,10 +77,13 @@ export async function addLessons(tx: Queryable, now: Instant): Promise<void> {
       ]);
     }
   }
-  for (const [title, from, to] of HOLIDAYS) {
-    const day = (days: number) => wallText(wallTime(now, SCHOOL.zone, days, 12, 0), SCHOOL.zone).slice(0, 10);
-    await addHoliday(tx, SCHOOL.id, { title, from: day(from), to: day(to) });
-  }
+  const day = (days: number) => wallText(wallTime(now, SCHOOL.zone, days, 12, 0), SCHOOL.zone).slice(0, 10);
+  const days = (list: typeof TERMS) => list.map(([title, from, to]) => ({ title, from: day(from), to: day(to) }));
+  await setYear(tx, SCHOOL.id, {
+    terms: days(TERMS),
+    holidays: days(HOLIDAYS),
+    times: HOURS.map(([starts, ends], i) => ({ number: i + 1, starts, ends })),
+  });
   await tx.query(
     'INSERT INTO invite_code (code, class_id, made_by, uses_left, expires_at) VALUES ($1, $2, $3, 12, $4)',
     [INVITE.code, INVITE.classId, INVITE.teacher, time(now + 12 * DAY)],

@@ -5,6 +5,7 @@ import frame from './frame.json' with { type: 'json' };
 import guide from './guide.json' with { type: 'json' };
 import marking from './marking.json' with { type: 'json' };
 import materials from './materials.json' with { type: 'json' };
+import office from './office.json' with { type: 'json' };
 import questions from './questions.json' with { type: 'json' };
 import receipts from './receipts.json' with { type: 'json' };
 import set from './set.json' with { type: 'json' };
@@ -22,6 +23,7 @@ export default {
   ...guide,
   ...marking,
   ...materials,
+  ...office,
   ...questions,
   ...receipts,
   ...set,

@@ -13,7 +13,7 @@ import type { ReactNode } from 'react';
 import { preload } from 'react-dom';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { EVERYWHERE } from '@/i18n/screen-words';
-import { visitor } from '@/server/http/page';
+import { whoLooks } from '@/server/http/page';
 import { USUAL_READING } from '@/ui/common/reading-style';
 import { Shapes } from '@/ui/common/shapes';
 import { Theme } from '@/ui/common/theme';
@@ -40,7 +40,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const words = Object.fromEntries(EVERYWHERE.map((area) => [area, all[area]]));
   const direction = LOCALES[localeOf(locale)].direction;
   for (const file of FONT_FILES[direction]) preload(file, { as: 'font', type: 'font/woff2', crossOrigin: 'anonymous' });
-  const reading = (await visitor()).person?.reading ?? USUAL_READING;
+  const reading = (await whoLooks()).person?.reading ?? USUAL_READING;
   const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
     <html

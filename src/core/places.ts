@@ -15,6 +15,10 @@ const SCREENS = {
   check: '/check',
   password: '/password',
   'sign-in': '/sign-in',
+  begin: '/begin',
+  lessons: '/office/lessons',
+  year: '/office/year',
+  rosters: '/office/rosters',
 } as const;
 
 export type Screen = keyof typeof SCREENS;
@@ -70,6 +74,14 @@ export type Place =
       readonly unit?: string | null;
       readonly first?: string | null;
     }
+  /** The people of the school, narrowed and sorted; one of them beside the list. */
+  | { readonly at: 'people'; readonly shown?: Query; readonly person?: string | null }
+  | { readonly at: 'office-classes'; readonly find?: string | null; readonly from?: number }
+  | { readonly at: 'office-class'; readonly class: ClassId | string }
+  | { readonly at: 'office-log'; readonly before?: number | null }
+  | { readonly at: 'roster'; readonly roster: string }
+  /** Where a slip is used; its code stands behind the sign that no server is sent. */
+  | { readonly at: 'slip'; readonly code?: string }
   | { readonly at: 'receipt'; readonly handIn: HandInId | string }
   | { readonly at: 'own-document'; readonly document: DocumentId | string }
   | { readonly at: 'print'; readonly document: DocumentId | string };
@@ -112,6 +124,18 @@ export function addressOf(place: Place): string {
       return `/set/${place.draft}/print`;
     case 'course':
       return `/classes/${place.class}/course${said('?', { from: place.from, unit: place.unit, first: place.first })}`;
+    case 'people':
+      return `/office/people${said('?', { ...place.shown, person: place.person })}`;
+    case 'office-classes':
+      return `/office/classes${said('?', { find: place.find, from: place.from ? String(place.from) : null })}`;
+    case 'office-class':
+      return `/office/classes/${place.class}`;
+    case 'office-log':
+      return `/office/log${said('?', { before: place.before ? String(place.before) : null })}`;
+    case 'roster':
+      return `/office/rosters/${place.roster}`;
+    case 'slip':
+      return place.code === undefined ? '/slip' : `/slip#${place.code}`;
     case 'receipt':
       return `/receipts/${place.handIn}`;
     case 'own-document':

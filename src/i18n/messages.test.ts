@@ -22,6 +22,10 @@ const names = (message: string): string[] =>
 const english = flat(read('en'));
 const sample = Object.fromEntries(english.flatMap(([, message]) => names(message)).map((name) => [name, 2]));
 
+/** What stands around words of a message, or at a place in it. */
+const tagsOf = (message: string) =>
+  Object.fromEntries([...message.matchAll(/<(\w+)>/g)].map(([, tag]) => [tag ?? '', (inner: unknown) => inner]));
+
 describe.each(Object.keys(LOCALES))('the catalogue %s', (locale) => {
   const own = flat(read(locale));
 
@@ -39,7 +43,7 @@ describe.each(Object.keys(LOCALES))('the catalogue %s', (locale) => {
     });
     for (const [key, message] of own) {
       expect([key, names(message)]).toEqual([key, names(english.find(([other]) => other === key)?.[1] ?? '')]);
-      const words = t.rich(key as never, { ...sample, strong: (inner: unknown) => inner } as never);
+      const words = t.rich(key as never, { ...sample, ...tagsOf(message) } as never);
       expect([key, String(words).includes('{')]).toEqual([key, false]);
     }
   });

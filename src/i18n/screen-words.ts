@@ -62,6 +62,12 @@ export const SCREEN_WORDS = {
     'state',
     'writing',
   ],
+  '(frame)/office/classes': ['office-classes', 'office-refused'],
+  '(frame)/office/classes/[class]': ['acts', 'office-classes', 'office-refused'],
+  '(frame)/office/people': ['acts', 'office-refused', 'people'],
+  '(frame)/office/rosters': ['office-refused', 'roster'],
+  '(frame)/office/rosters/[roster]': ['office-refused', 'people', 'roster'],
+  '(frame)/office/year': ['office-refused', 'school', 'year'],
   '(frame)/password': ['password', 'sign-in'],
   '(frame)/print/[document]': ['foreign', 'meaning', 'writing'],
   '(frame)/receipts': ['receipt'],
@@ -89,8 +95,10 @@ export const SCREEN_WORDS = {
   '(frame)/today': ['not-today', 'setting'],
   '(frame)/whats-new': ['news'],
   '(frame)/work': ['class', 'work'],
+  begin: ['begin', 'beginning', 'office-refused', 'school'],
   check: ['check-receipt'],
   'sign-in': ['sign-in'],
+  slip: ['sign-in', 'slip'],
 } as const satisfies Readonly<Record<string, readonly Area[]>>;
 
 export type ScreenName = keyof typeof SCREEN_WORDS;

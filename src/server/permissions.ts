@@ -53,6 +53,8 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       return true;
     case 'teacher':
       return person.role === 'teacher';
+    case 'office':
+      return person.office;
     case 'class-member':
       return (await roleIn(db, person.id, param('class'))) !== null;
     case 'material-member': {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Instant, PersonId } from '@/core/ids';
+import { ROLES } from '@/core/office/person';
 import { type ReadingSettings, readingSettings, SPELLINGS } from '@/core/people/settings';
 import { id } from './columns';
 import { first, json, many, type Queryable, read, readTogether, row, time } from './database';
@@ -9,7 +10,9 @@ const person = z.object({
   name: z.string(),
   short_name: z.string(),
   user_name: z.string(),
-  role: z.enum(['student', 'teacher']),
+  role: z.enum(ROLES),
+  /** Looks after people, classes and the year; a teacher can do so besides. */
+  office: z.boolean(),
   locale: z.string().nullable(),
   reading: readingSettings.nullable(),
   /** Which English is checked, if any. */
@@ -18,7 +21,7 @@ const person = z.object({
 
 export type Person = z.output<typeof person>;
 
-const COLUMNS = 'p.id, p.name, p.short_name, p.user_name, p.role, p.locale, p.reading, p.spelling';
+const COLUMNS = 'p.id, p.name, p.short_name, p.user_name, p.role, p.office, p.locale, p.reading, p.spelling';
 
 const school = z.object({
   id: z.string(),
@@ -26,11 +29,14 @@ const school = z.object({
   zone: z.string(),
   help: z.string(),
   demo: z.boolean(),
+  languages: z.array(z.string()),
+  /** Its name and whom to ask, in the languages in which that is said otherwise. */
+  said: z.record(z.string(), z.object({ name: z.string().optional(), help: z.string().optional() })),
 });
 
 export type School = z.output<typeof school>;
 
-const THE_SCHOOL = row(school, 'SELECT id, name, zone, help, demo FROM school LIMIT 1');
+const THE_SCHOOL = row(school, 'SELECT id, name, zone, help, demo, languages, said FROM school LIMIT 1');
 
 /** The school of this installation; `null` while the data folder is empty. */
 export const findSchool = (db: Queryable) => read(db, THE_SCHOOL);
@@ -48,7 +54,7 @@ export const findByUserName = (db: Queryable, userName: string) =>
   first(
     db,
     person.extend({ password_hash: z.string() }),
-    `SELECT ${COLUMNS}, p.password_hash FROM person p WHERE p.user_name = $1`,
+    `SELECT ${COLUMNS}, p.password_hash FROM person p WHERE p.user_name = $1 AND p.left_at IS NULL`,
     [userName],
   );
 
@@ -58,7 +64,7 @@ export const demoPeople = (db: Queryable) =>
     db,
     person.extend({ classes: z.number() }),
     `SELECT ${COLUMNS}, (SELECT count(*)::int FROM membership m WHERE m.person_id = p.id) AS classes
-     FROM person p JOIN school s ON s.id = p.school_id AND s.demo ORDER BY p.role DESC, p.name LIMIT 60`,
+     FROM person p JOIN school s ON s.id = p.school_id AND s.demo WHERE p.left_at IS NULL ORDER BY p.role DESC, p.name LIMIT 60`,
   );
 
 export async function setLocale(db: Queryable, personId: PersonId, locale: string): Promise<void> {

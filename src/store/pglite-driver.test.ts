@@ -114,6 +114,7 @@ describe('the data folder', () => {
         '011_questions.sql',
         '012_set_work.sql',
         '013_for_whom.sql',
+        '014_office.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();

@@ -15,7 +15,8 @@ export default async function FrameLayout({ children }: { children: ReactNode })
     <ReadingProvider given={person?.reading ?? USUAL_READING}>
       <Frame
         shortName={person?.short_name ?? ''}
-        teaching={person?.role === 'teacher'}
+        role={person?.role ?? 'student'}
+        office={person?.office ?? false}
         unread={person ? await countUnread(db, person.id, now) : 0}
         help={school.help}
         now={now}

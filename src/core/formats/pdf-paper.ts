@@ -22,8 +22,8 @@ export interface Style {
   readonly drawn: PlacedFormula | null;
 }
 
-// A4 in points, with margins of 2 cm.
-const PAGE = [595.28, 841.89] as const;
+/** A4 in points, with margins of 2 cm. */
+export const PAGE = [595.28, 841.89] as const;
 
 const MARGIN = 56.7;
 
@@ -244,6 +244,33 @@ export class Paper {
       this.#y -= height;
     }
     this.space(8);
+  }
+
+  /** Begins a page, whatever room there is on this one. */
+  turn(): void {
+    this.#page = this.pdf.addPage([...PAGE]);
+    this.#y = PAGE[1] - MARGIN;
+  }
+
+  /** A line anywhere on the page, from its lower start; dashed where it is to be cut. */
+  stroke(from: readonly [number, number], to: readonly [number, number], dashed = false): void {
+    const [start, end] = [from, to].map(([x, y]) => ({ x, y })) as [{ x: number; y: number }, { x: number; y: number }];
+    const dashes = dashed ? { dashArray: [4, 4] } : {};
+    this.#page.drawLine({ start, end, thickness: 0.7, color: colour('7d8a94'), ...dashes });
+  }
+
+  /** A frame anywhere on the page. */
+  frame(x: number, y: number, width: number, height: number): void {
+    this.#page.drawRectangle({ x, y, width, height, borderColor: colour(BLACK), borderWidth: 0.9 });
+  }
+
+  /** Dark squares of a pattern, in one shape: with its top start at a place, so many points wide. */
+  pattern(rows: readonly (readonly boolean[])[], x: number, top: number, width: number): void {
+    const side = width / rows.length;
+    const squares = rows.flatMap((row, down) =>
+      row.flatMap((dark, along) => (dark ? [`M${along * side} ${down * side}h${side}v${side}h${-side}z`] : [])),
+    );
+    this.#page.drawSvgPath(squares.join(''), { x, y: top, color: colour('000000') });
   }
 
   async picture(bytes: Uint8Array, type: string, size: { width: number; height: number }): Promise<boolean> {

@@ -2,6 +2,9 @@ import { ownOrigins } from './addresses';
 
 export const SESSION_COOKIE = 'kite_session';
 
+/** By which the first screen of a school that begins is somebody's. */
+export const BEGIN_COOKIE = 'kite_begin';
+
 type Headers = Readonly<Record<string, string | string[] | undefined>>;
 
 /** Does a request that writes come from one of our own pages? Browsers send `Origin` with every such request. */

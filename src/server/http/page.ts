@@ -1,6 +1,10 @@
 import { cookies } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
+import { getLocale } from 'next-intl/server';
 import { cache } from 'react';
+import { schoolIn } from '@/core/office/school';
+import { addressOf } from '@/core/places';
+import { localeOf } from '@/i18n/locales';
 import { type Entry, type Params, type ParamsOf, paramsOf } from '@/server/entries';
 import { database } from '@/server/kite';
 import { may, type Verdict } from '@/server/permissions';
@@ -17,16 +21,23 @@ export interface Visitor {
   readonly now: number;
 }
 
-/** Who looks at a page: asked once a request, however many parts want to know. */
-export const visitor = cache(async (): Promise<Visitor> => {
+/** Who looks at a page, and whether there is a school yet: asked once a request, however many parts want to know. */
+export const whoLooks = cache(async (): Promise<Omit<Visitor, 'school'> & { readonly school: School | null }> => {
   const db = await database();
   const now = Date.now();
   const token = (await cookies()).get(SESSION_COOKIE)?.value;
   const { school, person } = await schoolAndVisitor(db, token, now);
-  if (!school) throw new Error('the data folder has no school yet');
   if (person && token) gate().know(token);
-  return { db, person, school, now };
+  // What the school says of itself it says in the language of the page, where it has said so.
+  return { db, person, school: school && { ...school, ...schoolIn(school, localeOf(await getLocale())) }, now };
 });
+
+/** Who looks at a page of a school that has begun. */
+export async function visitor(): Promise<Visitor> {
+  const { school, ...who } = await whoLooks();
+  if (!school) redirect(addressOf({ at: 'begin' }));
+  return { ...who, school };
+}
 
 /** What the permission table says: asked once a request, for a page and its title alike. */
 const decided = cache(async (entry: Entry, given: string): Promise<Verdict> => {

@@ -1,6 +1,6 @@
 import { LOCALE_COOKIE } from '@/i18n/locales';
 import { isSecure } from './addresses';
-import { SESSION_COOKIE } from './origin';
+import { BEGIN_COOKIE, SESSION_COOKIE } from './origin';
 import { SESSION_LASTS } from './who-is';
 
 const STATUS = {
@@ -12,6 +12,10 @@ const STATUS = {
   'too-short': 422,
   common: 422,
   'like-the-name': 422,
+  'wrong-slip': 401,
+  'begun-already': 409,
+  'not-yours': 401,
+  unmet: 422,
 } as const;
 
 /** What came of a sign-in, whichever way it was tried. */
@@ -33,6 +37,24 @@ export function signInResponse(outcome: Entered): Response {
     headers.append('set-cookie', `${LOCALE_COOKIE}=${outcome.person.locale}; Path=/; Max-Age=31536000; SameSite=Lax`);
   }
   return Response.json({ ok: true }, { headers });
+}
+
+/** The answer to the code of a first start: until when the first screen is whose browser this is, or why not. */
+export function beginResponse(
+  outcome:
+    | { readonly ok: true; readonly token: string; readonly until: number }
+    | { readonly ok: false; readonly code: 'wrong-code' | 'begun-already' | 'too-many-attempts' | 'too-busy' },
+): Response {
+  if (!outcome.ok) return Response.json(outcome, { status: STATUS[outcome.code] });
+  const secure = isSecure() ? '; Secure' : '';
+  return Response.json(
+    { ok: true, until: outcome.until },
+    {
+      headers: {
+        'set-cookie': `${BEGIN_COOKIE}=${outcome.token}; Path=/; HttpOnly; SameSite=Strict; Max-Age=3600${secure}`,
+      },
+    },
+  );
 }
 
 export function signedOutResponse(): Response {

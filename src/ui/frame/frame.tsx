@@ -1,12 +1,12 @@
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
-import type { Screen } from '@/core/places';
+import type { Role } from '@/core/office/person';
 import { PlaceLink } from '@/ui/common/place-link';
 import { DeviceKeeper } from '@/ui/device/keeper';
 import { Clock } from './clock';
 import { FarTools } from './far-tools';
 import classes from './frame.module.css';
-import { FrameWords } from './frame-words';
+import { type FrameWord, FrameWords } from './frame-words';
 import { LiveUpdates } from './live-updates';
 import { Mark } from './mark';
 import { PageTurn } from './page-turn';
@@ -14,7 +14,9 @@ import { PersonMenu } from './person-menu';
 
 interface Props {
   readonly shortName: string;
-  readonly teaching: boolean;
+  readonly role: Role;
+  /** Looks after people, classes and the year. */
+  readonly office: boolean;
   readonly unread: number;
   /** Whom to ask, as the school says it. */
   readonly help: string;
@@ -27,13 +29,24 @@ interface Props {
 }
 
 /** What stands around every screen: the bar above, and on a phone the words below. */
-export function Frame({ shortName, teaching, unread, help, now, heard, tag, children }: Props) {
+export function Frame({ shortName, role, office, unread, help, now, heard, tag, children }: Props) {
   const t = useTranslations('frame');
-  const words: readonly { readonly at: Screen; readonly word: string }[] = [
-    { at: 'today', word: t('today') },
-    ...(teaching ? [] : [{ at: 'work' as const, word: t('work') }]),
-    { at: 'classes', word: t('classes') },
-    teaching ? { at: 'asides', word: t('asides') } : { at: 'shelf', word: t('shelf') },
+  const teaching = role === 'teacher';
+  const today = { to: { at: 'today' }, word: t('today') } as const;
+  const ofOffice: readonly FrameWord[] = [
+    today,
+    { to: { at: 'people' }, word: t('people') },
+    { to: { at: 'office-classes' }, word: t('classes') },
+    { to: { at: 'lessons' }, word: t('lessons') },
+    { to: { at: 'year' }, word: t('year') },
+    { to: { at: 'rosters' }, word: t('rosters') },
+  ];
+  const own: readonly FrameWord[] = [
+    today,
+    ...(teaching ? [] : [{ to: { at: 'work' }, word: t('work') } as const]),
+    { to: { at: 'classes' }, word: t('classes') },
+    teaching ? { to: { at: 'asides' }, word: t('asides') } : { to: { at: 'shelf' }, word: t('shelf') },
+    ...(office ? [{ to: { at: 'people' }, word: t('office') } as const] : []),
   ];
   return (
     <div className={classes.frame} data-device={tag}>
@@ -44,10 +57,10 @@ export function Frame({ shortName, teaching, unread, help, now, heard, tag, chil
         <PlaceLink to={{ at: 'today' }} className={classes.mark}>
           <Mark name={t('name')} />
         </PlaceLink>
-        <FrameWords words={words} label={t('places')} />
+        <FrameWords words={role === 'office' ? ofOffice : own} ofOffice={office ? ofOffice : []} label={t('places')} />
         <div className={classes.far}>
           <FarTools unread={unread} help={help} />
-          <PersonMenu name={shortName} teaching={teaching} />
+          <PersonMenu name={shortName} role={role} />
         </div>
       </header>
       {children}

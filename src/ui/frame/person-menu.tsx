@@ -3,6 +3,7 @@
 import { useMantineColorScheme } from '@mantine/core';
 import { useLocale, useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
+import type { Role } from '@/core/office/person';
 import { addressOf } from '@/core/places';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
@@ -36,7 +37,7 @@ function ReadingChoices() {
 }
 
 /** The person's own settings: language, light or dark, sign out. A plain disclosure, to keep every first visit light. */
-export function PersonMenu({ name, teaching }: { name: string; teaching: boolean }) {
+export function PersonMenu({ name, role }: { name: string; role: Role }) {
   const t = useTranslations('frame');
   const current = localeOf(useLocale());
   const { colorScheme, setColorScheme } = useMantineColorScheme();
@@ -119,7 +120,11 @@ export function PersonMenu({ name, teaching }: { name: string; teaching: boolean
               <ReadingChoices />
             </LaterWords>
           </fieldset>
-          <a href={addressOf({ at: teaching ? 'asides' : 'receipts' })}>{t(teaching ? 'asides' : 'receipts')}</a>
+          {role === 'office' ? null : (
+            <a href={addressOf({ at: role === 'teacher' ? 'asides' : 'receipts' })}>
+              {t(role === 'teacher' ? 'asides' : 'receipts')}
+            </a>
+          )}
           <a href={addressOf({ at: 'password' })}>{t('password')}</a>
           <button type="button" onClick={leave}>
             {t('sign-out')}

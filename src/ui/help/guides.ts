@@ -15,6 +15,10 @@ export const GUIDES = [
   { key: 'answers', at: /^\/answers/ },
   { key: 'set', at: /^\/set\// },
   { key: 'asides', at: /^\/asides/ },
+  { key: 'people', at: /^\/office\/people/ },
+  { key: 'office-classes', at: /^\/office\/(classes|lessons)/ },
+  { key: 'year', at: /^\/office\/(year|log)/ },
+  { key: 'rosters', at: /^\/office\/rosters/ },
   { key: 'password', at: /^\/password/ },
 ] as const;
 

@@ -7,6 +7,7 @@ import { addressOf } from '@/core/places';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
+import { PlaceLink } from '@/ui/common/place-link';
 import { PrimaryButton } from '@/ui/common/primary-button';
 import { useClearedDevice } from '@/ui/device/use-cleared-device';
 import { Mark } from '@/ui/frame/mark';
@@ -16,7 +17,7 @@ import { useTurn } from './use-turn';
 interface DemoPerson {
   readonly id: string;
   readonly name: string;
-  readonly role: 'student' | 'teacher';
+  readonly role: 'student' | 'teacher' | 'office';
 }
 
 /** The way in: a user name and a password, a code for who has forgotten it, and in the demo one click. */
@@ -146,13 +147,16 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
           >
             {forgotten ? t('back') : t('forgotten')}
           </button>
+          <p>
+            <PlaceLink to={{ at: 'slip' }}>{t('have-slip')}</PlaceLink>
+          </p>
           <p className="soft">{forgotten ? t('forgotten-says', { help }) : t('whom', { help })}</p>
         </section>
         {people.length > 0 ? (
           <section className={classes.demo} aria-labelledby="demo-title">
             <h2 id="demo-title">{t('demo')}</h2>
             <p className="soft">{t('demo-says')}</p>
-            {(['student', 'teacher'] as const).map((role) => (
+            {(['student', 'teacher', 'office'] as const).map((role) => (
               <div key={role}>
                 <h3>{t(`demo-${role}`)}</h3>
                 <ul className={classes.people}>

@@ -13,6 +13,7 @@ import { FOLDS, Fold, type FoldName, foldsIn } from './fold';
 import { ItemRow, soonness } from './item-row';
 import { NextByKey } from './next-by-key';
 import { NotToday } from './not-today';
+import { Notices } from './notices';
 import { SkyString } from './sky-string';
 import classes from './today.module.css';
 import { Welcome } from './welcome';
@@ -153,6 +154,7 @@ export function StudentToday({ today, unfolded, help, zone, now }: Props) {
         {t('skip')}
       </a>
       <NextByKey />
+      <Notices notices={today.notices} />
       {today.newcomer ? <Welcome teaching={false} help={help} /> : null}
       <SkyString layout={today.layout} items={today.onString} zone={zone} now={now} />
       <div className={classes.columns}>

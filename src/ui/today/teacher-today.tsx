@@ -5,6 +5,7 @@ import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { Drafts } from '@/ui/set/drafts';
 import { SetHere } from '@/ui/set/set-here';
+import { Notices } from './notices';
 import classes from './today.module.css';
 import { Welcome } from './welcome';
 
@@ -35,6 +36,7 @@ function Rows({ items, zone, now }: { items: readonly TeacherItem[]; zone: strin
 interface Props {
   readonly items: readonly TeacherItem[];
   readonly drafts: TeacherTodayView['drafts'];
+  readonly notices: TeacherTodayView['notices'];
   /** The classes in which work can be set. */
   readonly classes: TeacherTodayView['classes'];
   /** Everything that waits for marks, and not only the first of it. */
@@ -49,7 +51,7 @@ interface Props {
 const FIRST = 20;
 
 /** The teacher's first screen: what waits for marks, and what is coming in. */
-export function TeacherToday({ items, drafts, classes: taught, whole, help, zone, now }: Props) {
+export function TeacherToday({ items, drafts, notices, classes: taught, whole, help, zone, now }: Props) {
   const t = useTranslations('teaching');
   const setting = useTranslations('setting');
   const times = useTimes(zone);
@@ -64,6 +66,7 @@ export function TeacherToday({ items, drafts, classes: taught, whole, help, zone
         <h1>{times.heading(now)}</h1>
         <p className="soft">{t('waiting', { n: waiting })}</p>
       </div>
+      <Notices notices={notices} />
       {items.every(({ handedBack }) => handedBack === 0) ? <Welcome teaching help={help} /> : null}
       <div className={classes.columns}>
         <section aria-labelledby="to-mark">

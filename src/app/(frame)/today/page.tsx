@@ -3,8 +3,10 @@ import { after } from 'next/server';
 import { getTranslations } from 'next-intl/server';
 import { measureWork } from '@/server/doing/planning/measuring';
 import { enter } from '@/server/http/page';
+import { officeToday } from '@/server/reading/office/year';
 import { studentToday, teacherToday } from '@/server/reading/today/today';
 import { Words } from '@/ui/common/words';
+import { OfficeToday } from '@/ui/office/office-today';
 import { StudentToday } from '@/ui/today/student-today';
 import { TeacherToday } from '@/ui/today/teacher-today';
 
@@ -16,13 +18,17 @@ export default async function TodayPage({ searchParams }: { searchParams: Promis
   const { db, person, school, now } = await enter('PAGE /today');
   const { open } = await searchParams;
   const unfolded = typeof open === 'string' ? open : '';
+  if (person.role === 'office') {
+    return <OfficeToday view={await officeToday(db, now)} zone={school.zone} now={now} />;
+  }
   if (person.role === 'teacher') {
-    const { items, drafts, classes } = await teacherToday(db, person, now);
+    const { items, drafts, classes, notices } = await teacherToday(db, person, now);
     return (
       <Words of="(frame)/today">
         <TeacherToday
           items={items}
           drafts={drafts}
+          notices={notices}
           classes={classes}
           whole={unfolded === 'to-mark'}
           help={school.help}

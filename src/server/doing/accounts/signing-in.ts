@@ -1,9 +1,11 @@
 import { type PasswordProblem, passwordProblem } from '@/core/accounts/password';
 import type { Instant, PersonId } from '@/core/ids';
+import { foldedUserName } from '@/core/office/person';
 import { SESSION_LASTS } from '@/server/http/who-is';
 import { hashPassword, hashToken, isPassword, newResetCode, newToken } from '@/server/secrets';
 import { countGuess, forgetGuesses, type GuessRule, isFamiliar, keepFamiliar, keepTrace } from '@/store/accounts';
 import type { Database, Queryable } from '@/store/database';
+import { noteSignIn } from '@/store/office-people';
 import {
   addSession,
   endOldSessions,
@@ -55,19 +57,21 @@ const wait = (until: Instant, now: Instant): Wait => ({
   seconds: Math.max(1, Math.ceil((until - now) / 1000)),
 });
 
-async function begin(db: Database, person: Person, now: Instant): Promise<SignIn> {
+/** Signs somebody in, who has shown who they are. */
+export async function begin(db: Database, person: Person, now: Instant): Promise<SignIn> {
   const token = newToken();
   await db.transaction(async (tx) => {
     await addSession(tx, { tokenHash: hashToken(token), personId: person.id, at: now, expiresAt: now + SESSION_LASTS });
     await endOldSessions(tx, person.id, MOST_SESSIONS, now);
+    await noteSignIn(tx, person.id, now);
   });
   return { ok: true, token, person };
 }
 
-const folded = (userName: string): string => userName.trim().toLowerCase();
+const folded = foldedUserName;
 
 /** Counts one guess under several keys; the first that has to wait says how long. */
-async function count(
+export async function count(
   db: Queryable,
   keys: readonly (readonly [string, GuessRule])[],
   now: Instant,
@@ -80,7 +84,7 @@ async function count(
 }
 
 /** Does work on passwords in its turn, or says that too many wait. */
-async function inTurn<Value>(
+export async function inTurn<Value>(
   { address, ticket = '' }: { readonly address: string; readonly ticket?: string },
   work: () => Promise<Value>,
 ): Promise<Value | Wait> {
@@ -92,7 +96,8 @@ async function inTurn<Value>(
   }
 }
 
-const isWait = (value: unknown): value is Wait => typeof value === 'object' && value !== null && 'seconds' in value;
+export const isWait = (value: unknown): value is Wait =>
+  typeof value === 'object' && value !== null && 'seconds' in value;
 
 interface From {
   readonly userName: string;
@@ -126,7 +131,13 @@ export async function signIn(db: Database, given: From & { readonly password: st
 }
 
 /** Whoever was right once begins anew, and is known at this address from now on. */
-const enter = (db: Database, person: Person, address: string, keys: readonly string[], now: Instant): Promise<void> =>
+export const enter = (
+  db: Database,
+  person: Person,
+  address: string,
+  keys: readonly string[],
+  now: Instant,
+): Promise<void> =>
   db.transaction(async (tx) => {
     await forgetGuesses(tx, keys, now - 2 * DAY);
     await keepFamiliar(tx, person.id, address, now, now - FAMILIAR_FOR);
@@ -154,7 +165,7 @@ export async function makeResetCode(db: Database, personId: PersonId, teacher: P
   return { ok: true as const, code };
 }
 
-async function problemOf(password: string, person: Person): Promise<PasswordProblem | null> {
+export async function problemOf(password: string, person: Person): Promise<PasswordProblem | null> {
   const common = await commonPasswords();
   return passwordProblem(password, [person.user_name, person.name, person.short_name], (one) => common.has(one));
 }

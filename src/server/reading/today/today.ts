@@ -12,6 +12,7 @@ import { draftsOfTeacher } from '@/store/drafts';
 import { coursesOf } from '@/store/events';
 import { measuresOf } from '@/store/measures';
 import { newsFor } from '@/store/news';
+import { noticesFor } from '@/store/notices';
 import type { Person } from '@/store/people';
 import { assignmentsFor } from '@/store/work';
 
@@ -22,11 +23,12 @@ const UNTOUCHED: ReadonlySet<State> = new Set(['opens-later', 'not-started', 'ov
 
 /** Everything that a student's Today shows. */
 export async function studentToday(db: Queryable, student: Person, zone: string, now: Instant) {
-  const { news, lessons, measures, ...work } = await readTogether(db, {
+  const { news, notices, lessons, measures, ...work } = await readTogether(db, {
     ...workQueries(student, null, now),
     news: newsFor(student.id, SHOWN_NEWS, now),
     lessons: lessonsOf(student.id),
     measures: measuresOf(student.id),
+    notices: noticesFor('student', now),
   });
   const items = workItems(work, now);
   const next = doNext(items, now);
@@ -44,6 +46,7 @@ export async function studentToday(db: Queryable, student: Person, zone: string,
   const written = first && first.state === 'under-way' && first.takes !== 'tick' ? first.id : null;
   const measure = measures.find(({ assignment_id }) => assignment_id === written);
   return {
+    notices,
     layout,
     onString: new Map<string, WorkItem>(shown.map((item) => [item.id, item])),
     next,
@@ -114,11 +117,13 @@ export async function teacherToday(db: Queryable, teacher: Person, now: Instant)
   const asked = await readTogether(db, {
     ...teacherQueries(teacher, null, now),
     drafts: draftsOfTeacher(teacher.id, now),
+    notices: noticesFor('teacher', now),
   });
   const running = asked.classes.filter(({ ended_at: over }) => over === null || over > now);
   return {
     items: teacherItems(asked, now),
     drafts: asked.drafts,
+    notices: asked.notices,
     classes: running.map(({ id, name }) => ({ id, name })),
   };
 }
