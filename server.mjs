@@ -18,10 +18,11 @@ for (let i = 0; globalThis.kiteStart === undefined && i < 600; i += 1) {
   await new Promise((resolve) => setTimeout(resolve, 50));
 }
 
+let code = null;
 try {
-  await globalThis.kiteStart();
+  code = await globalThis.kiteStart();
 } catch (error) {
-  console.error(error.name === 'FolderInUse' ? error.message : error);
+  console.error(['FolderInUse', 'DemoFolder'].includes(error.name) ? error.message : error);
   process.exit(1);
 }
 
@@ -51,7 +52,12 @@ server.on('error', (error) => {
 });
 // A whole school may knock in the same moment.
 server.listen({ port, host, backlog: 4096 }, () => {
-  console.log(`Kite String is at ${process.env.KITE_URL ?? `http://localhost:${port}`}`);
+  const address = process.env.KITE_URL ?? `http://localhost:${port}`;
+  console.log(`Kite String is at ${address}`);
+  if (code !== null) {
+    console.log(`\nThere is no school here yet. Open ${address}/begin and say this code there:\n\n    ${code}\n`);
+    console.log('It is good for one hour and one use; stopping and starting makes a new one.');
+  }
 });
 
 let stopping = false;

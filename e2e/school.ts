@@ -17,6 +17,7 @@ async function freePort(): Promise<number> {
 /** The built application on a copy of the demo school, as a process that can be killed and started again. */
 export class School {
   #process: ChildProcess | undefined;
+  #said = '';
   readonly folder = scratch('kite-e2e-');
 
   private constructor(
@@ -30,6 +31,18 @@ export class School {
     cpSync(join(process.cwd(), '.cache', 'template'), school.folder, { recursive: true });
     await school.start();
     return school;
+  }
+
+  /** The built application as somebody has it who begins a school of their own: on a folder in which nothing is. */
+  static async empty(): Promise<School> {
+    const school = new School(await freePort(), { KITE_OWN: '1' });
+    await school.start();
+    return school;
+  }
+
+  /** What the terminal has said so far. */
+  get said(): string {
+    return this.#said;
   }
 
   /** The process that answers. */
@@ -49,7 +62,8 @@ export class School {
     this.#process = started;
     await new Promise<void>((resolve, reject) => {
       started.stdout?.on('data', (data: Buffer) => {
-        if (String(data).includes('Kite String is at')) resolve();
+        this.#said += String(data);
+        if (this.#said.includes('Kite String is at')) resolve();
       });
       started.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
     });

@@ -8,7 +8,7 @@ import { SaveSocket } from '@/server/live/save-socket';
 import { listening, start, stop } from '@/server/live/start';
 
 const held = globalThis as typeof globalThis & {
-  kiteStart?: () => Promise<void>;
+  kiteStart?: () => Promise<string | null>;
   kiteStop?: () => Promise<void>;
   kiteEnter?: (request: IncomingMessage, response: ServerResponse) => boolean;
   kiteUpgrade?: (...given: Parameters<SaveSocket['upgrade']>) => Promise<boolean>;

@@ -18,6 +18,11 @@ export interface Database extends Queryable {
    * have been told that was not heard: whoever listens reads again. Gives back how to stop.
    */
   listen(channel: string, hear: (payload: string) => void, lost?: () => void): Promise<() => Promise<void>>;
+  /**
+   * Puts a copy of itself, as it is at one moment, into a folder, where it is opened like any other; whoever asks something
+   * meanwhile waits for it. Only where it lies in a folder of this process.
+   */
+  copyTo?(folder: string): Promise<void>;
   /** Runs several statements without parameters: for migrations only. */
   run(sql: string): Promise<void>;
   close(): Promise<void>;

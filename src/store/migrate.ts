@@ -11,9 +11,10 @@ const FOLDER = join(process.cwd(), 'src', 'store', 'migrations');
  * Brings the tables up to date: every numbered file that has not run yet, in order, each together with a note of itself
  * or not at all. Several processes at once take turns: whether a file has run is looked at once more behind the lock.
  *
+ * @param last the name of the file after which it stops
  * @returns the names of the files that had not run when it began
  */
-export async function migrate(db: Database, folder = FOLDER): Promise<readonly string[]> {
+export async function migrate(db: Database, folder = FOLDER, last = '999'): Promise<readonly string[]> {
   // Even this is not safe by itself for two at once: the second to look may find a table that is half there.
   await db.run(`DO $migrate$ BEGIN
     PERFORM pg_advisory_xact_lock(${LOCK});
@@ -24,7 +25,7 @@ export async function migrate(db: Database, folder = FOLDER): Promise<readonly s
   );
   const lacking = readdirSync(folder)
     .sort()
-    .filter((name) => /^\d{3}_\w+\.sql$/.test(name) && !done.has(name));
+    .filter((name) => /^\d{3}_\w+\.sql$/.test(name) && name <= last && !done.has(name));
   for (const name of lacking) {
     // One statement, so one transaction: it ends with whatever breaks in it.
     await db.run(`DO $migrate$ BEGIN

@@ -1,4 +1,5 @@
-import { fdatasyncSync, rmSync } from 'node:fs';
+import { constants, fdatasyncSync, rmSync } from 'node:fs';
+import { cp } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PGlite, types } from '@electric-sql/pglite';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
@@ -76,6 +77,11 @@ export async function openPglite(folder: string): Promise<Database> {
           ),
         ),
       listen: (channel, hear) => pg.listen(channel, hear),
+      copyTo: (to) =>
+        // Between two statements what lies on the disk is what a crash would leave there: it is opened like that.
+        pg._runExclusiveTransaction(() =>
+          cp(cluster, join(to, 'pg'), { recursive: true, mode: constants.COPYFILE_FICLONE }),
+        ),
       async run(sql) {
         await pg.exec(sql);
       },

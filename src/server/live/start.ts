@@ -1,16 +1,21 @@
-import { closeDatabase, database } from '@/server/kite';
+import type { Server } from 'node:net';
+import { makeBeginCode } from '@/server/doing/office/beginning';
+import { closeDatabase, database, dataFolder } from '@/server/kite';
 import { workshop } from '@/server/workshop';
+import { findSchool } from '@/store/people';
 import { Heartbeat } from './heartbeat';
 import { Jobs } from './jobs/jobs';
 import { addDaily, JOBS } from './jobs/kinds';
 import { Listening } from './listening';
 import { SaveSocket } from './save-socket';
+import { hearTerminal } from './terminal';
 
 const held = globalThis as typeof globalThis & {
   kiteSaveSocket?: SaveSocket;
   kiteListening?: Promise<Listening>;
   kiteJobs?: Jobs;
   kiteHeartbeat?: Heartbeat;
+  kiteTerminal?: Server | null;
 };
 
 async function beginListening(): Promise<Listening> {
@@ -25,10 +30,24 @@ export function listening(): Promise<Listening> {
   return held.kiteListening;
 }
 
-/** Opens the database and everything that runs beside the pages. Called once, before the first request. */
-export async function start(): Promise<void> {
+/** A school of one's own was to be served, and this is the folder of the demo. */
+class DemoFolder extends Error {
+  override readonly name = 'DemoFolder';
+}
+
+/**
+ * Opens the database and everything that runs beside the pages. Called once, before the first request.
+ *
+ * @returns the code by which the first screen is reached, where there is no school yet
+ */
+export async function start(): Promise<string | null> {
   workshop().warm();
   const db = await database();
+  const school = await findSchool(db);
+  if (school?.demo && process.env.KITE_OWN === '1')
+    throw new DemoFolder(
+      `${dataFolder()} is the demo’s. Set KITE_DATA to another folder for a school of your own, or use “npm run demo”.`,
+    );
   const saveSocket = new SaveSocket(db);
   await saveSocket.start();
   held.kiteSaveSocket = saveSocket;
@@ -38,9 +57,12 @@ export async function start(): Promise<void> {
   await addDaily(db, Date.now());
   held.kiteJobs = new Jobs(db, JOBS);
   await held.kiteJobs.start({ alone: db.alone });
+  held.kiteTerminal = hearTerminal(db, dataFolder());
+  return school ? null : makeBeginCode(db, Date.now());
 }
 
 export async function stop(): Promise<void> {
+  held.kiteTerminal?.close();
   held.kiteHeartbeat?.stop();
   await held.kiteJobs?.stop();
   workshop().close();

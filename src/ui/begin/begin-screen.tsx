@@ -44,6 +44,7 @@ function WillRead({
 }) {
   const rtl = LOCALES[locale].direction === 'rtl';
   const said = school.said[locale] ?? {};
+  const [before, after] = wayIn.whom.split('{help}');
   return (
     <div className={classes.preview} lang={locale} dir={rtl ? 'rtl' : 'ltr'}>
       <p className={classes.previewHead}>
@@ -54,7 +55,11 @@ function WillRead({
         <span />
         <span />
       </div>
-      <p className={classes.previewHelp}>{wayIn.whom.replace('{help}', said.help || school.help || '…')}</p>
+      <p className={classes.previewHelp}>
+        {before}
+        <bdi>{said.help || school.help || '…'}</bdi>
+        {after}
+      </p>
     </div>
   );
 }
