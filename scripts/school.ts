@@ -1,18 +1,26 @@
-import { existsSync } from 'node:fs';
+import { createWriteStream, existsSync } from 'node:fs';
 import { mkdir } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { foldedUserName } from '@/core/office/person';
 import { BadBackup } from '@/server/doing/backup/archive';
 import { noteBackup, restore, standStill, writeBackup } from '@/server/doing/backup/backup';
 import { letIn } from '@/server/doing/office/letting-in';
 import { ownOrigins } from '@/server/http/addresses';
 import { speakTo, type Terminal } from '@/server/live/terminal';
-import type { Database } from '@/store/database';
+import { takeAllAway } from '@/server/reading/shelf/taking-away';
+import { workshop } from '@/server/workshop';
+import { type Database, read } from '@/store/database';
 import { FolderInUse } from '@/store/folder-lock';
+import { ownerOfUserName } from '@/store/office-people';
 import { openDatabase } from '@/store/open';
+import { findPerson } from '@/store/people';
 
 // What is done in the terminal of the school's machine, while the school runs or not: `npm run school -- <what>`.
 const SAYS = `npm run school -- backup <file>        writes everything there is into one file
 npm run school -- restore <file>       puts it back, into a folder without a school
+npm run school -- take-out <user name> <file>   everything somebody made and got, as one archive
 npm run school -- let-in <user name>   makes a slip for somebody of the office who cannot get in
 
 The school is that of the folder school/, or of KITE_DATA.`;
@@ -74,6 +82,35 @@ async function backup(target: string): Promise<void> {
   );
 }
 
+/** Everything that somebody made and got, out of a copy of the school. */
+async function takeOut(userName: string, target: string): Promise<void> {
+  const take = async (db: Database, folder: string) => {
+    // What writes documents finds their files there.
+    process.env.KITE_DATA = folder;
+    const owner = await read(db, ownerOfUserName(foldedUserName(userName)));
+    const person = owner && (await findPerson(db, owner.id));
+    if (!person) throw new BadBackup(`nobody signs in as ${userName}`);
+    const archive = await takeAllAway(db, person, Date.now(), person.locale ?? 'en');
+    if (!archive.ok || !archive.body) throw new BadBackup('it was taken out too often in the last hour');
+    await pipeline(Readable.fromWeb(archive.body as never), createWriteStream(target, { mode: 0o600 }));
+    return person.name;
+  };
+  const name = await withSchool(
+    async (terminal) => {
+      const still = await terminal.ask<{ ok: boolean; folder: string }>({ act: 'still' });
+      const db = await openDatabase(still.folder);
+      try {
+        return await take(db, still.folder);
+      } finally {
+        await db.close();
+      }
+    },
+    (db) => take(db, data),
+  );
+  workshop().close();
+  console.log(`${target}: what ${name} made and got.`);
+}
+
 async function putBack(source: string): Promise<void> {
   await mkdir(data, { recursive: true, mode: 0o700 });
   const said = await restore(source, data);
@@ -97,9 +134,10 @@ async function slipFor(userName: string): Promise<void> {
   );
 }
 
-const [what, given = ''] = process.argv.slice(2);
+const [what, given = '', more = ''] = process.argv.slice(2);
 try {
   if (what === 'backup' && given !== '') await backup(resolve(given));
+  else if (what === 'take-out' && more !== '') await takeOut(given, resolve(more));
   else if (what === 'restore' && given !== '') await putBack(resolve(given));
   else if (what === 'let-in' && given !== '') await slipFor(given);
   else {

@@ -125,6 +125,7 @@ export const PERMISSIONS = {
   'POST /api/begin': 'anyone',
   'POST /api/office/people': 'office',
   'POST /api/office/people/[person]': 'office',
+  'POST /api/office/people/[person]/erased': 'office',
   'POST /api/office/people/many': 'office',
   'POST /api/office/slips': 'office',
   'POST /api/office/classes': 'office',

@@ -31,7 +31,7 @@ const SORTED: Readonly<Record<PeopleShown['sort'], string>> = {
 };
 
 /** Whoever is shown: by what is looked for, role, class, and how they get in. `$1` to `$4` are taken by it, `$5` is now. */
-const SHOWN = `(($2::text = 'left') = (p.left_at IS NOT NULL))
+const SHOWN = `p.erased_at IS NULL AND (($2::text = 'left') = (p.left_at IS NOT NULL))
   AND ($1::text = '' OR folded(p.name) LIKE '%' || folded($1) || '%' OR p.user_name LIKE '%' || lower($1) || '%')
   AND ($2::text NOT IN ('student', 'teacher', 'office') OR ($2 = 'office' AND p.office) OR p.role = $2)
   AND ($3::text IS NULL OR EXISTS (SELECT FROM membership m WHERE m.person_id = p.id AND m.class_id = $3))
@@ -90,7 +90,7 @@ export const peopleCounts = made(
        count(*) FILTER (WHERE role = 'teacher' AND left_at IS NULL)::int AS teachers,
        count(*) FILTER (WHERE office AND left_at IS NULL)::int AS office,
        count(*) FILTER (WHERE role = 'office' AND left_at IS NULL)::int AS only,
-       count(*) FILTER (WHERE left_at IS NOT NULL)::int AS left,
+       count(*) FILTER (WHERE left_at IS NOT NULL AND erased_at IS NULL)::int AS left,
        count(*) FILTER (WHERE left_at IS NULL AND signed_in_at IS NULL AND password_hash = '')::int AS without FROM person`,
   ),
   (found) => found ?? { students: 0, teachers: 0, office: 0, only: 0, left: 0, without: 0 },
@@ -126,7 +126,7 @@ export const personForOffice = (personId: PersonId) =>
        p.password_hash <> '' AS has_password,
        (SELECT json_build_object('kind', s.kind, 'made_at', s.made_at, 'used_at', s.used_at, 'expires_at', s.expires_at,
           'revoked', s.revoked_at IS NOT NULL) FROM slip s WHERE s.person_id = p.id ORDER BY s.made_at DESC LIMIT 1) AS slip
-     FROM person p WHERE p.id = $1`,
+     FROM person p WHERE p.id = $1 AND p.erased_at IS NULL`,
     [personId],
   );
 
@@ -209,7 +209,7 @@ export const peopleById = (ids: readonly PersonId[]) =>
       left: z.boolean(),
     }),
     `SELECT id, name, family, short_name AS "shortName", user_name AS "userName", role, office, source_id AS "sourceId",
-       left_at IS NOT NULL AS "left" FROM person WHERE id = ANY($1) ORDER BY family, name, id`,
+       left_at IS NOT NULL AS "left" FROM person WHERE id = ANY($1) AND erased_at IS NULL ORDER BY family, name, id`,
     [ids],
   );
 

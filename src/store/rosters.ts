@@ -80,7 +80,7 @@ export const knownToRoster = made(
       members: z.array(z.tuple([z.string(), z.string(), z.enum(['student', 'teacher'])])),
     }),
     `SELECT coalesce((SELECT json_agg(json_build_array(id, source_id, name, family, user_name, role, left_at IS NOT NULL) ORDER BY id)
-         FROM person), '[]') AS people,
+         FROM person WHERE erased_at IS NULL), '[]') AS people,
        coalesce((SELECT json_agg(json_build_array(id, source_id, name, ended_at IS NOT NULL) ORDER BY id) FROM class), '[]') AS classes,
        coalesce((SELECT json_agg(json_build_array(person_id, class_id, role) ORDER BY class_id, person_id) FROM membership), '[]') AS members`,
   ),

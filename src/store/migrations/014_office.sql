@@ -8,6 +8,8 @@ ALTER TABLE person
   ADD COLUMN came_at timestamptz,
   -- Whoever has left cannot sign in; what they did stays.
   ADD COLUMN left_at timestamptz,
+  -- Of whom nothing is kept any more but what has to stay, under no name.
+  ADD COLUMN erased_at timestamptz,
   ADD COLUMN signed_in_at timestamptz,
   -- By what another list of the school knows them.
   ADD COLUMN source_id text UNIQUE,
@@ -110,8 +112,13 @@ CREATE TABLE office_act (
 );
 CREATE INDEX office_act_person ON office_act (person_id, n);
 CREATE INDEX office_act_class ON office_act (class_id, n);
+-- Of somebody who is erased what was said is taken away; that it was done stays.
 CREATE FUNCTION office_acts_stay() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
+  IF TG_OP = 'UPDATE' AND NEW.data = '{}' AND (NEW.n, NEW.at, NEW.kind, NEW.person_id, NEW.class_id, NEW.actor_id)
+    IS NOT DISTINCT FROM (OLD.n, OLD.at, OLD.kind, OLD.person_id, OLD.class_id, OLD.actor_id) THEN
+    RETURN NEW;
+  END IF;
   RAISE EXCEPTION 'what was done in the office is only ever added to';
 END $$;
 CREATE TRIGGER office_act_stays BEFORE UPDATE OR DELETE ON office_act FOR EACH ROW EXECUTE FUNCTION office_acts_stay();

@@ -1,10 +1,12 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
-import type { Place } from '@/core/places';
+import { addressOf, type Place } from '@/core/places';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import type { PeopleView, PersonBeside } from '@/server/reading/office/people';
 import { PlaceLink } from '@/ui/common/place-link';
+import { PrimaryButton } from '@/ui/common/primary-button';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { Choices, Slot } from '@/ui/set/slot';
@@ -27,6 +29,7 @@ interface Props {
 export function PersonSide({ person, classes: all, close, zone, now }: Props) {
   const t = useTranslations('people');
   const times = useTimes(zone);
+  const router = useRouter();
   const { act, print, busy, problem } = useOffice();
   const change = async (changes: object): Promise<boolean> =>
     (await act(`/api/office/people/${person.id}`, changes)).ok;
@@ -202,6 +205,27 @@ export function PersonSide({ person, classes: all, close, zone, now }: Props) {
           <Acts acts={person.acts} about="person" zone={zone} now={now} />
         )}
       </section>
+      {person.left_at === null ? null : (
+        <section>
+          <Slot words={t('erase')} label={t('erase')}>
+            {(done) => (
+              <>
+                <p>{t('erase-says')}</p>
+                <PrimaryButton
+                  loading={busy}
+                  onClick={async () => {
+                    done();
+                    const answer = await act(`/api/office/people/${person.id}/erased`);
+                    if (answer.ok) router.replace(addressOf(close));
+                  }}
+                >
+                  {t('erase-now', { name: person.name })}
+                </PrimaryButton>
+              </>
+            )}
+          </Slot>
+        </section>
+      )}
       <section>
         <p className="soft">{t('sees-no-work')}</p>
       </section>
