@@ -7,6 +7,7 @@ import { build, installDebian, installPackages, run, runBeside } from './prepare
 const missing = [
   ...(existsSync(CHROMIUM) ? [] : ['chromium-headless-shell']),
   ...(existsSync('/usr/share/unicode/auxiliary/WordBreakTest.txt') ? [] : ['unicode-data']),
+  ...(existsSync('/usr/bin/xmllint') ? [] : ['libxml2-utils']),
   ...['odt2txt', 'unzip', 'hunspell', 'qpdf', 'python3'].filter((program) => !existsSync(`/usr/bin/${program}`)),
   ...(existsSync('/usr/bin/pdftotext') ? [] : ['poppler-utils']),
   ...(existsSync('/usr/bin/zbarimg') ? [] : ['zbar-tools']),

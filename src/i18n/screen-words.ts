@@ -15,7 +15,7 @@ export const SCREEN_WORDS = {
   '(frame)/asides': ['aside'],
   '(frame)/classes': ['join'],
   '(frame)/classes/[class]': ['class', 'giving', 'moments', 'setting', 'telling'],
-  '(frame)/classes/[class]/course': ['course'],
+  '(frame)/classes/[class]/course': ['cartridge', 'course'],
   '(frame)/classes/[class]/materials/[material]': ['aloud', 'giving', 'material', 'meaning', 'moments', 'reading'],
   '(frame)/desk/[assignment]': [
     'aloud',

@@ -102,6 +102,8 @@ export const PERMISSIONS = {
   'POST /api/classes/[class]/announcements/[announcement]': 'class-teacher',
   'POST /api/classes/[class]/drafts': 'class-teacher',
   'POST /api/classes/[class]/course': 'class-teacher',
+  'GET /api/classes/[class]/cartridge': 'class-teacher',
+  'POST /api/classes/[class]/cartridge': 'class-teacher',
   'POST /api/assignments/[assignment]/draft': 'assignment-teacher',
   'GET /api/assignments/[assignment]/versions/[number]': 'assignment-teacher',
   'POST /api/assignments/[assignment]/excused': 'assignment-teacher',

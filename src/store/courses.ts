@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, PersonId } from '@/core/ids';
+import { MATERIAL_KINDS } from '@/core/kinds/material/index';
 import type { CourseMaterial, CourseWork } from '@/core/setting/course';
 import { readVersion } from '@/core/setting/draft';
-import { id, instant, maybeInstant } from './columns';
+import { bigNumber, id, instant, maybeInstant, textDocument } from './columns';
 import { made, rows } from './database';
 
 /** The works of a class with what they say now, in the order of the course; those that were taken back are left out. */
@@ -16,6 +17,27 @@ export const courseWorks = (classId: ClassId) =>
       [classId],
     ),
     (found) => found.map(({ id: work, posted_at, brief }): CourseWork => ({ id: work, postedAt: posted_at, brief })),
+  );
+
+/** What there is in a class to be read, seen or heard, with what it is made of. */
+export const wholeMaterials = (classId: ClassId) =>
+  rows(
+    z.object({
+      id: z.string(),
+      title: z.string(),
+      unit_id: z.string().nullable(),
+      listed: z.boolean(),
+      kind: z.enum(MATERIAL_KINDS),
+      body: textDocument,
+      address: z.string().nullable(),
+      file_sha256: z.string().nullable(),
+      file_name: z.string().nullable(),
+      size: bigNumber.nullable(),
+    }),
+    `SELECT m.id, m.title, m.unit_id, m.listed, m.kind, m.body, m.address, m.file_sha256, m.file_name, f.size
+     FROM material m LEFT JOIN file f ON f.sha256 = m.file_sha256
+     WHERE m.class_id = $1 AND m.removed_at IS NULL ORDER BY m.position LIMIT 2000`,
+    [classId],
   );
 
 /** Everything to be read, seen or heard in a class, in the order of the course. */

@@ -27,7 +27,7 @@ export function securityHeaders(): Readonly<Record<string, string>> {
 
 /** Whose bodies are written to the disk as they come, each up to its own limit. */
 const TAKES_FILES =
-  /^\/api\/(uploads|import|text-pictures|drafts\/[^/]+\/questions|asides\/files|hand-ins\/[^/]+\/sound|office\/rosters)(\/|$)/;
+  /^\/api\/(uploads|import|text-pictures|drafts\/[^/]+\/questions|asides\/files|hand-ins\/[^/]+\/sound|office\/rosters|classes\/[^/]+\/cartridge)(\/|$)/;
 const LONGEST_BODY = 256 * 1024;
 
 /** Requests that come back by themselves as they are used up: so many at once, and so many each second. */

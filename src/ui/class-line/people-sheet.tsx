@@ -4,6 +4,7 @@ import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import { post } from '@/ui/common/client-request';
 import { SideSheet } from '@/ui/common/side-sheet';
+import { takeMade } from '@/ui/common/take-made';
 import { useTimes } from '@/ui/common/times';
 import classes from './class-line.module.css';
 
@@ -33,6 +34,24 @@ function ResetCode({ account }: { account: Account }) {
     );
   }
   return <span role="status">{code === '' ? t('no-code') : t('code', { user: account.userName, code })}</span>;
+}
+
+/** A new slip for a student: with it they choose another password, by camera or by its code. */
+function PrintSlip({ account }: { account: Account }) {
+  const t = useTranslations('class');
+  const [said, setSaid] = useState<'slip-printed' | 'no-code' | null>(null);
+  const print = async () => {
+    const answer = await takeMade(`/api/people/${account.id}/slip`, `${account.userName}.pdf`, {});
+    setSaid(answer.ok ? 'slip-printed' : 'no-code');
+  };
+  return (
+    <>
+      <button type="button" className="quiet" onClick={print}>
+        {t('print-slip')}
+      </button>
+      {said ? <span role="status">{t(said)}</span> : null}
+    </>
+  );
 }
 
 /** The code with which students get into the class; a teacher makes a new one, and the old one stops working. */
@@ -113,7 +132,12 @@ export function PeopleSheet({
         {students.map(({ name, account }, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: two classmates may have one name, and nothing else is known of them
           <li key={i}>
-            <bdi>{name}</bdi> {account ? <ResetCode account={account} /> : null}
+            <bdi>{name}</bdi>{' '}
+            {account ? (
+              <>
+                <ResetCode account={account} /> <PrintSlip account={account} />
+              </>
+            ) : null}
           </li>
         ))}
       </ul>

@@ -100,7 +100,7 @@ export function PeopleScreen({
           </button>
         </div>
       </div>
-      <search className={classes.choice}>
+      <div className={classes.choice}>
         <TextInput
           aria-label={t('find')}
           placeholder={t('find')}
@@ -175,7 +175,7 @@ export function PeopleScreen({
         <p className={`${classes.total} num`} role="status">
           {t('total', { n: total })}
         </p>
-      </search>
+      </div>
       <div className={`${classes.sheet} ${classes.beside}`} data-open={beside ? true : undefined}>
         <div className={classes.scrolls}>
           {list.length === 0 ? <p className={classes.empty}>{t('nobody')}</p> : null}

@@ -1,7 +1,8 @@
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
-import { type Answer, post, tellLimit } from '@/ui/common/client-request';
+import { type Answer, post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
+import { takeMade } from '@/ui/common/take-made';
 import { useRefresh } from '@/ui/common/use-refresh';
 
 /** What was refused, in words: those that have their own, else that it did not work. */
@@ -30,31 +31,11 @@ export function useOffice() {
   const print = async (path: string, body: unknown, name: string): Promise<boolean> => {
     setBusy(true);
     setProblem(null);
-    try {
-      const response = await fetch(path, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(body),
-      });
-      if (!response.headers.get('content-type')?.startsWith('application/pdf')) {
-        const answer = (await response.json()) as { code: string };
-        tellLimit(answer);
-        setProblem(words(answer));
-        return false;
-      }
-      const link = document.createElement('a');
-      link.href = URL.createObjectURL(await response.blob());
-      link.download = name;
-      link.click();
-      setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
-      refresh();
-      return true;
-    } catch {
-      setProblem(words({ code: 'unreachable' }));
-      return false;
-    } finally {
-      setBusy(false);
-    }
+    const answer = await takeMade(path, name, body);
+    setBusy(false);
+    if (answer.ok) refresh();
+    else setProblem(words(answer));
+    return answer.ok;
   };
   return { act, print, busy, problem };
 }

@@ -14,6 +14,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import { WeaveBand } from '@/ui/common/sail';
 import { type Times, useTimes } from '@/ui/common/times';
+import { Cartridge } from './cartridge';
 import classes from './course.module.css';
 import { Choices, Slot } from './slot';
 
@@ -237,6 +238,7 @@ export function CourseScreen({ view, zone, now }: Props) {
         <p role="alert" className={classes.problem}>
           {problem ? t(keyOr(t.has, `problem.${problem}`, 'problem.broke')) : null}
         </p>
+        <Cartridge classId={into.id} name={into.name} />
       </main>
     </>
   );
