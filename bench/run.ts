@@ -8,6 +8,7 @@ import { type Figure, line } from './figures';
 import { eventFigures, findFigures, pdfFigures, stringFigures } from './find-work';
 import { hostileFigures, signInFigures } from './hostile';
 import { jobFigures } from './jobs';
+import { officeFigures } from './office';
 import { openingFigures, pageFigures, scriptFigures } from './pages';
 import { examFigures, scoringFigures } from './questions';
 import { quickFigures, statementFigures } from './quick';
@@ -34,6 +35,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   'saving-postgres': savingOnServerFigures,
   jobs: jobFigures,
   setting: settingFigures,
+  office: officeFigures,
   scoring: scoringFigures,
   exam: examFigures,
   hostile: hostileFigures,

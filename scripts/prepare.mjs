@@ -75,11 +75,13 @@ export function copyParts() {
   return true;
 }
 
-/** Puts together the program that reads what people send, as processes of its own. */
+/** Puts together the programs that run as processes of their own: what reads what people send, and what the terminal does. */
 export const buildWorkshop = () =>
   run('npx', [
     'esbuild',
     'src/workshop/main.ts',
+    'scripts/school.ts',
+    '--entry-names=[name]',
     '--outdir=.cache/workshop',
     '--out-extension:.js=.mjs',
     '--bundle',
@@ -104,7 +106,9 @@ export const build = () =>
 export function buildIfNeeded() {
   const built = changedAt('.next/BUILD_ID');
   const sources = Math.max(
-    ...['src', 'messages', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs'].map(newest),
+    ...['src', 'messages', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'scripts/school.ts'].map(
+      newest,
+    ),
   );
   if (built > sources && existsSync('.cache/workshop/main.mjs')) return true;
   console.log('Building …');

@@ -1,9 +1,9 @@
-import { constants, fdatasyncSync, rmSync } from 'node:fs';
-import { cp } from 'node:fs/promises';
+import { fdatasyncSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite, types } from '@electric-sql/pglite';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
+import { copyChanged, copyRoughly } from './copy-folder';
 import { type Database, type Queryable, QueryFailed } from './database';
 import { lockFolder } from './folder-lock';
 import { Statements } from './pglite-statements';
@@ -77,11 +77,12 @@ export async function openPglite(folder: string): Promise<Database> {
           ),
         ),
       listen: (channel, hear) => pg.listen(channel, hear),
-      copyTo: (to) =>
+      async copyTo(to) {
+        const copy = join(to, 'pg');
+        const known = await copyRoughly(cluster, copy);
         // Between two statements what lies on the disk is what a crash would leave there: it is opened like that.
-        pg._runExclusiveTransaction(() =>
-          cp(cluster, join(to, 'pg'), { recursive: true, mode: constants.COPYFILE_FICLONE }),
-        ),
+        await pg._runExclusiveTransaction(async () => copyChanged(cluster, copy, known));
+      },
       async run(sql) {
         await pg.exec(sql);
       },

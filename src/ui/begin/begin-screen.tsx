@@ -123,8 +123,8 @@ export function BeginScreen({ until: given, wayIn, now }: Props) {
     <li key={part} className={classes.line} data-met={!unmet.has(part) || undefined} id={`say-${part}`}>
       <i aria-hidden="true" />
       <div>
-        <p>{sentence}</p>
-        {more ? <p className="soft">{more}</p> : null}
+        <div className={classes.says}>{sentence}</div>
+        {more ? <div className="soft">{more}</div> : null}
       </div>
     </li>
   );

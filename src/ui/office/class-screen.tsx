@@ -118,7 +118,7 @@ export function ClassScreen({
         </h1>
         <PlaceLink to={{ at: 'office-classes' }}>{t('all-classes')}</PlaceLink>
       </div>
-      <p className={classes.large}>
+      <div className={classes.large}>
         {t.rich('is', {
           name: () => (
             <TextSlot value={view.name} label={t('new-name')} most={120} change={(name) => change({ name })} />
@@ -181,7 +181,7 @@ export function ClassScreen({
             </Slot>
           ),
         })}
-      </p>
+      </div>
       <p role="alert" className={classes.problem}>
         {problem}
       </p>

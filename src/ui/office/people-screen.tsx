@@ -109,7 +109,7 @@ export function PeopleScreen({
           maxLength={80}
           onChange={({ currentTarget }) => type(currentTarget.value)}
         />
-        <p className={classes.sentence}>
+        <div className={classes.sentence}>
           {t.rich('shows', {
             who: () => (
               <Slot words={t(`who-${shown.who}`)} label={t('who')}>
@@ -171,7 +171,7 @@ export function PeopleScreen({
               </Slot>
             ),
           })}
-        </p>
+        </div>
         <p className={`${classes.total} num`} role="status">
           {t('total', { n: total })}
         </p>

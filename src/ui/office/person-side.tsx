@@ -52,7 +52,7 @@ export function PersonSide({ person, classes: all, close, zone, now }: Props) {
         </h2>
         <PlaceLink to={close}>{t('close')}</PlaceLink>
       </div>
-      <p className={classes.sentence}>
+      <div className={classes.sentence}>
         {t.rich('is', {
           name: () => <TextSlot value={person.name} label={t('name')} most={160} change={(name) => change({ name })} />,
           family: () => (
@@ -114,7 +114,7 @@ export function PersonSide({ person, classes: all, close, zone, now }: Props) {
           came: person.came_at === null ? 'no' : 'yes',
           day: person.came_at === null ? '' : times.heading(person.came_at),
         })}
-      </p>
+      </div>
       <p role="alert" className={classes.problem}>
         {problem}
       </p>

@@ -88,7 +88,7 @@ function FileLine({ file, editable, columns, head }: FileProps) {
   );
   return (
     <>
-      <p className={classes.file}>
+      <div className={classes.file}>
         {t.rich('file', {
           name: () => (
             <strong>
@@ -120,7 +120,7 @@ function FileLine({ file, editable, columns, head }: FileProps) {
               ),
             })
           : null}
-      </p>
+      </div>
       {file.lacking.length > 0 ? (
         <div className={`${office.section} ${classes.lacks}`}>
           <p role="alert">
@@ -226,7 +226,7 @@ function NewAndGone({
       {going.n === 0 ? null : (
         <>
           <h3>{t('gone', { n: going.n })}</h3>
-          <p className={office.sentence}>
+          <div className={office.sentence}>
             {t.rich('they', {
               what: () =>
                 editable ? (
@@ -246,7 +246,7 @@ function NewAndGone({
                   <strong>{t(`people-${view.choices.people}`)}</strong>
                 ),
             })}
-          </p>
+          </div>
           <p className={classes.names}>
             {going.first.join(', ')}
             {going.n > going.first.length ? ' …' : ''}

@@ -207,7 +207,7 @@ function Notices({ view, zone }: { readonly view: YearView; readonly zone: strin
           minRows={2}
           onChange={({ currentTarget }) => setBody(currentTarget.value)}
         />
-        <p className={classes.sentence}>
+        <div className={classes.sentence}>
           {t.rich('notice-for', {
             who: () => (
               <Slot words={t(`for-${forRole ?? 'all'}`)} label={t('for-whom')}>
@@ -242,7 +242,7 @@ function Notices({ view, zone }: { readonly view: YearView; readonly zone: strin
               </Slot>
             ),
           })}
-        </p>
+        </div>
         <p role="alert" className={classes.problem}>
           {problem}
         </p>
@@ -293,8 +293,8 @@ export function YearScreen({
           change={async (changes) => (await act('/api/office/school', { ...school, ...changes })).ok}
           line={(part, sentence, more) => (
             <div key={part}>
-              <p className={classes.sentence}>{sentence}</p>
-              {more ? <p className={`${classes.sentence} soft`}>{more}</p> : null}
+              <div className={classes.sentence}>{sentence}</div>
+              {more ? <div className={`${classes.sentence} soft`}>{more}</div> : null}
             </div>
           )}
         />
