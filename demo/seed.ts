@@ -52,7 +52,7 @@ export async function seedDemo(db: Database, now: Instant): Promise<boolean> {
     await addDrafts(within, async (id) => (await findPerson(within, id as PersonId)) as Person, now);
     // Whoever has something to show for it was here this morning or yesterday.
     await tx.query(
-      `UPDATE person SET signed_in_at = $1::timestamptz - (length(name) % 29) * interval '1 hour', came_at = $1::timestamptz - interval '80 days'
+      `UPDATE person SET signed_in_at = $1::timestamptz - (length(name) * 7 % 5 + 1) * interval '47 minutes', came_at = $1::timestamptz - interval '80 days'
        WHERE NOT id = ANY($2)`,
       [time(now), FRESH_STUDENTS],
     );

@@ -9,8 +9,6 @@ import makeTemplate from './jest-template.mjs';
 const SHOTS = [
   { name: 'today', path: '/today', who: 's-imke' },
   { name: 'work', path: '/work', who: 's-imke' },
-  { name: 'shelf', path: '/shelf', who: 's-imke' },
-  { name: 'find', path: '/today', who: 's-imke', find: 'tide' },
   { name: 'pdf', path: '/classes/tide-pool/materials/shore-guide', who: 's-imke' },
   { name: 'class-line', path: '/classes/weather', who: 's-imke' },
   { name: 'desk', path: '/desk/cloud-ladder', who: 's-imke' },
@@ -22,16 +20,31 @@ const SHOTS = [
   { name: 'feedback', path: '/desk/bearings#sheet=feedback', who: 's-imke' },
   { name: 'receipt', path: '/receipts', who: 's-imke', open: /Storm words/ },
   { name: 'marking', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello' },
-  { name: 'teacher-today', path: '/today', who: 't-bello' },
   { name: 'set-work', path: '/set/draft-fog', who: 't-bello', press: [/^Answer the questions/, 'Rules'] },
   { name: 'set-questions', path: '/set/draft-storm', who: 't-bello', press: [/^Three questions/] },
   { name: 'course', path: '/classes/tide-pool/course?from=weather&first=2027-01-11', who: 't-bello' },
+  { name: 'office', path: '/office/people?class=weather&person=s-wren', who: 'o-quill', check: 4 },
+  { name: 'roster', path: '/office/rosters', who: 'o-quill', roster: true },
+  { name: 'first-start', path: '/begin', who: null, empty: true },
 ] as const;
+
+/** A list with what lists have: letters of another time, a name twice, a class with a slip in it. */
+const LIST = [
+  'name;user name;class',
+  'Aalders, Imke;imke;Weather & Sky',
+  'Chiara Lund-Ferro;chiara;Weather & Sky',
+  'Lotte Brandt;;Weather & Sky',
+  'Mira Sundin;imke;Weather & Sky',
+  'Tarek Aziz-Holm;007;Weather & Ski',
+  'Eskil Berg;eskil.b;Weather & Sky',
+  'Jörg Müller;jorg;Weather & Sky',
+].join('\r\n');
 
 const folder = join(process.cwd(), 'docs', 'screenshots');
 mkdirSync(folder, { recursive: true });
 await makeTemplate();
 const school = await School.open();
+const begun = await School.empty();
 const browser = await chromium.launch({
   executablePath: CHROMIUM,
   args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
@@ -41,10 +54,11 @@ for (const shot of SHOTS) {
     viewport: 'phone' in shot ? { width: 390, height: 844 } : { width: 1280, height: 800 },
     colorScheme: 'dark' in shot ? 'dark' : 'light',
     locale: 'locale' in shot ? shot.locale : 'en-GB',
+    timezoneId: 'Europe/Lisbon',
     reducedMotion: 'reduce',
   });
   const page = shot.who ? await signIn(context, school, shot.who) : await context.newPage();
-  await page.goto(school.url + shot.path);
+  await page.goto(('empty' in shot ? begun.url : school.url) + shot.path);
   if (shot.path.startsWith('/desk'))
     await page
       .locator('.answer')
@@ -69,9 +83,25 @@ for (const shot of SHOTS) {
   }
   if ('press' in shot) for (const name of shot.press) await page.getByRole('button', { name }).first().click();
   if ('open' in shot) await page.getByRole('link', { name: shot.open }).click();
-  if ('find' in shot) {
-    await page.keyboard.press('Control+k');
-    await page.getByRole('combobox').fill(shot.find);
+  if ('check' in shot) for (let i = 3; i < 3 + shot.check; i += 1) await page.getByRole('checkbox').nth(i).check();
+  if ('roster' in shot) {
+    const buffer = Buffer.from(LIST, 'latin1');
+    await page.locator('input[type=file]').setInputFiles({ name: 'autumn.csv', mimeType: 'text/csv', buffer });
+    await page.waitForURL('**/rosters/*');
+  }
+  if ('empty' in shot) {
+    const [code = ''] = /\d{4} \d{4}/.exec(begun.said) ?? [];
+    for (const [place, words] of [
+      [/^The code in the terminal/, code],
+      [/^name of the school/, 'The Harbour School'],
+      [/^Its name in/, 'مدرسة الميناء'],
+      [/^whom, where and when/, 'Ms Quill in the school office, weekdays 8:00 to 15:30'],
+    ] as const) {
+      await page.getByRole('button', { name: place }).click();
+      await page.getByRole('dialog').locator('input').fill(words);
+      await page.getByRole('dialog').locator('input').press('Enter');
+      await page.getByRole('dialog').waitFor({ state: 'hidden' });
+    }
   }
   if ('attach' in shot)
     await page
@@ -84,5 +114,7 @@ for (const shot of SHOTS) {
   await context.close();
 }
 await browser.close();
-await school.end();
-school.remove();
+for (const one of [school, begun]) {
+  await one.end();
+  one.remove();
+}

@@ -16,6 +16,16 @@ interface CameIn {
   readonly notes: readonly CourseNote[];
 }
 
+/** What is said of several things is said once. */
+function grouped(notes: readonly CourseNote[]): Iterable<readonly CourseNote[]> {
+  const groups = new Map<string, CourseNote[]>();
+  for (const note of notes) {
+    const key = `${note.what} ${note.code}`;
+    groups.set(key, [...(groups.get(key) ?? []), note]);
+  }
+  return groups.values();
+}
+
 function Notes({ notes }: { readonly notes: readonly CourseNote[] }) {
   const t = useTranslations('cartridge');
   if (notes.length === 0) return <p className="moss">{t('all-kept')}</p>;
@@ -23,13 +33,15 @@ function Notes({ notes }: { readonly notes: readonly CourseNote[] }) {
     <>
       <p>{t('not-all', { n: notes.length })}</p>
       <ul>
-        {notes.map(({ title, what, code }, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: the same may be said of two things of one name
-          <li key={i}>
-            <bdi>{title || t('no-title')}</bdi>: {t(`note-${code}`)}
-            <span className="soft"> {t(what)}</span>
-          </li>
-        ))}
+        {[...grouped(notes)].map((same) => {
+          const [{ what, code }] = same as [CourseNote];
+          return (
+            <li key={`${what} ${code}`}>
+              {t(`note-${code}`)} <span className="soft">{t(what)}</span>:{' '}
+              <bdi>{same.map(({ title }) => title || t('no-title')).join(', ')}</bdi>
+            </li>
+          );
+        })}
       </ul>
     </>
   );
