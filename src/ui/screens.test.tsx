@@ -96,6 +96,11 @@ test('every screen finds its guide, and every guide is found', () => {
     '/answers/cloud-names-1': 'answers',
     '/set/draft-fog': 'set',
     '/password': 'password',
+    '/office/people': 'people',
+    '/office/classes/weather': 'office-classes',
+    '/office/lessons': 'office-classes',
+    '/office/log': 'year',
+    '/office/rosters/x': 'rosters',
   };
   for (const [path, guide] of Object.entries(paths)) expect([path, guideAt(path)]).toEqual([path, guide]);
   const reached = new Set(Object.values(paths));

@@ -1,3 +1,6 @@
+/** Lines of a list of the office, at most: further ones are turned to. */
+export const LINES = 50;
+
 /** What narrows and sorts the office's list of people. */
 export interface PeopleShown {
   readonly find: string;

@@ -10,11 +10,11 @@ import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
-import { Mark } from '@/ui/frame/mark';
 import { Beginning } from '@/ui/office/beginning';
 import { SchoolSentences } from '@/ui/office/school-sentences';
 import { TextSlot } from '@/ui/office/text-slot';
 import { YesSlot } from '@/ui/set/slot';
+import { WayInHead } from '@/ui/sign-in/way-in-head';
 import classes from './begin.module.css';
 
 interface Props {
@@ -70,7 +70,6 @@ type Part = (typeof PARTS)[number];
 /** The first screen of a school: six sentences, of which each place can be filled in. */
 export function BeginScreen({ until: given, wayIn, now }: Props) {
   const t = useTranslations('begin');
-  const frame = useTranslations('frame');
   const locale = localeOf(useLocale());
   const [until, setUntil] = useState(given);
   const [school, setSchool] = useState<SchoolDraft>({
@@ -115,10 +114,6 @@ export function BeginScreen({ until: given, wayIn, now }: Props) {
     setBusy(false);
     refuse(answer);
   };
-  const language = async (to: string) => {
-    await post('/api/language', { locale: to });
-    window.location.reload();
-  };
   const line = (part: Part, sentence: ReactNode, more: ReactNode) => (
     <li key={part} className={classes.line} data-met={!unmet.has(part) || undefined} id={`say-${part}`}>
       <i aria-hidden="true" />
@@ -130,25 +125,9 @@ export function BeginScreen({ until: given, wayIn, now }: Props) {
   );
   return (
     <div className={classes.page}>
-      <header className={classes.bar}>
-        <span className={classes.mark}>
-          <Mark name={frame('name')} />
-        </span>
-        <nav aria-label={frame('language')} className={classes.languages}>
-          {Object.entries(LOCALES).map(([key, { name }]) => (
-            <button
-              key={key}
-              type="button"
-              lang={key}
-              className="quiet"
-              aria-current={key === locale || undefined}
-              onClick={() => language(key)}
-            >
-              {name}
-            </button>
-          ))}
-        </nav>
-      </header>
+      <div className={classes.bar}>
+        <WayInHead />
+      </div>
       <main className={classes.main} id="main">
         <div className={classes.head}>
           <h1>{t('title')}</h1>

@@ -48,30 +48,20 @@ export function ChosenStrip({ chosen, n, total, classes: all, chooseAll, chooseN
         ) : null}
       </div>
       <div className={classes.acts}>
-        <Slot words={t('put-into')} label={t('many')}>
-          {(close) => (
-            <Choices
-              choices={all.map(({ id, name }) => ({ value: id as string, words: name }))}
-              chosen={null as string | null}
-              choose={async (id) => {
-                close();
-                await many({ act: 'put-into', class: id });
-              }}
-            />
-          )}
-        </Slot>
-        <Slot words={t('take-out')} label={t('many')}>
-          {(close) => (
-            <Choices
-              choices={all.map(({ id, name }) => ({ value: id as string, words: name }))}
-              chosen={null as string | null}
-              choose={async (id) => {
-                close();
-                await many({ act: 'take-out', class: id });
-              }}
-            />
-          )}
-        </Slot>
+        {(['put-into', 'take-out'] as const).map((what) => (
+          <Slot key={what} words={t(what)} label={t('many')}>
+            {(close) => (
+              <Choices
+                choices={all.map(({ id, name }) => ({ value: id as string, words: name }))}
+                chosen={null as string | null}
+                choose={async (id) => {
+                  close();
+                  await many({ act: what, class: id });
+                }}
+              />
+            )}
+          </Slot>
+        ))}
         <Slot words={t('other-role')} label={t('many')}>
           {(close) => (
             <Choices

@@ -3,14 +3,16 @@
 import { TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
-import { type FormEvent, useEffect, useRef, useState } from 'react';
+import { type FormEvent, useState } from 'react';
 import { addressOf } from '@/core/places';
 import type { ClassesView } from '@/server/reading/office/classes';
 import { PlaceLink } from '@/ui/common/place-link';
 import { PrimaryButton } from '@/ui/common/primary-button';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
+import { FindField } from './find-field';
 import classes from './office.module.css';
+import { Pages } from './pages';
 import { useOffice } from './use-office';
 
 /** A new class: a name is enough. */
@@ -68,18 +70,7 @@ export function ClassesScreen({
   const router = useRouter();
   const times = useTimes(zone);
   const { act, busy, problem } = useOffice();
-  const [find, setFind] = useState(view.find);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const wait = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => () => clearTimeout(wait.current), []);
-  const type = (typed: string) => {
-    setFind(typed);
-    clearTimeout(wait.current);
-    wait.current = setTimeout(
-      () => router.replace(addressOf({ at: 'office-classes', find: typed.trim() || null }), { scroll: false }),
-      250,
-    );
-  };
   const choose = (id: string, on: boolean) =>
     setChosen(new Set(on ? [...chosen, id] : [...chosen].filter((one) => one !== id)));
   const end = async (ended: boolean) => {
@@ -97,13 +88,10 @@ export function ClassesScreen({
         </p>
       </div>
       <div className={classes.choice}>
-        <TextInput
-          aria-label={t('find')}
-          placeholder={t('find')}
-          size="md"
-          value={find}
-          maxLength={80}
-          onChange={({ currentTarget }) => type(currentTarget.value)}
+        <FindField
+          given={view.find}
+          label={t('find')}
+          find={(typed) => router.replace(addressOf({ at: 'office-classes', find: typed || null }), { scroll: false })}
         />
       </div>
       <div className={`${classes.sheet} ${classes.scrolls}`}>
@@ -153,14 +141,7 @@ export function ClassesScreen({
             ))}
           </tbody>
         </table>
-        {total > list.length ? (
-          <nav className={classes.pages} aria-label={t('pages')}>
-            {from > 0 ? <PlaceLink to={page(Math.max(0, from - 50))}>{t('before')}</PlaceLink> : null}
-            {from + list.length < total ? (
-              <PlaceLink to={page(from + 50)}>{t('after', { n: total - from - list.length })}</PlaceLink>
-            ) : null}
-          </nav>
-        ) : null}
+        <Pages from={from} shown={list.length} total={total} to={page} />
       </div>
       <section className={classes.section} aria-labelledby="open-class">
         <h2 id="open-class">{t('open-title')}</h2>

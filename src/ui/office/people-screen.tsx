@@ -1,21 +1,22 @@
 'use client';
 
-import { TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
-import { useEffect, useRef, useState } from 'react';
-import { PEOPLE_SORTS, type PeopleShown, SIGNED_IN, saidOf, WHO } from '@/core/office/people-shown';
+import { useState } from 'react';
+import { type PEOPLE_SORTS, type PeopleShown, saidOf } from '@/core/office/people-shown';
 import { givenPart } from '@/core/office/person';
 import { addressOf, type Place } from '@/core/places';
 import type { PeopleView } from '@/server/reading/office/people';
 import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
-import { Choices, Slot } from '@/ui/set/slot';
 import { AddPerson } from './add-person';
 import { ChosenStrip } from './chosen-strip';
+import { FindField } from './find-field';
 import classes from './office.module.css';
+import { Pages } from './pages';
 import { PersonSide } from './person-side';
+import { ShownSentence } from './shown-sentence';
 
 type Listed = PeopleView['list'][number];
 
@@ -62,21 +63,13 @@ export function PeopleScreen({
   const t = useTranslations('people');
   const router = useRouter();
   const { shown, list, total, counts, from, beside } = view;
-  const [find, setFind] = useState(shown.find);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [all, setAll] = useState(false);
   const [adding, setAdding] = useState(false);
   const signedIn = useSignedIn(zone, now);
-  const wait = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => () => clearTimeout(wait.current), []);
   const show = (changes: Partial<PeopleShown>) => {
     setAll(false);
-    router.replace(addressOf(placeOf({ ...shown, find, ...changes })), { scroll: false });
-  };
-  const type = (typed: string) => {
-    setFind(typed);
-    clearTimeout(wait.current);
-    wait.current = setTimeout(() => show({ find: typed.trim() }), 250);
+    router.replace(addressOf(placeOf({ ...shown, ...changes })), { scroll: false });
   };
   const choose = (ids: readonly string[], on: boolean) => {
     setAll(false);
@@ -84,7 +77,6 @@ export function PeopleScreen({
   };
   const here = list.map(({ id }) => id as string);
   const chosenHere = here.filter((id) => all || chosen.has(id));
-  const inClass = view.classes.find(({ id }) => id === shown.inClass)?.name ?? t('any-class');
   const none = () => {
     setAll(false);
     setChosen(new Set());
@@ -101,76 +93,9 @@ export function PeopleScreen({
         </div>
       </div>
       <div className={classes.choice}>
-        <TextInput
-          aria-label={t('find')}
-          placeholder={t('find')}
-          size="md"
-          value={find}
-          maxLength={80}
-          onChange={({ currentTarget }) => type(currentTarget.value)}
-        />
+        <FindField given={shown.find} label={t('find')} find={(find) => show({ find })} />
         <div className={classes.sentence}>
-          {t.rich('shows', {
-            who: () => (
-              <Slot words={t(`who-${shown.who}`)} label={t('who')}>
-                {(close) => (
-                  <Choices
-                    choices={WHO.map((value) => ({ value, words: t(`who-${value}`) }))}
-                    chosen={shown.who}
-                    choose={(who) => {
-                      show({ who });
-                      close();
-                    }}
-                  />
-                )}
-              </Slot>
-            ),
-            class: () => (
-              <Slot words={inClass} label={t('in-class')}>
-                {(close) => (
-                  <Choices
-                    choices={[
-                      { value: '', words: t('any-class') },
-                      ...view.classes.map(({ id, name }) => ({ value: id as string, words: name })),
-                    ]}
-                    chosen={shown.inClass ?? ''}
-                    choose={(id) => {
-                      show({ inClass: id === '' ? null : id });
-                      close();
-                    }}
-                  />
-                )}
-              </Slot>
-            ),
-            in: () => (
-              <Slot words={t(`in-${shown.signedIn}`)} label={t('signed-in')}>
-                {(close) => (
-                  <Choices
-                    choices={SIGNED_IN.map((value) => ({ value, words: t(`in-${value}`) }))}
-                    chosen={shown.signedIn}
-                    choose={(value) => {
-                      show({ signedIn: value });
-                      close();
-                    }}
-                  />
-                )}
-              </Slot>
-            ),
-            sort: () => (
-              <Slot words={t(`sort-${shown.sort}`)} label={t('sort')}>
-                {(close) => (
-                  <Choices
-                    choices={PEOPLE_SORTS.map((value) => ({ value, words: t(`sort-${value}`) }))}
-                    chosen={shown.sort}
-                    choose={(sort) => {
-                      show({ sort });
-                      close();
-                    }}
-                  />
-                )}
-              </Slot>
-            ),
-          })}
+          <ShownSentence shown={shown} all={view.classes} show={show} />
         </div>
         <p className={`${classes.total} num`} role="status">
           {t('total', { n: total })}
@@ -267,18 +192,7 @@ export function PeopleScreen({
               })}
             </tbody>
           </table>
-          {total > list.length ? (
-            <nav className={classes.pages} aria-label={t('pages')}>
-              {from > 0 ? (
-                <PlaceLink to={placeOf(shown, { from: Math.max(0, from - 50) })}>{t('before')}</PlaceLink>
-              ) : null}
-              {from + list.length < total ? (
-                <PlaceLink to={placeOf(shown, { from: from + 50 })}>
-                  {t('after', { n: total - from - list.length })}
-                </PlaceLink>
-              ) : null}
-            </nav>
-          ) : null}
+          <Pages from={from} shown={list.length} total={total} to={(at) => placeOf(shown, { from: at })} />
         </div>
         {beside ? (
           <PersonSide

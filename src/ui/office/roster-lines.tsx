@@ -55,7 +55,7 @@ function Line({ line, file, mend, confirm, editable }: LineProps) {
       <p className={classes.why}>
         <span>
           {file === null ? null : <bdi>{file}: </bdi>}
-          {why}
+          {why}{' '}
           {line.code === 'unlike-class' && !line.understood && editable ? (
             <button type="button" className="quiet" onClick={confirm}>
               {t('is-new-class')}

@@ -1,18 +1,17 @@
 'use client';
 
 import { PasswordInput, TextInput } from '@mantine/core';
-import { useLocale, useTranslations } from 'next-intl';
+import { useTranslations } from 'next-intl';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { addressOf } from '@/core/places';
-import { LOCALES, localeOf } from '@/i18n/locales';
 import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { PlaceLink } from '@/ui/common/place-link';
 import { PrimaryButton } from '@/ui/common/primary-button';
 import { useClearedDevice } from '@/ui/device/use-cleared-device';
-import { Mark } from '@/ui/frame/mark';
 import classes from './sign-in.module.css';
 import { useTurn } from './use-turn';
+import { WayInHead } from './way-in-head';
 
 interface DemoPerson {
   readonly id: string;
@@ -23,9 +22,7 @@ interface DemoPerson {
 /** The way in: a user name and a password, a code for who has forgotten it, and in the demo one click. */
 export function SignInScreen({ school, help, people }: { school: string; help: string; people: DemoPerson[] }) {
   const t = useTranslations('sign-in');
-  const frame = useTranslations('frame');
   const keeper = useTranslations('keeper');
-  const locale = localeOf(useLocale());
   const [forgotten, setForgotten] = useState(false);
   const [userName, setUserName] = useState('');
   const [password, setPassword] = useState('');
@@ -58,32 +55,10 @@ export function SignInScreen({ school, help, people }: { school: string; help: s
     if (forgotten) void enter('/api/sign-in/reset', { userName, code, password });
     else void enter('/api/sign-in', { userName, password });
   };
-  const language = async (next: string) => {
-    await post('/api/language', { locale: next });
-    window.location.reload();
-  };
 
   return (
     <div className={classes.page}>
-      <header className={classes.head}>
-        <span className={classes.mark}>
-          <Mark name={frame('name')} />
-        </span>
-        <nav aria-label={frame('language')} className={classes.languages}>
-          {Object.entries(LOCALES).map(([key, { name }]) => (
-            <button
-              key={key}
-              type="button"
-              lang={key}
-              className="quiet"
-              aria-current={key === locale || undefined}
-              onClick={() => language(key)}
-            >
-              {name}
-            </button>
-          ))}
-        </nav>
-      </header>
+      <WayInHead />
       <main className={classes.main} id="main">
         <section className={classes.form} aria-labelledby="sign-in-title">
           <h1 id="sign-in-title">{forgotten ? t('new-password') : t('title')}</h1>

@@ -8,9 +8,9 @@ import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { PlaceLink } from '@/ui/common/place-link';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
-import { Mark } from '@/ui/frame/mark';
 import classes from './sign-in.module.css';
 import { useTurn } from './use-turn';
+import { WayInHead } from './way-in-head';
 
 interface Whose {
   readonly name: string;
@@ -22,7 +22,6 @@ interface Whose {
 export function SlipScreen({ school, help }: { readonly school: string; readonly help: string }) {
   const t = useTranslations('slip');
   const way = useTranslations('sign-in');
-  const frame = useTranslations('frame');
   const [code, setCode] = useState('');
   const [whose, setWhose] = useState<Whose | null>(null);
   const [password, setPassword] = useState('');
@@ -74,11 +73,7 @@ export function SlipScreen({ school, help }: { readonly school: string; readonly
   };
   return (
     <div className={classes.page}>
-      <header className={classes.head}>
-        <span className={classes.mark}>
-          <Mark name={frame('name')} />
-        </span>
-      </header>
+      <WayInHead />
       <main className={classes.main} id="main">
         <section className={classes.form} aria-labelledby="slip-title">
           <h1 id="slip-title">{t('title')}</h1>

@@ -1,10 +1,10 @@
 import type { ClassId } from '@/core/ids';
+import { LINES } from '@/core/office/people-shown';
 import { findClass, unitsOf } from '@/store/classes';
 import { type Queryable, readTogether } from '@/store/database';
 import { actsAbout } from '@/store/office-acts';
 import { countClasses, listedClasses, membersOfClass, numberedLessons, weekOfSchool } from '@/store/office-classes';
 import { lessonTimes } from '@/store/year';
-import { LINES } from './people';
 
 export const classesScreen = async (db: Queryable, find: string, from: number) => ({
   find,

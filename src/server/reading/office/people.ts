@@ -1,12 +1,9 @@
 import type { Instant, PersonId } from '@/core/ids';
-import type { PeopleShown } from '@/core/office/people-shown';
+import { LINES, type PeopleShown } from '@/core/office/people-shown';
 import { type Queryable, readTogether } from '@/store/database';
 import { actsAbout } from '@/store/office-acts';
 import { classNames } from '@/store/office-classes';
 import { classesOfPerson, countShown, listedPeople, peopleCounts, personForOffice } from '@/store/office-people';
-
-/** Lines of a list of the office, at most: further ones are turned to. */
-export const LINES = 50;
 
 /** The people of the school as their list shows them, with one of them beside it. */
 export async function peopleScreen(
