@@ -1,6 +1,7 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { waitFor } from '@testing-library/react';
 import { Screens } from '@/testing/screen';
+import type { WhereAtWork } from './commands';
 import { FindDialog } from './find-dialog';
 
 let screens: Screens;
@@ -10,12 +11,12 @@ beforeAll(async () => {
 });
 afterAll(() => screens.end());
 
-async function open() {
+async function open(where: WhereAtWork = { classes: true, office: false }) {
   let closed = 0;
   const close = () => {
     closed += 1;
   };
-  const page = await screens.draw(() => <FindDialog close={close} />, 'over');
+  const page = await screens.draw(() => <FindDialog where={where} close={close} />, 'over');
   return { ...page, box: page.getByRole('combobox', { name: 'Find' }), closed: () => closed };
 }
 
@@ -57,4 +58,15 @@ test('it says when nothing is called so, and when the school cannot be asked', a
   await page.hand.type(page.box, 'y');
   await waitFor(() => expect(page.getByRole('status').textContent).toMatch(/cannot be reached/));
   screens.instead = null;
+});
+
+test('whoever is of the office alone is offered its places, and none of those in classes', async () => {
+  const page = await open({ classes: false, office: true });
+  await page.hand.type(page.box, 'rosters');
+  await page.hand.click(await page.findByRole('option', { name: /Go to Rosters/ }));
+  expect(screens.went.at(-1)).toBe('/office/rosters');
+  await page.hand.clear(page.box);
+  await page.hand.type(page.box, 'timetab');
+  await waitFor(() => expect(page.queryByRole('option', { name: /Go to Rosters/ })).toBeNull());
+  expect(page.queryByRole('option', { name: /See the timetable/ })).toBeNull();
 });

@@ -10,7 +10,7 @@ import type { FoundPlace } from '@/server/reading/find/finding';
 import { post } from '@/ui/common/client-request';
 import { Sail } from '@/ui/common/sail';
 import { GUIDES } from '@/ui/help/guides';
-import { COMMANDS, type Command } from './commands';
+import { type Command, commandsFor, type WhereAtWork } from './commands';
 import classes from './find.module.css';
 
 const SETTLE = 90;
@@ -31,12 +31,12 @@ const folded = (term: string): string =>
     .toLowerCase();
 
 /** Commands and guides in the person's language, found by the beginnings of words and past a slip of the finger. */
-function useOwnRows(asked: string): readonly Row[] {
+function useOwnRows(asked: string, where: WhereAtWork): readonly Row[] {
   const t = useTranslations('find');
   const guide = useTranslations('guide');
   const { rows, index } = useMemo(() => {
     const all: (Row & { readonly also: string })[] = [
-      ...COMMANDS.map((command) => ({
+      ...commandsFor({ classes: where.classes, office: where.office }).map((command) => ({
         key: `command-${command.key}`,
         title: t(`command-${command.key}`),
         says: t('kind-command'),
@@ -58,7 +58,7 @@ function useOwnRows(asked: string): readonly Row[] {
     const search = new MiniSearch({ idField: 'key', fields: ['title', 'also'], processTerm: folded });
     search.addAll(all);
     return { rows: new Map(all.map((row) => [row.key, row])), index: search };
-  }, [t, guide]);
+  }, [t, guide, where.classes, where.office]);
   return useMemo(
     () =>
       index
@@ -105,7 +105,7 @@ function usePlaces(asked: string): {
 }
 
 /** Find: any class, assignment, material, document, guide or command, by a few letters. */
-export function FindDialog({ close }: { close: () => void }) {
+export function FindDialog({ where, close }: { readonly where: WhereAtWork; readonly close: () => void }) {
   const t = useTranslations('find');
   const router = useRouter();
   const { setColorScheme } = useMantineColorScheme();
@@ -114,7 +114,7 @@ export function FindDialog({ close }: { close: () => void }) {
   const list = useRef<HTMLDivElement>(null);
   const asked = words.trim();
   const { places, asking, away } = usePlaces(asked);
-  const own = useOwnRows(asked);
+  const own = useOwnRows(asked, where);
   const rows: readonly Row[] = [
     ...places.map((place, i) => ({
       key: `place-${i}`,

@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import { PlaceLink } from '@/ui/common/place-link';
+import type { WhereAtWork } from '@/ui/find/commands';
 import classes from './frame.module.css';
 import { LaterWords } from './later-words';
 
@@ -11,7 +12,15 @@ const FindDialog = dynamic(() => import('@/ui/find/find-dialog').then((loaded) =
 const HelpHere = dynamic(() => import('@/ui/help/help-here').then((loaded) => loaded.HelpHere), { ssr: false });
 
 /** Find, What's new and Help, at the far side of the bar. Ctrl K finds from anywhere. */
-export function FarTools({ unread, help }: { unread: number; help: string }) {
+export function FarTools({
+  unread,
+  help,
+  where,
+}: {
+  readonly unread: number;
+  readonly help: string;
+  readonly where: WhereAtWork;
+}) {
   const t = useTranslations('frame');
   const [open, setOpen] = useState<'find' | 'help' | null>(null);
   useEffect(() => {
@@ -41,7 +50,7 @@ export function FarTools({ unread, help }: { unread: number; help: string }) {
       {open === null ? null : (
         <LaterWords>
           {open === 'find' ? (
-            <FindDialog close={() => setOpen(null)} />
+            <FindDialog where={where} close={() => setOpen(null)} />
           ) : (
             <HelpHere help={help} close={() => setOpen(null)} />
           )}

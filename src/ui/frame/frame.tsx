@@ -59,7 +59,7 @@ export function Frame({ shortName, role, office, unread, help, now, heard, tag, 
         </PlaceLink>
         <FrameWords words={role === 'office' ? ofOffice : own} ofOffice={office ? ofOffice : []} label={t('places')} />
         <div className={classes.far}>
-          <FarTools unread={unread} help={help} />
+          <FarTools unread={unread} help={help} where={{ classes: role !== 'office', office }} />
           <PersonMenu name={shortName} role={role} />
         </div>
       </header>
