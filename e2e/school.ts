@@ -40,7 +40,7 @@ export class School {
     return school;
   }
 
-  /** What the terminal has said so far. */
+  /** What the terminal has said since it was started. */
   get said(): string {
     return this.#said;
   }
@@ -60,6 +60,7 @@ export class School {
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     this.#process = started;
+    this.#said = '';
     await new Promise<void>((resolve, reject) => {
       started.stdout?.on('data', (data: Buffer) => {
         this.#said += String(data);

@@ -7,6 +7,15 @@ import { type Database, many } from './database';
 const LOCK = 7301;
 const FOLDER = join(process.cwd(), 'src', 'store', 'migrations');
 
+/** The files that there are, in their order. */
+const filesIn = (folder: string): readonly string[] =>
+  readdirSync(folder)
+    .sort()
+    .filter((name) => /^\d{3}_\w+\.sql$/.test(name));
+
+/** The last change of the tables that this version knows. */
+export const newestMigration = (): string => filesIn(FOLDER).at(-1) ?? '';
+
 /**
  * Brings the tables up to date: every numbered file that has not run yet, in order, each together with a note of itself
  * or not at all. Several processes at once take turns: whether a file has run is looked at once more behind the lock.
@@ -23,9 +32,7 @@ export async function migrate(db: Database, folder = FOLDER, last = '999'): Prom
   const done = new Set(
     (await many(db, z.object({ name: z.string() }), 'SELECT name FROM migration')).map(({ name }) => name),
   );
-  const lacking = readdirSync(folder)
-    .sort()
-    .filter((name) => /^\d{3}_\w+\.sql$/.test(name) && name <= last && !done.has(name));
+  const lacking = filesIn(folder).filter((name) => name <= last && !done.has(name));
   for (const name of lacking) {
     // One statement, so one transaction: it ends with whatever breaks in it.
     await db.run(`DO $migrate$ BEGIN

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { ClassId, Instant, PersonId } from '@/core/ids';
 import type { PeopleShown } from '@/core/office/people-shown';
 import { type PersonDraft, ROLES } from '@/core/office/person';
+import { SLIP_KINDS } from '@/core/office/slip-code';
 import { id, maybeInstant } from './columns';
 import { first, json, made, type Queryable, row, rows, time } from './database';
 
@@ -114,7 +115,7 @@ export const personForOffice = (personId: PersonId) =>
       has_password: z.boolean(),
       slip: z
         .object({
-          kind: z.string(),
+          kind: z.enum(SLIP_KINDS),
           made_at: maybeInstant,
           used_at: maybeInstant,
           expires_at: maybeInstant,

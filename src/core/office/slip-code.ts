@@ -1,6 +1,15 @@
-/** `once`: with it a password is chosen. `card`: with it somebody signs in each time, until it is taken back. */
-export const SLIP_KINDS = ['once', 'card'] as const;
-export type SlipKind = (typeof SLIP_KINDS)[number];
+const DAY = 86_400_000;
+
+/** What can be printed for somebody: whether a password is chosen with it, and how long it is good, in milliseconds. */
+export const SLIPS = {
+  /** With it a password is chosen, once. */
+  once: { choosesPassword: true, lasts: 30 * DAY },
+  /** With it somebody signs in each time, until it is taken back. */
+  card: { choosesPassword: false, lasts: 400 * DAY },
+} as const;
+
+export type SlipKind = keyof typeof SLIPS;
+export const SLIP_KINDS = Object.keys(SLIPS) as [SlipKind, ...SlipKind[]];
 
 /**
  * Letters and digits that nobody mistakes for each other: 32 of them, five bits each (Crockford's base 32 leaves out I, L, O and

@@ -41,7 +41,7 @@ export function PersonSide({ person, classes: all, close, zone, now }: Props) {
     if (slip === null) return t('no-slip');
     if (slip.used_at !== null) return t('slip-used', { at: times.moment(slip.used_at, now) });
     if (slip.revoked) return t('slip-taken-back');
-    return t(slip.kind === 'card' ? 'card-until' : 'slip-until', { day: times.heading(slip.expires_at ?? now) });
+    return t(`${slip.kind}-until`, { day: times.heading(slip.expires_at ?? now) });
   };
   const others = all.filter(({ id }) => !person.classes.some((one) => one.id === id));
   return (

@@ -16,6 +16,8 @@ export function Hatch() {
 }
 
 const KINDS = ['same', 'changed', 'gone', 'added'] as const;
+/** What is not said in the styles. */
+const FILLS: Partial<Record<(typeof KINDS)[number], object>> = { changed: { fill: 'url(#hatch)' } };
 
 /** What stays, what is other, what is not in the file and what is new, as long as there is of each. */
 export function RosterBand({ share, label }: { readonly share: Share; readonly label: string }) {
@@ -36,7 +38,7 @@ export function RosterBand({ share, label }: { readonly share: Share; readonly l
             width={Math.max(1, Math.min(width, WIDTH - x - 1))}
             height="13"
             className={classes[kind]}
-            {...(kind === 'changed' ? { fill: 'url(#hatch)' } : {})}
+            {...FILLS[kind]}
           />
         );
       })}
@@ -51,14 +53,7 @@ export function Legend({ words }: { readonly words: Readonly<Record<(typeof KIND
       {KINDS.map((kind) => (
         <li key={kind}>
           <svg viewBox="0 0 20 14" aria-hidden="true">
-            <rect
-              x="0.5"
-              y="0.5"
-              width="19"
-              height="13"
-              className={classes[kind]}
-              {...(kind === 'changed' ? { fill: 'url(#hatch)' } : {})}
-            />
+            <rect x="0.5" y="0.5" width="19" height="13" className={classes[kind]} {...FILLS[kind]} />
           </svg>
           {words[kind]}
         </li>

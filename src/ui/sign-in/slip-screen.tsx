@@ -3,6 +3,7 @@
 import { PasswordInput, TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useEffect, useState } from 'react';
+import { SLIPS, type SlipKind } from '@/core/office/slip-code';
 import { addressOf } from '@/core/places';
 import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
@@ -15,7 +16,7 @@ import { WayInHead } from './way-in-head';
 interface Whose {
   readonly name: string;
   readonly userName: string;
-  readonly kind: 'once' | 'card';
+  readonly kind: SlipKind;
 }
 
 /** The way in with a slip: whose it is, then a password of one's own; with a card nothing more. */
@@ -102,7 +103,7 @@ export function SlipScreen({ school, help }: { readonly school: string; readonly
                     user: () => <strong>{whose.userName}</strong>,
                   })}
                 </p>
-                {whose.kind === 'once' ? (
+                {SLIPS[whose.kind].choosesPassword ? (
                   <>
                     {/* A browser that keeps passwords keeps it under this name. */}
                     <input type="text" autoComplete="username" value={whose.userName} readOnly hidden />
@@ -131,7 +132,7 @@ export function SlipScreen({ school, help }: { readonly school: string; readonly
               {inLine > 0 ? way('in-turn', { wait: later(inLine) }) : null}
             </p>
             <PrimaryButton type="submit" loading={busy} fullWidth>
-              {t(whose === null ? 'look' : whose.kind === 'once' ? 'set-and-enter' : 'enter')}
+              {t(whose === null ? 'look' : SLIPS[whose.kind].choosesPassword ? 'set-and-enter' : 'enter')}
             </PrimaryButton>
             {whose === null ? null : (
               <QuietButton fullWidth mt={8} onClick={other}>

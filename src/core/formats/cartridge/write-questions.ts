@@ -15,6 +15,8 @@ interface Written {
   readonly profile: string;
   readonly presentation: string;
   readonly processing: string;
+  /** What is other there than it was. */
+  readonly changed?: CourseNote['code'];
 }
 
 const full = '<setvar action="Set" varname="SCORE">100</setvar>';
@@ -73,7 +75,12 @@ function written({ kind, set }: Part): Written | null {
     case 'number': {
       const right = set.right === null ? Number.NaN : Number(set.right);
       if (!Number.isFinite(right) || set.unit !== null) return null;
-      return { profile: 'cc.fib.v0p1', presentation: line, processing: condition(equal(String(right), ' case="No"')) };
+      return {
+        profile: 'cc.fib.v0p1',
+        presentation: line,
+        processing: condition(equal(String(right), ' case="No"')),
+        changed: 'number-as-words',
+      };
     }
     case 'long':
       return {
@@ -87,9 +94,7 @@ function written({ kind, set }: Part): Written | null {
   }
 }
 
-function item(part: Part, id: string, title: string, prompt: Doc): string | null {
-  const made = written(part);
-  if (!made) return null;
+function item(part: Part, made: Written, title: string, prompt: Doc): string {
   const meta = [
     entry('cc_profile', made.profile),
     entry('cc_weighting', String(Math.max(0, Math.round(part.points)))),
@@ -102,7 +107,7 @@ function item(part: Part, id: string, title: string, prompt: Doc): string | null
   const shown = part.why
     ? '<respcondition continue="Yes"><conditionvar><other/></conditionvar><displayfeedback feedbacktype="Response" linkrefid="general_fb"/></respcondition>'
     : '';
-  return `<item ident="${html(id)}" title="${html(title)}"><itemmetadata><qtimetadata>${meta}</qtimetadata></itemmetadata><presentation>${text(
+  return `<item ident="${html(part.id)}" title="${html(title)}"><itemmetadata><qtimetadata>${meta}</qtimetadata></itemmetadata><presentation>${text(
     prompt,
   )}${made.presentation}</presentation><resprocessing><outcomes><decvar maxvalue="100" minvalue="0" varname="SCORE" vartype="Decimal"/></outcomes>${shown}${scored}</resprocessing>${why}</item>`;
 }
@@ -122,10 +127,13 @@ export function writeQuestions(
     if (question.parts.length > 1) note('changed', 'parts-apart', question);
     return question.parts.flatMap((part) => {
       const prompt = question.stem === null ? part.prompt : together([question.stem, part.prompt]);
-      const made = question.draws.length > 0 ? null : item(part, part.id, titleOf(question), prompt);
-      if (made === null) note('left', 'questions-left', question);
-      else if (part.kind === 'number') note('changed', 'number-as-words', question);
-      return made === null ? [] : [made];
+      const made = question.draws.length > 0 ? null : written(part);
+      if (made === null) {
+        note('left', 'questions-left', question);
+        return [];
+      }
+      if (made.changed) note('changed', made.changed, question);
+      return [item(part, made, titleOf(question), prompt)];
     });
   });
   if (items.length === 0) return { xml: null, notes };

@@ -1,6 +1,6 @@
 import type { PasswordProblem } from '@/core/accounts/password';
 import type { Instant } from '@/core/ids';
-import type { SlipKind } from '@/core/office/slip-code';
+import { SLIPS, type SlipKind } from '@/core/office/slip-code';
 import { hashSlip } from '@/server/doing/office/slips';
 import { hashPassword } from '@/server/secrets';
 import { forgetGuesses, type GuessRule } from '@/store/accounts';
@@ -11,7 +11,7 @@ import { findSlip, takeSlip } from '@/store/slips';
 import { begin, count, enter, inTurn, isWait, problemOf, type SignIn, type Wait } from './signing-in';
 
 /** Guesses at slips from one address: a whole class may sit behind it, and nobody guesses eighty bits. */
-export const SLIPS: GuessRule = { free: 60, firstWait: 10_000, longestWait: 900_000, forgotten: 86_400_000 };
+export const GUESSES: GuessRule = { free: 60, firstWait: 10_000, longestWait: 900_000, forgotten: 86_400_000 };
 
 interface Shown {
   readonly code: string;
@@ -30,11 +30,11 @@ export type SlipLooked =
 
 /** Whose slip it is, so that nobody chooses a password for somebody else by mistake. Nothing is used up. */
 export async function lookAtSlip(db: Database, { code, address }: Shown, now: Instant): Promise<SlipLooked> {
-  const waits = await count(db, [[keyOf(address), SLIPS]], now);
+  const waits = await count(db, [[keyOf(address), GUESSES]], now);
   if (waits) return waits;
   const slip = await read(db, findSlip(hashSlip(code), now));
   if (!slip) return WRONG;
-  await forgetGuesses(db, [keyOf(address)], now - 2 * SLIPS.forgotten);
+  await forgetGuesses(db, [keyOf(address)], now - 2 * GUESSES.forgotten);
   return { ok: true, name: slip.name, userName: slip.user_name, kind: slip.kind };
 }
 
@@ -48,15 +48,15 @@ export async function enterBySlip(
   now: Instant,
 ): Promise<SignIn | typeof WRONG | { readonly ok: false; readonly code: PasswordProblem }> {
   const { code, password, address } = given;
-  const waits = await count(db, [[keyOf(address), SLIPS]], now);
+  const waits = await count(db, [[keyOf(address), GUESSES]], now);
   if (waits) return waits;
   const codeHash = hashSlip(code);
   const slip = await read(db, findSlip(codeHash, now));
   const person = slip && (await findPerson(db, slip.person_id));
   if (!slip || !person) return WRONG;
-  const problem = slip.kind === 'once' ? await problemOf(password, person) : null;
+  const problem = SLIPS[slip.kind].choosesPassword ? await problemOf(password, person) : null;
   if (problem) return { ok: false, code: problem };
-  const hash = slip.kind === 'once' ? await inTurn(given, () => hashPassword(password)) : null;
+  const hash = SLIPS[slip.kind].choosesPassword ? await inTurn(given, () => hashPassword(password)) : null;
   if (isWait(hash)) return hash;
   const done = await db.transaction(async (tx) => {
     if ((await takeSlip(tx, codeHash, now)) === null) return false;

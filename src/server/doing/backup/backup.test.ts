@@ -12,7 +12,7 @@ import { findPerson } from '@/store/people';
 import { openPglite } from '@/store/pglite-driver';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { scratch } from '@/testing/scratch';
-import { checkArchive } from './archive';
+import { checkArchive, linesIn, walk } from './archive';
 import { restore, standStill, writeBackup } from './backup';
 
 const NOW = Date.now();
@@ -106,19 +106,18 @@ test('whoever writes while it is made loses nothing, and waits for no more than 
   await backUp(target);
   writing = false;
   await writer;
-  const count = async (db: Database) =>
-    ((await db.query("SELECT count(*)::int AS n FROM kept_remark WHERE id LIKE 'busy-%'")).rows[0] as { n: number }).n;
-  expect(await count(school.db)).toBe(written);
   expect(written).toBeGreaterThan(1);
-  const { db } = await restored(target);
+  const { rows: after } = await school.db.query("SELECT 1 FROM kept_remark WHERE id LIKE 'busy-%'");
+  expect(after).toHaveLength(written);
   // It is the school at one moment: the first so many of them.
-  const kept = await count(db);
-  const { rows } = await db.query("SELECT id FROM kept_remark WHERE id LIKE 'busy-%'");
-  await db.close();
-  expect(kept).toBeLessThanOrEqual(written);
-  expect(rows.map((row) => (row as { id: string }).id).sort()).toEqual(
-    Array.from({ length: kept }, (_, i) => `busy-${i + 1}`).sort(),
-  );
+  const kept: string[] = [];
+  await walk(target, async (name, part) => {
+    if (name !== 'tables/kept_remark.jsonl.gz') return;
+    for await (const line of linesIn(part)) kept.push((JSON.parse(line) as { id: string }).id);
+  });
+  const busy = kept.filter((id) => id.startsWith('busy-'));
+  expect(busy.length).toBeLessThanOrEqual(written);
+  expect(busy.sort()).toEqual(busy.map((_, i) => `busy-${i + 1}`).sort());
 });
 
 describe('what is no whole backup is refused, and nothing is touched', () => {
@@ -182,7 +181,7 @@ test('one of a newer version says so', async () => {
   const folder = scratch('kite-unpacked-');
   execFileSync('tar', ['-xf', made, '-C', folder]);
   const said = JSON.parse(readFileSync(join(folder, 'manifest.json'), 'utf8'));
-  for (const table of said.tables) if (table.name === 'notice') table.columns.push('loudness');
+  said.migration = '999_later.sql';
   writeFileSync(join(folder, 'manifest.json'), JSON.stringify(said));
   const names = execFileSync('tar', ['-tf', made], { encoding: 'utf8' }).trim().split('\n');
   execFileSync('tar', ['-cf', source, '-C', folder, ...names]);

@@ -8,7 +8,7 @@ import { hashOf, isEmpty, linesOf, loadTables, standingStill, type TableShape, t
 import type { Database, Queryable } from '@/store/database';
 import { filePath } from '@/store/files';
 import { prepareFind } from '@/store/find';
-import { migrate } from '@/store/migrate';
+import { migrate, newestMigration } from '@/store/migrate';
 import { keepActs } from '@/store/office-acts';
 import { openDatabase } from '@/store/open';
 import { BACKUP, BadBackup, checkArchive, linesIn, type Manifest, type Part, walk, writeArchive } from './archive';
@@ -20,6 +20,7 @@ export interface Still {
 }
 
 const FILE = /^[0-9a-f]{64}$/;
+const NEWER = 'it is of a newer version than this one: update first';
 
 /** Every file of a folder of files, by its hash. */
 async function filesIn(folder: string): Promise<readonly string[]> {
@@ -150,8 +151,7 @@ async function putTables(db: Database, source: string, said: Manifest): Promise<
   const tables = new Map<string, TableShape>();
   for (const table of said.tables) {
     const is = known.get(table.name);
-    if (!is || table.columns.some((column) => !is.columns.includes(column)))
-      throw new BadBackup('it is of a newer version than this one: update first');
+    if (!is || table.columns.some((column) => !is.columns.includes(column))) throw new BadBackup(NEWER);
     tables.set(`tables/${table.name}.jsonl.gz`, table);
   }
   await loadTables(db, (put) =>
@@ -176,6 +176,7 @@ export async function restore(source: string, data: string, url = process.env.DA
   if (url === '' && existsSync(join(data, 'pg')))
     throw new BadBackup(`there is a school in ${data} already: move that folder away first`);
   const said = await checkArchive(source);
+  if (said.migration > newestMigration()) throw new BadBackup(NEWER);
   const aside = join(data, `restoring-${randomUUID()}`);
   await mkdir(aside, { recursive: true, mode: 0o700 });
   try {

@@ -1,13 +1,13 @@
 import { randomBytes } from 'node:crypto';
 import type { Instant } from '@/core/ids';
 import { foldedUserName } from '@/core/office/person';
-import { SLIP_BITS, slipCode } from '@/core/office/slip-code';
+import { SLIP_BITS, SLIPS, slipCode } from '@/core/office/slip-code';
 import { newId } from '@/server/secrets';
 import { type Database, read } from '@/store/database';
 import { keepActs } from '@/store/office-acts';
 import { changePeople, holdPeople, ownerOfUserName, peopleById } from '@/store/office-people';
 import { addSlips } from '@/store/slips';
-import { hashSlip, SLIP_LASTS } from './slips';
+import { hashSlip } from './slips';
 
 /**
  * Lets somebody into the office who has lost their way in, by whoever has the terminal of the school's machine: they are of the
@@ -32,7 +32,7 @@ export async function letIn(
     await changePeople(tx, [{ ...person, office: true, left: false }], now);
     const code = slipCode(randomBytes(SLIP_BITS / 8));
     const slip = { id: newId(), personId: person.id, codeHash: hashSlip(code) };
-    await addSlips(tx, [slip], { kind: 'once', madeBy: null, at: now, expiresAt: now + SLIP_LASTS.once });
+    await addSlips(tx, [slip], { kind: 'once', madeBy: null, at: now, expiresAt: now + SLIPS.once.lasts });
     await keepActs(tx, [{ kind: 'let-in', person: person.id }], null, now);
     return { ok: true as const, name: person.name, code };
   });

@@ -1,15 +1,11 @@
 import { randomBytes } from 'node:crypto';
 import type { Instant, PersonId } from '@/core/ids';
-import { foldedSlipCode, SLIP_BITS, type SlipKind, slipCode } from '@/core/office/slip-code';
+import { foldedSlipCode, SLIP_BITS, SLIPS, type SlipKind, slipCode } from '@/core/office/slip-code';
 import { hashToken, newId } from '@/server/secrets';
 import { type Database, read } from '@/store/database';
 import { keepActs } from '@/store/office-acts';
 import type { Person } from '@/store/people';
 import { addSlips, peopleForSlips } from '@/store/slips';
-
-const DAY = 86_400_000;
-/** How long a slip is good, and how long a card is, in milliseconds. */
-export const SLIP_LASTS: Readonly<Record<SlipKind, number>> = { once: 30 * DAY, card: 400 * DAY };
 
 /** So many slips are printed at once, at most: what a large school needs in a year. */
 export const MOST_SLIPS = 2000;
@@ -51,7 +47,7 @@ export async function makeSlips(
       },
     }));
     const slips = printed.map(({ personId, slip }) => ({ id: newId(), personId, codeHash: hashSlip(slip.code) }));
-    await addSlips(tx, slips, { kind, madeBy: by.id, at: now, expiresAt: now + SLIP_LASTS[kind] });
+    await addSlips(tx, slips, { kind, madeBy: by.id, at: now, expiresAt: now + SLIPS[kind].lasts });
     await keepActs(
       tx,
       found.map(({ id }) => ({ kind: 'slip-printed', person: id, data: { kind } })),

@@ -1,6 +1,7 @@
 import type { CourseFolder, CourseItem, CourseNote, CourseParts } from '@/core/formats/cartridge/cartridge';
 import { cleanName, distinctName } from '@/core/formats/file-name';
 import type { ClassId } from '@/core/ids';
+import { needsOf } from '@/core/kinds/material';
 import { asksQuestions } from '@/core/kinds/step';
 import type { CourseWork } from '@/core/setting/course';
 import type { DraftStep } from '@/core/setting/draft';
@@ -80,7 +81,7 @@ export async function courseOut(db: Queryable, classId: ClassId): Promise<Course
     asked.materials
       .filter((one) => one.unit_id === unit && one.listed)
       .flatMap(({ id, title, kind, body, address }): CourseItem[] => {
-        if (kind === 'text') return [{ kind: 'page', title, body }];
+        if (needsOf(kind) === null) return [{ kind: 'page', title, body }];
         if (address !== null) return [{ kind: 'link', title, address }];
         return fileOf(id).map((path) => ({ kind: 'file', title, path }));
       });
