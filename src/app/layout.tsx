@@ -1,4 +1,5 @@
 import '@/ui/common/library-styles';
+import '@/ui/common/library-variables.css';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/literata';
 import '@fontsource-variable/readex-pro';

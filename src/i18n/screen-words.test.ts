@@ -65,9 +65,8 @@ test('what opens over every screen brings its words with it', () => {
 test.each(files.filter((file) => /\/page\.tsx$/.test(file)))('%s is given its words, and no others', (file) => {
   const asked = wordsOf(join(APP, file)).filter((area) => !everywhere.includes(area));
   const screen = file.replace(/\/page\.tsx$/, '');
-  expect([screen, [...((SCREEN_WORDS as Record<string, readonly string[]>)[screen] ?? [])].sort()]).toEqual([
-    screen,
-    asked,
-  ]);
-  if (asked.length > 0) expect(readFileSync(join(APP, file), 'utf8')).toContain(`<Words of="${screen}">`);
+  // Somebody else may find another screen at the same address.
+  const given = Object.entries(SCREEN_WORDS).filter(([name]) => name === screen || name.startsWith(`${screen}:`));
+  expect([screen, given.flatMap(([, areas]) => areas as readonly string[]).sort()]).toEqual([screen, asked]);
+  for (const [name] of given) expect(readFileSync(join(APP, file), 'utf8')).toContain(`<Words of="${name}">`);
 });

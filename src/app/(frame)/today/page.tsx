@@ -24,7 +24,7 @@ export default async function TodayPage({ searchParams }: { searchParams: Promis
   if (person.role === 'teacher') {
     const { items, drafts, classes, notices } = await teacherToday(db, person, now);
     return (
-      <Words of="(frame)/today">
+      <Words of="(frame)/today:teacher">
         <TeacherToday
           items={items}
           drafts={drafts}
