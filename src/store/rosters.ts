@@ -120,10 +120,10 @@ export async function markDone(tx: Queryable, rosterId: string, undo: Undo, at: 
   return affected === 1;
 }
 
-/** Takes what undoes a roster, once, if that was done after a moment. */
+/** Takes what undoes a roster, once, if that was done after a moment. Once somebody was erased nothing is kept that would bring them back. */
 export async function takeUndo(tx: Queryable, rosterId: string, after: Instant, at: Instant): Promise<Undo | null> {
   const { rows: found } = await tx.query(
-    `UPDATE roster SET undone_at = $3 WHERE id = $1 AND done_at > $2 AND undone_at IS NULL AND undo IS NOT NULL RETURNING undo`,
+    `UPDATE roster SET undone_at = $3 WHERE id = $1 AND done_at > $2 AND undone_at IS NULL AND undo ? 'peopleAdded' RETURNING undo`,
     [rosterId, time(after), time(at)],
   );
   return (found[0] as { undo: Undo } | undefined)?.undo ?? null;

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { zipSync } from 'fflate';
-import type { AssignmentId } from '@/core/ids';
+import type { AssignmentId, PersonId } from '@/core/ids';
 import { rosterOut } from '@/core/roster/write';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { putPiece } from '@/server/doing/pieces/pieces';
@@ -11,7 +11,8 @@ import { read } from '@/store/database';
 import type { Person } from '@/store/people';
 import { knownToRoster } from '@/store/rosters';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { addPerson } from './people';
+import { erasePerson } from './erasing';
+import { addPerson, changePerson } from './people';
 import { changeRosterReading, doRoster, putRosterAway, takeRoster, undoRoster } from './rosters';
 
 const NOW = Date.now();
@@ -74,6 +75,16 @@ test('after a day it is not undone any more, and it is done once', async () => {
   expect(await doRoster(school.db, quill, { roster, digest: '' }, NOW)).toMatchObject({ code: 'done-already' });
   expect(await undoRoster(school.db, quill, roster, NOW + DAY + 1)).toMatchObject({ code: 'too-late' });
   expect(await changeRosterReading(school.db, roster, { confirm: ['x'] })).toMatchObject({ code: 'done-already' });
+});
+
+test('once somebody was erased a roster that named them is not undone any more', async () => {
+  const roster = await taken('name,user name\nGone Gil,gone.gil');
+  expect((await doIt(roster)).ok).toBe(true);
+  const { people } = await read(school.db, knownToRoster);
+  const gil = people.find(({ userName }) => userName === 'gone.gil')?.id as PersonId;
+  await changePerson(school.db, quill, gil, { left: true }, NOW);
+  expect((await erasePerson(school.db, quill, gil, NOW)).ok).toBe(true);
+  expect(await undoRoster(school.db, quill, roster, NOW + 1000)).toMatchObject({ ok: false, code: 'too-late' });
 });
 
 test('whoever has handed in by then stays when it is undone, and their class, too; the others go', async () => {
