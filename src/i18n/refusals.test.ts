@@ -2,14 +2,28 @@ import ar from '@messages/ar';
 import en from '@messages/en';
 import type { joinClass } from '@/server/doing/accounts/joining';
 import type { changePassword, resetPassword, signIn, signInToDemo } from '@/server/doing/accounts/signing-in';
+import type { enterBySlip, lookAtSlip } from '@/server/doing/accounts/slip-in';
 import type { importText } from '@/server/doing/documents/importing';
 import type { changeDocument, newDocument } from '@/server/doing/documents/own-documents';
 import type { keepTextPicture } from '@/server/doing/documents/text-pictures';
 import type { doStep, handIn, openCopy, takeBack } from '@/server/doing/handing-in/handing-in';
 import type { handBackMarked, sayAmend, sayHandBack, undoHandBack } from '@/server/doing/marking/handing-back';
 import type { BadPoints, keepMarks, replyTo } from '@/server/doing/marking/marking';
+import type { beginSchool, giveBeginCode } from '@/server/doing/office/beginning';
+import type {
+  addClassByOffice,
+  changeClassByOffice,
+  setLessonsOfClass,
+  startUnitByOffice,
+} from '@/server/doing/office/classes';
+import type { erasePerson } from '@/server/doing/office/erasing';
+import type { addPerson, changeMany, changePerson } from '@/server/doing/office/people';
+import type { printSlips } from '@/server/doing/office/print-slips';
+import type { changeRosterReading, doRoster, takeRoster, undoRoster } from '@/server/doing/office/rosters';
+import type { changeSchoolByOffice, changeYear, endNoticeNow } from '@/server/doing/office/year';
 import type { keepLoose } from '@/server/doing/pieces/loose-files';
 import type { UploadRefusal } from '@/server/doing/pieces/uploads';
+import type { readCourseIn, takeCourseOut } from '@/server/doing/setting/cartridge';
 import type { Limited, TooMuch } from '@/server/limits';
 
 /** The codes with which an act is refused, as the compiler knows them. */
@@ -171,6 +185,80 @@ const limited: Readonly<Record<Limited, true>> = {
   readings: true,
 };
 
+const byOffice: All<
+  CodesOf<
+    | typeof addPerson
+    | typeof changePerson
+    | typeof changeMany
+    | typeof erasePerson
+    | typeof printSlips
+    | typeof addClassByOffice
+    | typeof changeClassByOffice
+    | typeof setLessonsOfClass
+    | typeof startUnitByOffice
+    | typeof changeYear
+    | typeof changeSchoolByOffice
+    | typeof endNoticeNow
+    | typeof takeRoster
+    | typeof changeRosterReading
+    | typeof doRoster
+    | typeof undoRoster
+  >
+> = {
+  'bad-user-name': true,
+  broken: true,
+  'class-over': true,
+  'done-already': true,
+  empty: true,
+  encrypted: true,
+  'has-not-left': true,
+  'last-of-office': true,
+  'long-name': true,
+  'long-user-name': true,
+  'no-list': true,
+  'no-name': true,
+  'no-text': true,
+  'no-time': true,
+  'no-user-name': true,
+  nobody: true,
+  'not-found': true,
+  nothing: true,
+  'other-picture': true,
+  'same-lesson': true,
+  'taken-user-name': true,
+  'too-busy': true,
+  'too-intricate': true,
+  'too-large': true,
+  'too-late': true,
+  'too-many': true,
+  unmet: true,
+};
+const bySlip: All<Exclude<CodesOf<typeof lookAtSlip | typeof enterBySlip>, keyof typeof signingIn>> = {
+  'wrong-slip': true,
+};
+const beginning: All<Exclude<CodesOf<typeof giveBeginCode | typeof beginSchool>, 'not-a-demo' | 'wrong-password'>> = {
+  'begun-already': true,
+  common: true,
+  'like-the-name': true,
+  'not-yours': true,
+  'too-busy': true,
+  'too-many-attempts': true,
+  'too-short': true,
+  unmet: true,
+  'wrong-code': true,
+};
+const courses: All<CodesOf<typeof readCourseIn | typeof takeCourseOut>> = {
+  broken: true,
+  'class-over': true,
+  encrypted: true,
+  'not-a-cartridge': true,
+  'not-found': true,
+  'other-version': true,
+  'too-busy': true,
+  'too-intricate': true,
+  'too-large': true,
+};
+
 /** Where each is said: the part of the catalogue, and how its key is put together there. */
 const SPOTS: readonly (readonly [where: string, said: Readonly<Record<string, true>>, before: string])[] = [
   ['join', joining, 'problem.'],
@@ -185,6 +273,10 @@ const SPOTS: readonly (readonly [where: string, said: Readonly<Record<string, tr
   ['aside', attached, 'file-'],
   ['sound', loose, 'problem.'],
   ['told', limited, 'limit-'],
+  ['office-refused', byOffice, ''],
+  ['slip', bySlip, 'problem.'],
+  ['begin', beginning, 'problem.'],
+  ['cartridge', courses, 'problem.'],
 ];
 
 const CATALOGUES: readonly (readonly [string, object])[] = [

@@ -29,7 +29,7 @@ import { revokeSlips } from '@/store/slips';
 
 export type PersonRefused = {
   readonly ok: false;
-  readonly code: PersonProblem | 'taken-user-name' | 'last-of-office' | 'not-found' | 'work-as-student';
+  readonly code: PersonProblem | 'taken-user-name' | 'last-of-office' | 'not-found';
   /** Whose the user name is. */
   readonly said?: string;
 };
