@@ -71,6 +71,15 @@ const SCREENS: { name: string; path: string; who: string | null; ready?: string;
   { name: 'How a class answers', path: '/answers/pool-falls-dry-1', who: 't-bello', coloured: true },
   { name: 'Asides', path: '/asides', who: 't-bello' },
   { name: 'nothing here', path: '/desk/nothing', who: 's-imke' },
+  { name: 'people', path: '/office/people?person=s-imke', who: 'o-quill' },
+  { name: 'classes of the office', path: '/office/classes', who: 'o-quill' },
+  { name: 'a class of the office', path: '/office/classes/weather', who: 'o-quill' },
+  { name: 'lessons', path: '/office/lessons', who: 'o-quill' },
+  { name: 'the year', path: '/office/year', who: 'o-quill' },
+  { name: 'rosters', path: '/office/rosters', who: 'o-quill' },
+  { name: 'Today of the office', path: '/today', who: 'o-quill' },
+  { name: 'who did what', path: '/office/log', who: 'o-quill' },
+  { name: 'in with a slip', path: '/slip', who: null },
 ];
 
 /** Everybody who looks, with the screens that are theirs: one browser visits them all, one after the other. */
@@ -94,7 +103,10 @@ async function inBoth(page: Page, name: string, coloured = true): Promise<void> 
   ] as const) {
     await page.emulateMedia({ colorScheme });
     await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
-    expect([name, colorScheme, await found(page, rules, coloured)]).toEqual([name, colorScheme, []]);
+    // What comes to rest is looked at: colours may be on their way to each other.
+    await expect(async () => {
+      expect([name, colorScheme, await found(page, rules, coloured)]).toEqual([name, colorScheme, []]);
+    }).toPass({ timeout: 30_000 });
   }
 }
 

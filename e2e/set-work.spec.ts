@@ -156,8 +156,11 @@ test('by key alone a quiz is set in place for some, posted, answered and scored;
     await press(choice);
   };
   await expect(page.getByRole('button', { name: 'Tell the class something' })).toBeVisible();
-  await press('Set work here, in “Clouds that tell”');
-  await page.waitForURL('**/set/*');
+  // A key that is pressed before the page is awake is lost, as with any page.
+  await expect(async () => {
+    await press('Set work here, in “Clouds that tell”');
+    await page.waitForURL('**/set/*', { timeout: 10_000 });
+  }).toPass();
   await expect(page.getByLabel('Title', { exact: true })).toBeFocused();
   await page.keyboard.type('Which cloud comes first?');
   await press(/^Questions/);
