@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { groupedBy } from '@/core/grouped';
 import type { AssignmentId, ClassId, HandInId, Instant, PersonId, StepId } from '@/core/ids';
 import { type EventName, FACT_NAMES, factOf } from '@/core/kinds/event';
 import type { Fact } from '@/core/work/facts';
@@ -6,7 +7,6 @@ import { BEGINS, type CourseOfWork, TURNS, type Turn } from '@/core/work/standin
 import { eventName, id, instant, maybeInstant } from './columns';
 import { json, made, type Queryable, rows, time } from './database';
 import { isForEach } from './given';
-import { groupedBy } from './grouped';
 
 const factRow = z.object({
   assignment_id: id<AssignmentId>(),

@@ -1,10 +1,10 @@
 import { z } from 'zod';
+import { groupedBy } from '@/core/grouped';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
 import { MATERIAL_KINDS } from '@/core/kinds/material/index';
 import type { CopiedMaterial } from '@/core/setting/course';
 import { bigNumber, id, instant, maybeInstant, textDocument } from './columns';
 import { first, made, many, type Queryable, rows, time } from './database';
-import { groupedBy } from './grouped';
 
 const listed = z.object({
   id: z.string(),

@@ -105,6 +105,13 @@ describe('a plain list', () => {
     expect(codes(roster('name,user name,class\nD,d,weather', { known: ['Weather'] }))).toEqual([]);
   });
 
+  test('of thousands of classes, as where another column is taken for them, nothing is asked', () => {
+    const lines = Array.from({ length: 1200 }, (_, i) => `A,a${i},${i % 4 === 0 ? `Room x ${i}` : `Room ${i % 299}`},`);
+    const said = roster(HEAD + lines.join('\n'));
+    expect(codes(said)).toEqual([]);
+    expect(said.classes.length).toBeGreaterThan(500);
+  });
+
   test('a cell that is mended counts instead of that of the file', () => {
     const mended = [{ file: 0, line: 2, cell: 1, text: 'lotte' }];
     expect(roster(`${HEAD}Lotte Brandt,,Weather,`, { mended }).people[0]?.userName).toBe('lotte');

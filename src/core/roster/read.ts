@@ -1,3 +1,4 @@
+import { groupedBy } from '../grouped';
 import { distance } from '../text/distance';
 import { readClasses, readEnrolments, readUsers } from './read-bundle';
 import { type FileSays, readPlain } from './read-plain';
@@ -6,22 +7,22 @@ import { classKey, type LineProblem, type Mended, type Roster, type RosterClass,
 /** The files with the cells that were mended in them. */
 function mendedFiles(files: readonly RosterFile[], mended: Mended): readonly RosterFile[] {
   if (mended.length === 0) return files;
-  const texts = new Map(mended.map(({ file, line, cell, text }) => [`${file} ${line} ${cell}`, text]));
+  const byLine = groupedBy(mended, ({ file, line }) => `${file} ${line}`);
   return files.map((file, i) => ({
     ...file,
     lines: file.lines.map((one) => {
-      const width = Math.max(
-        one.cells.length,
-        ...mended.filter((m) => m.file === i && m.line === one.line).map((m) => m.cell + 1),
-      );
-      const cells = Array.from(
-        { length: width },
-        (_, cell) => texts.get(`${i} ${one.line} ${cell}`) ?? one.cells[cell] ?? '',
-      );
+      const own = byLine.get(`${i} ${one.line}`);
+      if (!own) return one;
+      const texts = new Map(own.map(({ cell, text }) => [cell, text]));
+      const width = Math.max(one.cells.length, ...own.map(({ cell }) => cell + 1));
+      const cells = Array.from({ length: width }, (_, cell) => texts.get(cell) ?? one.cells[cell] ?? '');
       return { line: one.line, cells };
     }),
   }));
 }
+
+/** So many names of classes are held against each other. */
+const MOST_COMPARED = 50_000;
 
 const bare = (name: string): string => classKey(name).replace(/[^\p{L}\p{N}]/gu, '');
 
@@ -42,13 +43,10 @@ function unlike(says: FileSays, known: ReadonlySet<string>, confirmed: ReadonlyS
   const sizes = new Map<string, number>();
   for (const { class: key } of says.members) sizes.set(key, (sizes.get(key) ?? 0) + 1);
   const sure = [...known, ...says.classes.map(({ key }) => key).filter((key) => (sizes.get(key) ?? 0) > 2)];
-  const doubtful = says.classes.filter(
-    ({ key }) =>
-      !known.has(key) &&
-      !confirmed.has(key) &&
-      sizes.get(key) === 1 &&
-      sure.some((one) => one !== key && isLike(one, key)),
-  );
+  const single = says.classes.filter(({ key }) => !known.has(key) && !confirmed.has(key) && sizes.get(key) === 1);
+  // More than any school has: it is another column, of which nothing is asked.
+  if (single.length * sure.length > MOST_COMPARED) return new Map();
+  const doubtful = single.filter(({ key }) => sure.some((one) => one !== key && isLike(one, key)));
   return new Map(doubtful.map((one) => [one.key, one]));
 }
 

@@ -1,6 +1,7 @@
 import { useTranslations } from 'next-intl';
 import { useRef, useState } from 'react';
 import type { CourseNote } from '@/core/formats/cartridge/cartridge';
+import { groupedBy } from '@/core/grouped';
 import { sendBytes } from '@/ui/common/client-request';
 import { FileInput } from '@/ui/common/file-input';
 import { keyOr } from '@/ui/common/key-or';
@@ -16,16 +17,6 @@ interface CameIn {
   readonly notes: readonly CourseNote[];
 }
 
-/** What is said of several things is said once. */
-function grouped(notes: readonly CourseNote[]): Iterable<readonly CourseNote[]> {
-  const groups = new Map<string, CourseNote[]>();
-  for (const note of notes) {
-    const key = `${note.what} ${note.code}`;
-    groups.set(key, [...(groups.get(key) ?? []), note]);
-  }
-  return groups.values();
-}
-
 function Notes({ notes }: { readonly notes: readonly CourseNote[] }) {
   const t = useTranslations('cartridge');
   if (notes.length === 0) return <p className="moss">{t('all-kept')}</p>;
@@ -33,7 +24,7 @@ function Notes({ notes }: { readonly notes: readonly CourseNote[] }) {
     <>
       <p>{t('not-all', { n: notes.length })}</p>
       <ul>
-        {[...grouped(notes)].map((same) => {
+        {[...groupedBy(notes, ({ what, code }) => `${what} ${code}`).values()].map((same) => {
           const [{ what, code }] = same as [CourseNote];
           return (
             <li key={`${what} ${code}`}>

@@ -180,6 +180,14 @@ test.each([
   expect(await sent(given as Uint8Array)).toMatchObject({ ok: false, code });
 });
 
+test('files that have too many lines together are not taken', async () => {
+  const half = `name,user name\n${Array.from({ length: 26_000 }, (_, i) => `N${i},n${i}`).join('\n')}`;
+  const roster = await taken(half);
+  expect(await sent(half, 'again.csv', roster)).toMatchObject({ ok: false, code: 'too-much' });
+  expect((await seen(roster)).files).toHaveLength(1);
+  await putRosterAway(school.db, roster);
+});
+
 test('a file that is too long is not read', async () => {
   expect(await takeRoster(school.db, quill, { file: null, name: 'x', into: null }, NOW)).toMatchObject({
     code: 'too-large',

@@ -2,7 +2,8 @@ import type { Instant, PersonId } from '@/core/ids';
 import { shortNameOf } from '@/core/office/person';
 import { withHead } from '@/core/roster/columns';
 import { type Choices, FIRST_CHOICES, type Picture } from '@/core/roster/compare';
-import { type Column, type Form, type Mended, UNDO_FOR } from '@/core/roster/roster';
+import { type Column, type Form, type Mended, type RosterFile, UNDO_FOR } from '@/core/roster/roster';
+import { MOST_LINES } from '@/core/roster/table';
 import type { Spooled } from '@/server/http/spool';
 import { digestOf, pictureOf } from '@/server/reading/office/picture';
 import { newId } from '@/server/secrets';
@@ -39,6 +40,11 @@ import { leastUsed } from './classes';
 export const LARGEST_ROSTER = 20 * 1024 * 1024;
 /** Files of one roster. */
 const MOST_FILES = 20;
+const TOO_MUCH = { ok: false, code: 'too-much' } as const;
+
+/** Lines of all files together: they are held against the school each time that somebody looks. */
+const linesIn = (files: readonly RosterFile[]): number => files.reduce((sum, { lines }) => sum + lines.length, 0);
+
 const NOT_FOUND = { ok: false, code: 'not-found' } as const;
 const GONE_BY = { ok: false, code: 'done-already' } as const;
 
@@ -59,6 +65,7 @@ export async function takeRoster(
 ): Promise<{ readonly ok: true; readonly roster: string } | NotRead | typeof NOT_FOUND | typeof GONE_BY> {
   const said = await readFiles(by, file, name.slice(0, 120) || 'roster.csv');
   if (!said.ok) return said;
+  if (linesIn(said.files) > MOST_LINES) return TOO_MUCH;
   if (into === null) {
     const id = newId();
     await addRoster(db, { id, by: by.id, files: said.files, choices: FIRST_CHOICES }, now);
@@ -68,6 +75,7 @@ export async function takeRoster(
     const kept = await read(tx, findRoster(into));
     if (!kept) return NOT_FOUND;
     const files = [...kept.files, ...said.files].slice(0, MOST_FILES);
+    if (linesIn(files) > MOST_LINES) return TOO_MUCH;
     return (await changeRoster(tx, { ...kept, files })) ? { ok: true as const, roster: kept.id } : GONE_BY;
   });
 }

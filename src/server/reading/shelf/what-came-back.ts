@@ -1,9 +1,9 @@
 import { csvOf } from '@/core/formats/csv-out';
 import { feedbackPage } from '@/core/formats/feedback-page';
+import { groupedBy } from '@/core/grouped';
 import type { Instant } from '@/core/ids';
 import { addUp } from '@/core/marks/rubric';
 import { awayWords } from '@/i18n/catalogues';
-import { groupedBy } from '@/store/grouped';
 import type { HandBackOfPerson } from '@/store/marking';
 import type { Person } from '@/store/people';
 
