@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { Instant, PersonId } from '@/core/ids';
 import { ROLES } from '@/core/office/person';
-import type { Choices, Known } from '@/core/roster/compare';
+import type { Choices } from '@/core/roster/compare';
+import type { Known } from '@/core/roster/known';
 import type { Mended, RosterFile } from '@/core/roster/roster';
 import { id, instant, maybeInstant } from './columns';
 import { json, made, type Queryable, row, rows, time } from './database';

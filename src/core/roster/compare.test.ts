@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import type { Role } from '../office/person';
 import { recognised } from './columns';
-import { compare, FIRST_CHOICES, type Known } from './compare';
+import { compare, FIRST_CHOICES } from './compare';
+import type { Known } from './known';
 import { readRoster } from './read';
 import { readTable } from './table';
 import { rosterOut } from './write';

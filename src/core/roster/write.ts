@@ -1,7 +1,7 @@
 import { strToU8, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { givenPart } from '../office/person';
-import type { Known } from './compare';
+import type { Known } from './known';
 
 /** The forms in which a roster leaves: one list, or the tables of OneRoster 1.1. */
 export const OUT_FORMS = ['plain', 'oneroster'] as const;

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import type { ClassLesson, LessonTime } from '@/core/office/year';
 import { PlaceLink } from '@/ui/common/place-link';
 import classes from './office.module.css';
+import week from './week.module.css';
 
 /** A Monday, to take the words for the days of the week from. */
 const MONDAY = Date.UTC(2026, 2, 2, 12);
@@ -32,7 +33,7 @@ export function WeekTable({
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
     <section className={classes.scrolls} tabIndex={0} aria-label={t('week')}>
-      <table className={classes.week}>
+      <table className={week.week}>
         <thead>
           <tr>
             <th scope="col">{t('lesson')}</th>
@@ -79,7 +80,7 @@ export function LessonGrid({ times, lessons, save }: Props) {
         return (
           <button
             type="button"
-            className={classes.put}
+            className={week.put}
             aria-pressed={held}
             aria-label={where}
             onClick={() =>

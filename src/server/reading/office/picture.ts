@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { lacking } from '@/core/roster/columns';
-import { type Choices, compare, type Known, type Picture } from '@/core/roster/compare';
+import { type Choices, compare, type Picture } from '@/core/roster/compare';
+import type { Known } from '@/core/roster/known';
 import { readRoster } from '@/core/roster/read';
 import type { KeptRoster } from '@/store/rosters';
 
