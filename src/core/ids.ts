@@ -13,6 +13,8 @@ export type DocumentId = Branded<'Document'>;
 export type HandInId = Branded<'HandIn'>;
 export type StepId = Branded<'Step'>;
 export type AttemptId = Branded<'Attempt'>;
+export type TalkId = Branded<'Talk'>;
+export type PostId = Branded<'Post'>;
 
 /** A point in time: milliseconds since 1970-01-01T00:00Z, as `Date.now()` gives it. */
 export type Instant = number;

@@ -11,6 +11,8 @@ const SCREENS = {
   news: '/whats-new',
   help: '/help',
   asides: '/asides',
+  messages: '/messages',
+  reports: '/office/reports',
   receipts: '/receipts',
   check: '/check',
   password: '/password',
@@ -24,7 +26,7 @@ const SCREENS = {
 export type Screen = keyof typeof SCREENS;
 
 /** The sheets that can be open on a Desk. */
-export const SHEETS = ['brief', 'rubric', 'feedback', 'pieces', 'aside', 'notes'] as const;
+export const SHEETS = ['brief', 'rubric', 'feedback', 'pieces', 'floor', 'aside', 'notes'] as const;
 export type SheetName = (typeof SHEETS)[number];
 
 type Query = Readonly<Record<string, string | null | undefined>>;
@@ -45,6 +47,8 @@ export type Place =
       /** One unit of it by itself. */
       readonly unit?: string | null;
     }
+  /** What a class talks about openly: of everything, of the class itself, or of one assignment. */
+  | { readonly at: 'floor'; readonly class: ClassId | string; readonly about?: AssignmentId | string | null }
   | { readonly at: 'material'; readonly class: ClassId | string; readonly material: string }
   | {
       readonly at: 'desk';
@@ -108,6 +112,8 @@ export function addressOf(place: Place): string {
       return `/work${said('?', place.chosen)}`;
     case 'class':
       return `/classes/${place.class}${said('?', { order: place.order, show: place.show, unit: place.unit })}`;
+    case 'floor':
+      return `/classes/${place.class}/floor${said('?', { about: place.about })}`;
     case 'material':
       return `/classes/${place.class}/materials/${place.material}`;
     case 'desk':

@@ -181,6 +181,7 @@ const limited: Readonly<Record<Limited, true>> = {
   documents: true,
   exports: true,
   guesses: true,
+  'half-written': true,
   messages: true,
   readings: true,
 };

@@ -1,4 +1,14 @@
-import type { AssignmentId, AttemptId, ClassId, DocumentId, HandInId, PersonId, StepId } from '@/core/ids';
+import type {
+  AssignmentId,
+  AttemptId,
+  ClassId,
+  DocumentId,
+  HandInId,
+  PersonId,
+  PostId,
+  StepId,
+  TalkId,
+} from '@/core/ids';
 import { isWellFormed } from '@/core/text/well-formed';
 import type { Person } from '@/store/people';
 
@@ -90,6 +100,20 @@ export const PERMISSIONS = {
   'POST /api/asides/files': 'signed-in',
   'POST /api/asides/messages/[message]': 'message-author',
   'GET /api/asides/messages/[message]/files/[position]': 'message-reader',
+  'GET /api/classes/[class]/floor': 'class-member',
+  'POST /api/classes/[class]/paused': 'class-teacher',
+  'POST /api/talks/[talk]': 'talk-teacher',
+  'POST /api/talks/[talk]/posts': 'talk-reader',
+  'POST /api/talks/[talk]/read': 'talk-reader',
+  'GET /api/talks/[talk]/like': 'talk-reader',
+  'POST /api/posts/[post]': 'post-author',
+  'GET /api/posts/[post]/replies': 'post-reader',
+  'GET /api/posts/[post]/files/[position]': 'post-reader',
+  'POST /api/posts/[post]/too': 'post-reader',
+  'POST /api/posts/[post]/report': 'post-reader',
+  'POST /api/posts/[post]/order': 'post-teacher',
+  'GET /api/half-written': 'signed-in',
+  'POST /api/half-written': 'signed-in',
   'POST /api/kept-remarks': 'signed-in',
   'GET /api/bank': 'teacher',
   'POST /api/bank': 'teacher',
@@ -144,6 +168,7 @@ export const PERMISSIONS = {
   'POST /api/office/rosters/[roster]/undone': 'office',
   'POST /api/office/rosters/[roster]/away': 'office',
   'GET /api/office/rosters/out/[form]': 'office',
+  'POST /api/office/reports/[report]': 'office',
   'STREAM /api/events': 'signed-in',
   'SOCKET /api/save': 'signed-in',
   'SOCKET /api/save [document]': 'document-writer',
@@ -158,6 +183,7 @@ export const PERMISSIONS = {
   'PAGE /help': 'signed-in',
   'PAGE /classes': 'signed-in',
   'PAGE /classes/[class]': 'class-member',
+  'PAGE /classes/[class]/floor': 'class-member',
   'PAGE /classes/[class]/materials/[material]': 'material-member',
   'PAGE /desk/[assignment]': 'assignment-student',
   'PAGE /desk/[assignment]/compare': 'assignment-student',
@@ -180,6 +206,7 @@ export const PERMISSIONS = {
   'PAGE /office/rosters': 'office',
   'PAGE /office/rosters/[roster]': 'office',
   'PAGE /office/log': 'office',
+  'PAGE /office/reports': 'office',
 } as const satisfies Record<string, Rule>;
 
 export type Entry = keyof typeof PERMISSIONS;
@@ -212,6 +239,11 @@ export const RULES = [
   'hand-in-student',
   'message-author',
   'message-reader',
+  'talk-reader',
+  'talk-teacher',
+  'post-author',
+  'post-reader',
+  'post-teacher',
   'teacher-of-person',
   'office',
 ] as const;
@@ -234,6 +266,8 @@ interface Named {
   readonly handIn: HandInId;
   readonly step: StepId;
   readonly attempt: AttemptId;
+  readonly talk: TalkId;
+  readonly post: PostId;
   readonly student: PersonId;
   readonly person: PersonId;
   readonly position: number;

@@ -18,6 +18,7 @@ const LIMITS = {
   /** Texts and archives taken away. */
   exports: { most: 120, within: HOUR },
   messages: { most: 300, within: HOUR },
+  'half-written': { most: 3000, within: HOUR },
   /** Guesses at a start word. */
   guesses: { most: 10, within: 10 * MINUTE },
 } as const;

@@ -1,13 +1,15 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import sharp from 'sharp';
-import type { AssignmentId, ClassId, StepId } from '@/core/ids';
+import type { AssignmentId, ClassId, StepId, TalkId } from '@/core/ids';
+import { plainBody } from '@/core/talk/body';
 import { keepTextPicture } from '@/server/doing/documents/text-pictures';
 import { putPiece } from '@/server/doing/pieces/pieces';
 import { receiveUpload } from '@/server/doing/pieces/uploads';
 import { beginAttempt } from '@/server/doing/questions/beginning';
 import { beginDraft } from '@/server/doing/setting/drafts';
 import { writeAside } from '@/server/doing/talk/asides';
+import { say } from '@/server/doing/talk/posts';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { type Entry, type Params, PERMISSIONS, RULES, type Rule } from './entries';
 import { may } from './permissions';
@@ -70,6 +72,13 @@ describe('who may', () => {
       Date.now(),
     );
     const message = await school.db.query("SELECT id FROM aside_message WHERE act = 'act-message'");
+    await say(
+      school.db,
+      imke,
+      { talkId: 'floor.cloud-ladder' as TalkId, to: null, act: 'act-floor', body: plainBody('Which page?'), files: [] },
+      Date.now(),
+    );
+    const post = await school.db.query("SELECT id FROM post WHERE act = 'act-floor'");
     const piece = await putPiece(school.db, imke, 'cloud-ladder' as AssignmentId, link, Date.now());
     process.env.KITE_DATA = school.folder;
     const begun = await receiveUpload(
@@ -110,6 +119,9 @@ describe('who may', () => {
       remark: 'none',
       message: (message.rows[0] as { id: string }).id,
       position: '0',
+      talk: 'floor.cloud-ladder',
+      post: (post.rows[0] as { id: string }).id,
+      report: 'none',
       class: 'weather',
       material: 'sound-signals',
       chapter: '1',
@@ -163,6 +175,11 @@ describe('who may', () => {
     'hand-in-student': ['s-imke'],
     'message-author': ['s-imke'],
     'message-reader': ['s-imke', 't-bello'],
+    'talk-reader': ['s-imke', 's-zofia', 't-bello'],
+    'talk-teacher': ['t-bello'],
+    'post-author': ['s-imke'],
+    'post-reader': ['s-imke', 's-zofia', 't-bello'],
+    'post-teacher': ['t-bello'],
     'teacher-of-person': ['t-bello', 't-haddad'],
     // Nothing of anybody's work is in the lists above.
     office: ['o-quill'],

@@ -1,5 +1,6 @@
 import { TYPED_INTO } from '@/core/documents/roles';
 import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId } from '@/core/ids';
+import { talkKind } from '@/core/kinds/talk';
 import { standing } from '@/core/work/standing';
 import { maySeePicture } from '@/server/reading/documents/text-pictures';
 import { isNameless } from '@/server/reading/marking/nameless';
@@ -16,6 +17,7 @@ import { ownerOfUpload } from '@/store/limits';
 import { findMaterial } from '@/store/materials';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
+import { findPost, findTalk, isParty } from '@/store/talks';
 import { assignmentOfStep, findAssignment, teaches } from '@/store/work';
 import { type Entry, type Params, PERMISSIONS, type Rule } from './entries';
 
@@ -134,6 +136,24 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       if (rule === 'message-author' && message.author_id !== person.id) return false;
       const aside = { assignment: message.assignment_id, student: message.student_id };
       return holds(db, 'aside-party', person, aside, now);
+    }
+    case 'talk-reader':
+    case 'talk-teacher': {
+      const talk = await read(db, findTalk(param('talk')));
+      if (!talk) return false;
+      if (talkKind(talk.kind).readers === 'parties') return rule === 'talk-reader' && isParty(db, talk.id, person.id);
+      const role =
+        talk.assignment_id === null
+          ? await roleIn(db, person.id, talk.class_id)
+          : await roleOnAssignment(db, person, talk.assignment_id, now);
+      return rule === 'talk-teacher' ? role === 'teacher' : role !== null;
+    }
+    case 'post-author':
+    case 'post-reader':
+    case 'post-teacher': {
+      const post = await read(db, findPost(param('post')));
+      if (!post || (rule === 'post-author' && post.author_id !== person.id)) return false;
+      return holds(db, rule === 'post-teacher' ? 'talk-teacher' : 'talk-reader', person, { talk: post.talk_id }, now);
     }
     case 'aside-party': {
       const assignment = await read(db, findAssignment(param('assignment') as AssignmentId));

@@ -25,6 +25,7 @@ export const ACT_KINDS = [
   'notice-ended',
   'roster-done',
   'roster-undone',
+  'report-settled',
   'backed-up',
   'let-in',
 ] as const;

@@ -4,12 +4,15 @@ import { rolesOf } from '@/store/classes';
 import { type Database, read } from '@/store/database';
 import { EVENT_CHANNEL, PERSON_CHANNEL, told, toldPerson } from '@/store/events';
 import { liveSessions, type Person, SESSION_CHANNEL, toldSession } from '@/store/people';
+import { TALK_CHANNEL, toldTalk } from '@/store/talks';
 
 /** What a listener is told: what kind of thing happened, and where. */
 export interface Heard {
   readonly kind: string;
   readonly assignmentId: string | null;
   readonly studentId: string | null;
+  /** The talk in which something was said; nothing else on the screen is other than before. */
+  readonly talk?: string;
 }
 
 type Roles = ReadonlyMap<string, 'student' | 'teacher'>;
@@ -75,6 +78,17 @@ export class Listening {
             const role = roles.get(classId);
             return studentId === null ? role !== undefined : listener === studentId || role === 'teacher';
           },
+        });
+      },
+      lost,
+    );
+    await this.db.listen(
+      TALK_CHANNEL,
+      (payload) => {
+        const { talkId, classId, parties } = toldTalk.parse(JSON.parse(payload));
+        this.#tell({
+          heard: { kind: 'talk', assignmentId: null, studentId: null, talk: talkId },
+          concerns: (listener, roles) => (parties === null ? roles.has(classId) : parties.includes(listener)),
         });
       },
       lost,

@@ -20,6 +20,8 @@ interface EventKind<Made extends Fact | null> {
   readonly own?: true;
   /** The sheet of the Desk on which the student reads of it; `null` where the Desk itself is meant. */
   readonly sheet: SheetName | null;
+  /** It leads to the open floor. */
+  readonly floor?: true;
   /** The fact that the state of the work is folded from; `null` for what changes no state. */
   readonly fact: Made extends Fact ? (at: Instant, data: EventData) => Made : null;
 }
@@ -66,6 +68,13 @@ const TOLD = {
   'aside-written': { news: ['student', 'teachers'], sheet: 'aside', fact: null },
   /** Something in an aside was mended or withdrawn: open screens draw it anew. */
   'aside-changed': { news: [], sheet: 'aside', fact: null },
+  /** A student asked something on an open floor, a teacher said something there, and somebody answered a question. */
+  asked: { news: ['teachers'], sheet: 'floor', floor: true, fact: null },
+  'told-floor': { news: ['class'], sheet: 'floor', floor: true, fact: null },
+  answered: { news: ['student'], sheet: 'floor', floor: true, fact: null },
+  /** A teacher says that a student may not write where the class talks, or may again. */
+  paused: { news: ['student'], sheet: null, floor: true, fact: null },
+  unpaused: { news: ['student'], sheet: null, floor: true, fact: null },
   amended: { news: ['student'], sheet: 'feedback', fact: null },
   'extra-time': { news: ['student'], sheet: 'brief', fact: null },
   /** A student need not do some work, or has to after all. */
@@ -119,8 +128,10 @@ export interface About {
 export function leadsTo(about: About, asTeacher: boolean): Place {
   if (about.announcement !== null) return { at: 'class', class: about.class, order: 'newest', show: 'announcements' };
   if (about.material !== null) return { at: 'material', class: about.class, material: about.material };
+  const { sheet, floor }: EventKind<Fact | null> = EVENTS[about.kind] as EventKind<Fact | null>;
+  if (floor && (asTeacher || about.assignment === null))
+    return { at: 'floor', class: about.class, about: about.assignment };
   if (about.assignment === null) return { at: 'class', class: about.class };
   if (asTeacher) return { at: 'marking', assignment: about.assignment, student: about.student };
-  const { sheet } = EVENTS[about.kind];
   return { at: 'desk', assignment: about.assignment, ...(sheet === null ? {} : { sheet }) };
 }

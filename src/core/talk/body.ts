@@ -1,0 +1,81 @@
+import { overflow } from '../documents/limits';
+import { PICTURE_ADDRESS } from '../formats/markup-in';
+import { isAddress } from '../text/address';
+import { plainText } from '../text/document-json';
+import { attrsOf, type Doc, type DocNode, descendants, type MarkName, markOf, type NodeName } from '../text/nodes';
+
+/** The most letters that one post has. */
+export const LONGEST_POST = 10_000;
+const MOST_PICTURES = 4;
+const MOST_NODES = 2000;
+
+/** What a post is made of: the small text, without what belongs to whole documents. */
+const ALLOWED: ReadonlySet<NodeName> = new Set([
+  'doc',
+  'text',
+  'paragraph',
+  'bulletList',
+  'orderedList',
+  'listItem',
+  'blockquote',
+  'hardBreak',
+  'image',
+  'formula',
+]);
+const MARKS: ReadonlySet<MarkName> = new Set(['bold', 'italic', 'underline', 'link']);
+
+/** Something that is said, as it was read. */
+export interface Body {
+  readonly doc: Doc;
+  /** What it says, a line a block. */
+  readonly words: string;
+  /** The fingerprints of the pictures in it. */
+  readonly pictures: readonly string[];
+}
+
+export type BadBody = 'empty' | 'too-long' | 'bad-link' | 'bad-body';
+
+/** What is wrong with one node; `null` for nothing. */
+function wrongWith(node: DocNode): BadBody | null {
+  if (!ALLOWED.has(node.type)) return 'bad-body';
+  if (node.marks?.some(({ type }) => !MARKS.has(type))) return 'bad-body';
+  const link = markOf(node, 'link');
+  if (link && !isAddress(String(link.attrs?.href ?? ''))) return 'bad-link';
+  if (node.type === 'image' && !PICTURE_ADDRESS.test(attrsOf(node).src)) return 'bad-body';
+  return null;
+}
+
+/**
+ * What somebody says, as it came: the small rich text and nothing else.
+ *
+ * @param value a tree of a text document, whatever it is
+ * @returns the same with its words; or why it cannot be sent: there is nothing in it, it has more than 10,000 letters, a link leads
+ *   to no address (URL Standard, WHATWG), or it is no text of ours
+ */
+export function readBody(value: unknown): Body | BadBody {
+  const much = overflow(value);
+  if (much === 'letters' || much === 'nodes') return 'too-long';
+  if (much !== null) return 'bad-body';
+  const doc = value as Doc;
+  if (doc.type !== 'doc') return 'bad-body';
+  const pictures: string[] = [];
+  let nodes = 0;
+  for (const node of descendants(doc)) {
+    const wrong = wrongWith(node);
+    if (wrong !== null) return wrong;
+    nodes += 1;
+    if (node.type === 'image') pictures.push(attrsOf(node).src.split('/').at(-1) ?? '');
+  }
+  const words = plainText(doc);
+  if (nodes > MOST_NODES || words.length > LONGEST_POST || pictures.length > MOST_PICTURES) return 'too-long';
+  if (words === '' && pictures.length === 0) return 'empty';
+  return { doc, words, pictures };
+}
+
+/** Plain words as a body, a paragraph a line. */
+export const plainBody = (words: string): Doc => ({
+  type: 'doc',
+  content: words
+    .split('\n')
+    .map((line) => ({ type: 'paragraph', ...(line === '' ? {} : { content: [{ type: 'text', text: line }] }) })),
+});

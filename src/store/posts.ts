@@ -1,0 +1,327 @@
+import { z } from 'zod';
+import type { AssignmentId, ClassId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
+import type { Doc } from '@/core/text/nodes';
+import { id, instant, maybeInstant, textDocument } from './columns';
+import { first, json, made, type Queryable, row, rows, time } from './database';
+import { isFor } from './given';
+
+/** A post that is to be kept. */
+export interface NewPost {
+  readonly id: PostId;
+  readonly talkId: TalkId;
+  readonly authorId: PersonId;
+  readonly rootId: PostId | null;
+  readonly toId: PostId | null;
+  readonly act: string;
+  readonly sending: string | null;
+  readonly doc: Doc;
+  readonly words: string;
+  readonly pictures: readonly string[];
+  readonly files: readonly { readonly sha256: string; readonly name: string }[];
+  readonly at: Instant;
+}
+
+/** Adds a post to a talk that is held. @returns its number; `null` where the same act has added one before */
+export async function addPost(tx: Queryable, post: NewPost): Promise<number | null> {
+  const added = await first(
+    tx,
+    z.object({ number: z.number() }),
+    `WITH known AS (SELECT 1 FROM post WHERE author_id = $3 AND act = $6),
+     counted AS (UPDATE talk SET posts = posts + 1, last_at = $10 WHERE id = $2 AND NOT EXISTS (SELECT 1 FROM known) RETURNING posts)
+     INSERT INTO post (id, talk_id, number, author_id, root_id, to_id, act, sending, body, words, at)
+     SELECT $1, $2, posts, $3, $4, $5, $6, $7, $8::text::jsonb, $9, $10 FROM counted RETURNING number`,
+    [
+      post.id,
+      post.talkId,
+      post.authorId,
+      post.rootId,
+      post.toId,
+      post.act,
+      post.sending,
+      json(post.doc),
+      post.words,
+      time(post.at),
+    ],
+  );
+  if (!added) return null;
+  if (post.files.length > 0)
+    await tx.query(
+      `INSERT INTO post_file (post_id, position, name, file_sha256)
+       SELECT $1, f.n - 1, f.name, f.sha256 FROM unnest($2::text[], $3::text[]) WITH ORDINALITY AS f (name, sha256, n)`,
+      [post.id, post.files.map(({ name }) => name), post.files.map(({ sha256 }) => sha256)],
+    );
+  await keepPostPictures(tx, post.id, post.pictures);
+  return added.number;
+}
+
+async function keepPostPictures(tx: Queryable, postId: PostId, pictures: readonly string[]): Promise<void> {
+  if (pictures.length === 0) return;
+  await tx.query('INSERT INTO post_picture (post_id, sha256) SELECT $1, unnest($2::text[]) ON CONFLICT DO NOTHING', [
+    postId,
+    pictures,
+  ]);
+}
+
+/** Gives a post other words. */
+export async function mendPost(
+  tx: Queryable,
+  post: { id: PostId; doc: Doc; words: string; pictures: readonly string[] },
+  at: Instant,
+): Promise<void> {
+  await tx.query('UPDATE post SET body = $2::text::jsonb, words = $3, edited_at = $4 WHERE id = $1', [
+    post.id,
+    json(post.doc),
+    post.words,
+    time(at),
+  ]);
+  await tx.query('DELETE FROM post_picture WHERE post_id = $1', [post.id]);
+  await keepPostPictures(tx, post.id, post.pictures);
+}
+
+/** Withdraws a post: its words stay with the school, and nobody reads them any more. */
+export async function withdrawPost(
+  tx: Queryable,
+  postId: PostId,
+  by: PersonId,
+  reason: string,
+  at: Instant,
+): Promise<void> {
+  await tx.query(
+    `UPDATE post SET withdrawn_at = $2, withdrawn_by_id = $3, reason = $4, answer_at = NULL WHERE id = $1 AND withdrawn_at IS NULL`,
+    [postId, time(at), by, reason],
+  );
+}
+
+/** Says which reply is the answer, or that none is. One thread has one answer. */
+export async function markAnswer(tx: Queryable, rootId: PostId, replyId: PostId | null, at: Instant): Promise<void> {
+  await tx.query('UPDATE post SET answer_at = NULL WHERE root_id = $1 AND answer_at IS NOT NULL', [rootId]);
+  if (replyId !== null)
+    await tx.query('UPDATE post SET answer_at = $3 WHERE id = $2 AND root_id = $1 AND withdrawn_at IS NULL', [
+      rootId,
+      replyId,
+      time(at),
+    ]);
+}
+
+export async function closeThread(tx: Queryable, rootId: PostId, at: Instant | null): Promise<void> {
+  await tx.query('UPDATE post SET closed_at = $2 WHERE id = $1 AND root_id IS NULL', [rootId, time(at)]);
+}
+
+/** Says that somebody asks the same, or no more. */
+export async function askToo(tx: Queryable, postId: PostId, personId: PersonId, too: boolean): Promise<void> {
+  await tx.query(
+    too
+      ? 'INSERT INTO asked_too (post_id, person_id) VALUES ($1, $2) ON CONFLICT DO NOTHING'
+      : 'DELETE FROM asked_too WHERE post_id = $1 AND person_id = $2',
+    [postId, personId],
+  );
+}
+
+/** Who hears of an answer to a question: who asked it, and who asks the same. */
+export const askersOf = (rootId: PostId) =>
+  made(
+    rows(
+      z.object({ person_id: id<PersonId>() }),
+      `SELECT author_id AS person_id FROM post WHERE id = $1 UNION SELECT person_id FROM asked_too WHERE post_id = $1`,
+      [rootId],
+    ),
+    (found) => found.map(({ person_id }) => person_id),
+  );
+
+const answered = z.object({
+  id: id<PostId>(),
+  root_id: id<PostId>().nullable(),
+  author_id: id<PersonId>(),
+  at: instant,
+  withdrawn: z.boolean(),
+  thread_closed: z.boolean(),
+});
+
+/** A post of a talk that is held, as whoever answers or changes it has to know it. */
+export const postIn = (tx: Queryable, talkId: TalkId, postId: PostId) =>
+  first(
+    tx,
+    answered,
+    `SELECT p.id, p.root_id, p.author_id, p.at, p.withdrawn_at IS NOT NULL AS withdrawn,
+       coalesce(r.closed_at, p.closed_at) IS NOT NULL AS thread_closed
+     FROM post p LEFT JOIN post r ON r.id = p.root_id WHERE p.talk_id = $1 AND p.id = $2`,
+    [talkId, postId],
+  );
+
+const attachment = z.object({ name: z.string(), size: z.number(), type: z.string() });
+
+const post = z.object({
+  id: id<PostId>(),
+  talk_id: id<TalkId>(),
+  number: z.number(),
+  to_id: id<PostId>().nullable(),
+  author_id: id<PersonId>(),
+  author: z.string(),
+  role: z.enum(['student', 'teacher']).nullable(),
+  body: textDocument.nullable(),
+  at: instant,
+  edited_at: maybeInstant,
+  withdrawn: z.boolean(),
+  by_teacher: z.boolean(),
+  is_answer: z.boolean(),
+  reported: z.boolean(),
+  files: z.array(attachment),
+});
+export type StoredPost = z.output<typeof post>;
+
+/** How somebody is called where a class reads: a teacher by the whole name, a student by the short one. */
+const CALLED = `CASE WHEN m.role = 'student' THEN w.short_name ELSE w.name END`;
+
+/** A post as a reader has it: `reader` is an expression that names them. What was withdrawn has no words. */
+const columns = (p: string, reader: string) => `${p}.id, ${p}.talk_id, ${p}.number, ${p}.to_id, ${p}.author_id,
+  ${CALLED} AS author, m.role, CASE WHEN ${p}.withdrawn_at IS NULL THEN ${p}.body END AS body, ${p}.at, ${p}.edited_at,
+  ${p}.withdrawn_at IS NOT NULL AS withdrawn, coalesce(${p}.withdrawn_by_id <> ${p}.author_id, false) AS by_teacher,
+  ${p}.answer_at IS NOT NULL AS is_answer,
+  EXISTS (SELECT 1 FROM report o WHERE o.post_id = ${p}.id AND o.by_id = ${reader}) AS reported,
+  coalesce((SELECT jsonb_agg(jsonb_build_object('name', f.name, 'size', b.size, 'type', b.type) ORDER BY f.position)
+    FROM post_file f JOIN file b ON b.sha256 = f.file_sha256 WHERE f.post_id = ${p}.id AND ${p}.withdrawn_at IS NULL), '[]') AS files`;
+const writer = (p: string, classId: string) =>
+  `JOIN person w ON w.id = ${p}.author_id LEFT JOIN membership m ON m.class_id = ${classId} AND m.person_id = w.id`;
+
+const thread = post.extend({
+  assignment_id: id<AssignmentId>().nullable(),
+  assignment: z.string().nullable(),
+  closed: z.boolean(),
+  replies: z.number(),
+  askers: z.number(),
+  mine_too: z.boolean(),
+  unread: z.boolean(),
+  newest: z.number(),
+  answer: post.nullable(),
+});
+export type StoredThread = z.output<typeof thread>;
+
+/** Which threads of a class's floors are wanted. */
+export interface Wanted {
+  readonly classId: ClassId;
+  readonly readerId: PersonId;
+  /** Those of one assignment; of the class itself for `class`; all for `null`. */
+  readonly about: AssignmentId | 'class' | null;
+  /** Only what began before this moment, for the page after another. */
+  readonly before: Instant | null;
+  readonly most: number;
+  readonly now: Instant;
+}
+
+/** In SQL: does a floor exist for a reader? Its assignment is posted and for them, or they teach. */
+const SEEN = `(t.assignment_id IS NULL OR EXISTS (SELECT 1 FROM membership x WHERE x.class_id = t.class_id AND x.person_id = $2
+    AND (x.role = 'teacher' OR (a.posted_at <= $6 AND ${isFor('a', '$2')}))))`;
+
+/** The threads of the floors of a class, the newest first, each with its answer where one is marked. */
+export const threadsOf = ({ classId, readerId, about, before, most, now }: Wanted) =>
+  rows(
+    thread,
+    `SELECT ${columns('p', '$2')}, t.assignment_id, a.title AS assignment, p.closed_at IS NOT NULL AS closed,
+       (SELECT count(*)::int FROM post r WHERE r.root_id = p.id AND r.withdrawn_at IS NULL) AS replies,
+       (SELECT count(*)::int FROM asked_too k WHERE k.post_id = p.id) AS askers,
+       EXISTS (SELECT 1 FROM asked_too k WHERE k.post_id = p.id AND k.person_id = $2) AS mine_too,
+       t.posts AS newest,
+       EXISTS (SELECT 1 FROM post n WHERE n.talk_id = t.id AND (n.id = p.id OR n.root_id = p.id) AND n.author_id <> $2
+         AND n.withdrawn_at IS NULL AND n.number > coalesce((SELECT max(r.number) FROM talk_read r
+           WHERE r.talk_id = t.id AND r.person_id = $2), 0)) AS unread,
+       (SELECT to_jsonb(g) FROM (SELECT ${columns('y', '$2')} FROM post y ${writer('y', 't.class_id')}
+         WHERE y.root_id = p.id AND y.answer_at IS NOT NULL) g) AS answer
+     FROM talk t JOIN post p ON p.talk_id = t.id AND p.root_id IS NULL ${writer('p', 't.class_id')}
+     LEFT JOIN assignment a ON a.id = t.assignment_id
+     WHERE t.kind = 'floor' AND t.class_id = $1 AND ${SEEN}
+       AND CASE WHEN $3::text IS NULL THEN true WHEN $3 = 'class' THEN t.assignment_id IS NULL ELSE t.assignment_id = $3 END
+       AND ($4::timestamptz IS NULL OR p.at < $4) AND (p.withdrawn_at IS NULL OR EXISTS (SELECT 1 FROM post r WHERE r.root_id = p.id))
+     ORDER BY p.at DESC, p.id LIMIT $5`,
+    [classId, readerId, about, time(before), most, time(now)],
+  );
+
+/** The replies of a thread, a window of them: those before a number, the newest of these, oldest first. */
+export const repliesOf = (rootId: PostId, readerId: PersonId, before: number | null, most: number) =>
+  made(
+    rows(
+      post,
+      `SELECT ${columns('p', '$2')} FROM post p JOIN talk t ON t.id = p.talk_id ${writer('p', 't.class_id')}
+       WHERE p.root_id = $1 AND ($3::int IS NULL OR p.number < $3) ORDER BY p.number DESC LIMIT $4`,
+      [rootId, readerId, before, most],
+    ),
+    (found) => found.reverse(),
+  );
+
+/** The posts of a talk without threads, a window of them. */
+export const postsOf = (talkId: TalkId, readerId: PersonId, before: number | null, most: number) =>
+  made(
+    rows(
+      post,
+      `SELECT ${columns('p', '$2')} FROM post p JOIN talk t ON t.id = p.talk_id ${writer('p', 't.class_id')}
+       WHERE p.talk_id = $1 AND ($3::int IS NULL OR p.number < $3) ORDER BY p.number DESC LIMIT $4`,
+      [talkId, readerId, before, most],
+    ),
+    (found) => found.reverse(),
+  );
+
+/** How many posts on a floor somebody has not read. */
+export const unreadOn = (talkId: string, readerId: PersonId) =>
+  made(
+    row(
+      z.object({ n: z.number() }),
+      `SELECT count(*)::int AS n FROM post p WHERE p.talk_id = $1 AND p.author_id <> $2 AND p.withdrawn_at IS NULL
+         AND p.number > coalesce((SELECT max(r.number) FROM talk_read r WHERE r.talk_id = $1 AND r.person_id = $2), 0)`,
+      [talkId, readerId],
+    ),
+    (found) => found?.n ?? 0,
+  );
+
+/** Questions on the floors of a class that share most with some words, the likest first. */
+export const likeQuestions = (classId: ClassId, readerId: PersonId, words: string, most: number, now: Instant) =>
+  rows(
+    z.object({ id: id<PostId>(), words: z.string(), assignment: z.string().nullable(), answered: z.boolean() }),
+    `SELECT p.id, left(p.words, 200) AS words, a.title AS assignment,
+       EXISTS (SELECT 1 FROM post r WHERE r.root_id = p.id AND r.withdrawn_at IS NULL) AS answered
+     FROM talk t JOIN post p ON p.talk_id = t.id AND p.root_id IS NULL AND p.withdrawn_at IS NULL
+     LEFT JOIN assignment a ON a.id = t.assignment_id
+     WHERE t.kind = 'floor' AND t.class_id = $1 AND ${SEEN.replaceAll('$6', '$5')}
+       AND similarity(folded(p.words), folded($3)) > 0.3
+     ORDER BY similarity(folded(p.words), folded($3)) DESC, p.at DESC LIMIT $4`,
+    [classId, readerId, words, most, time(now)],
+  );
+
+/** One file of a post that stands; `null` when there is none. */
+export const findPostFile = (db: Queryable, postId: string, position: number) =>
+  first(
+    db,
+    z.object({ name: z.string(), sha256: z.string() }),
+    `SELECT f.name, f.file_sha256 AS sha256 FROM post_file f JOIN post p ON p.id = f.post_id
+     WHERE f.post_id = $1 AND f.position = $2 AND p.withdrawn_at IS NULL`,
+    [postId, position],
+  );
+
+/** Does a picture stand in something that somebody reads? */
+export async function standsInPostFor(db: Queryable, sha256: string, personId: PersonId): Promise<boolean> {
+  const { rows: found } = await db.query(
+    `SELECT 1 FROM post_picture i JOIN post p ON p.id = i.post_id AND p.withdrawn_at IS NULL JOIN talk t ON t.id = p.talk_id
+     WHERE i.sha256 = $1 AND (EXISTS (SELECT 1 FROM talk_party y WHERE y.talk_id = t.id AND y.person_id = $2)
+       OR (NOT EXISTS (SELECT 1 FROM talk_party y WHERE y.talk_id = t.id)
+         AND EXISTS (SELECT 1 FROM membership m WHERE m.class_id = t.class_id AND m.person_id = $2))) LIMIT 1`,
+    [sha256, personId],
+  );
+  return found.length > 0;
+}
+
+const waiting = z.object({ n: z.number(), oldest: maybeInstant });
+
+/** Questions on the floors of a teacher's running classes to which no teacher has said anything yet. */
+export const waitingOnFloors = (teacherId: PersonId, since: Instant) =>
+  made(
+    row(
+      waiting,
+      `SELECT count(*)::int AS n, min(p.at) AS oldest FROM membership m JOIN class c ON c.id = m.class_id AND c.ended_at IS NULL
+       JOIN talk t ON t.class_id = c.id AND t.kind = 'floor'
+       JOIN post p ON p.talk_id = t.id AND p.root_id IS NULL AND p.withdrawn_at IS NULL AND p.closed_at IS NULL AND p.at > $2
+       JOIN membership s ON s.class_id = c.id AND s.person_id = p.author_id AND s.role = 'student'
+       WHERE m.person_id = $1 AND m.role = 'teacher' AND NOT EXISTS (SELECT 1 FROM post r
+         LEFT JOIN membership o ON o.class_id = c.id AND o.person_id = r.author_id
+         WHERE r.root_id = p.id AND r.withdrawn_at IS NULL AND (r.answer_at IS NOT NULL OR o.role = 'teacher'))`,
+      [teacherId, time(since)],
+    ),
+    (found) => found ?? { n: 0, oldest: null },
+  );
