@@ -10,6 +10,7 @@ import questions from './questions.json' with { type: 'json' };
 import receipts from './receipts.json' with { type: 'json' };
 import set from './set.json' with { type: 'json' };
 import shelf from './shelf.json' with { type: 'json' };
+import talk from './talk.json' with { type: 'json' };
 import time from './time.json' with { type: 'json' };
 import today from './today.json' with { type: 'json' };
 import writing from './writing.json' with { type: 'json' };
@@ -28,6 +29,7 @@ export default {
   ...receipts,
   ...set,
   ...shelf,
+  ...talk,
   ...time,
   ...today,
   ...writing,

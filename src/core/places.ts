@@ -1,4 +1,4 @@
-import type { AssignmentId, ClassId, DocumentId, HandInId, StepId } from './ids';
+import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId, StepId, TalkId } from './ids';
 
 /** A screen that stands for itself. */
 const SCREENS = {
@@ -11,7 +11,6 @@ const SCREENS = {
   news: '/whats-new',
   help: '/help',
   asides: '/asides',
-  messages: '/messages',
   reports: '/office/reports',
   receipts: '/receipts',
   check: '/check',
@@ -47,6 +46,8 @@ export type Place =
       /** One unit of it by itself. */
       readonly unit?: string | null;
     }
+  /** Messages; those with one person open. */
+  | { readonly at: 'messages'; readonly with?: PersonId | string | null; readonly talk?: TalkId | string | null }
   /** What a class talks about openly: of everything, of the class itself, or of one assignment. */
   | { readonly at: 'floor'; readonly class: ClassId | string; readonly about?: AssignmentId | string | null }
   | { readonly at: 'material'; readonly class: ClassId | string; readonly material: string }
@@ -112,6 +113,8 @@ export function addressOf(place: Place): string {
       return `/work${said('?', place.chosen)}`;
     case 'class':
       return `/classes/${place.class}${said('?', { order: place.order, show: place.show, unit: place.unit })}`;
+    case 'messages':
+      return `/messages${said('?', { with: place.with, talk: place.talk })}`;
     case 'floor':
       return `/classes/${place.class}/floor${said('?', { about: place.about })}`;
     case 'material':

@@ -16,6 +16,7 @@ export const SCREEN_WORDS = {
   '(frame)/classes': ['join'],
   '(frame)/classes/[class]': ['class', 'giving', 'moments', 'setting', 'telling'],
   '(frame)/classes/[class]/course': ['cartridge', 'course'],
+  '(frame)/classes/[class]/floor': ['talk'],
   '(frame)/classes/[class]/materials/[material]': ['aloud', 'giving', 'material', 'meaning', 'moments', 'reading'],
   '(frame)/desk/[assignment]': [
     'aloud',
@@ -38,6 +39,7 @@ export const SCREEN_WORDS = {
     'rubric',
     'safety',
     'state',
+    'talk',
     'writing',
   ],
   '(frame)/desk/[assignment]/compare': ['compare'],
@@ -65,6 +67,7 @@ export const SCREEN_WORDS = {
   '(frame)/office/classes': ['office-classes', 'office-list', 'office-refused'],
   '(frame)/office/classes/[class]': ['acts', 'office-classes', 'office-refused'],
   '(frame)/office/people': ['acts', 'office-list', 'office-refused', 'people'],
+  '(frame)/office/reports': ['reports'],
   '(frame)/office/rosters': ['office-refused', 'roster'],
   '(frame)/office/rosters/[roster]': ['office-refused', 'people', 'roster'],
   '(frame)/office/year': ['office-refused', 'school', 'year'],

@@ -4,6 +4,7 @@ import type { Doc } from '@/core/text/nodes';
 import { id, instant, maybeInstant, textDocument } from './columns';
 import { first, json, made, type Queryable, row, rows, time } from './database';
 import { isFor } from './given';
+import { isTimed } from './talks';
 
 /** A post that is to be kept. */
 export interface NewPost {
@@ -137,6 +138,13 @@ const answered = z.object({
   thread_closed: z.boolean(),
 });
 
+/** The post that somebody added by an act; `null` where there is none. */
+export const postOfAct = (authorId: PersonId, act: string) =>
+  made(
+    row(z.object({ id: id<PostId>() }), 'SELECT id FROM post WHERE author_id = $1 AND act = $2', [authorId, act]),
+    (found) => found?.id ?? null,
+  );
+
 /** A post of a talk that is held, as whoever answers or changes it has to know it. */
 export const postIn = (tx: Queryable, talkId: TalkId, postId: PostId) =>
   first(
@@ -235,6 +243,19 @@ export const threadsOf = ({ classId, readerId, about, before, most, now }: Wante
     [classId, readerId, about, time(before), most, time(now)],
   );
 
+const topic = z.object({ id: id<AssignmentId>(), title: z.string(), instructions: textDocument.nullable() });
+export type FloorTopic = z.output<typeof topic>;
+
+/** The assignments of a class about which something was said openly, and one that is named, as a reader may know them. */
+export const floorTopics = (classId: ClassId, readerId: PersonId, named: string | null, now: Instant) =>
+  rows(
+    topic,
+    `SELECT a.id, a.title, a.instructions FROM talk t JOIN assignment a ON a.id = t.assignment_id
+     WHERE t.kind = 'floor' AND t.class_id = $1 AND (t.posts > 0 OR a.id = $3) AND ${SEEN.replaceAll('$6', '$4')}
+     ORDER BY t.last_at DESC NULLS LAST, a.id LIMIT 40`,
+    [classId, readerId, named, time(now)],
+  );
+
 /** The replies of a thread, a window of them: those before a number, the newest of these, oldest first. */
 export const repliesOf = (rootId: PostId, readerId: PersonId, before: number | null, most: number) =>
   made(
@@ -259,14 +280,15 @@ export const postsOf = (talkId: TalkId, readerId: PersonId, before: number | nul
     (found) => found.reverse(),
   );
 
-/** How many posts on a floor somebody has not read. */
-export const unreadOn = (talkId: string, readerId: PersonId) =>
+/** How many posts on the floor of an assignment somebody has not read; 0 while they sit at something timed. */
+export const unreadOn = (assignmentId: AssignmentId, readerId: PersonId) =>
   made(
     row(
       z.object({ n: z.number() }),
-      `SELECT count(*)::int AS n FROM post p WHERE p.talk_id = $1 AND p.author_id <> $2 AND p.withdrawn_at IS NULL
-         AND p.number > coalesce((SELECT max(r.number) FROM talk_read r WHERE r.talk_id = $1 AND r.person_id = $2), 0)`,
-      [talkId, readerId],
+      `SELECT count(*)::int AS n FROM talk t JOIN post p ON p.talk_id = t.id
+       WHERE t.assignment_id = $1 AND t.kind = 'floor' AND p.author_id <> $2 AND p.withdrawn_at IS NULL AND NOT ${isTimed('$2')}
+         AND p.number > coalesce((SELECT max(r.number) FROM talk_read r WHERE r.talk_id = t.id AND r.person_id = $2), 0)`,
+      [assignmentId, readerId],
     ),
     (found) => found?.n ?? 0,
   );
@@ -307,21 +329,34 @@ export async function standsInPostFor(db: Queryable, sha256: string, personId: P
   return found.length > 0;
 }
 
-const waiting = z.object({ n: z.number(), oldest: maybeInstant });
+const waiting = z.object({ class_id: id<ClassId>(), class: z.string(), n: z.number(), oldest: instant });
 
-/** Questions on the floors of a teacher's running classes to which no teacher has said anything yet. */
+/** Questions on the floors of a teacher's running classes to which no teacher has said anything yet, by class. */
 export const waitingOnFloors = (teacherId: PersonId, since: Instant) =>
+  rows(
+    waiting,
+    `SELECT c.id AS class_id, c.name AS class, count(*)::int AS n, min(p.at) AS oldest
+     FROM membership m JOIN class c ON c.id = m.class_id AND c.ended_at IS NULL
+     JOIN talk t ON t.class_id = c.id AND t.kind = 'floor'
+     JOIN post p ON p.talk_id = t.id AND p.root_id IS NULL AND p.withdrawn_at IS NULL AND p.closed_at IS NULL AND p.at > $2
+     JOIN membership s ON s.class_id = c.id AND s.person_id = p.author_id AND s.role = 'student'
+     WHERE m.person_id = $1 AND m.role = 'teacher' AND NOT EXISTS (SELECT 1 FROM post r
+       LEFT JOIN membership o ON o.class_id = c.id AND o.person_id = r.author_id
+       WHERE r.root_id = p.id AND r.withdrawn_at IS NULL AND (r.answer_at IS NOT NULL OR o.role = 'teacher'))
+     GROUP BY c.id, c.name ORDER BY min(p.at)`,
+    [teacherId, time(since)],
+  );
+
+/** How much on the open floors of a class somebody has not read; 0 while they sit at something timed. */
+export const unreadInClass = (classId: ClassId, readerId: PersonId, now: Instant) =>
   made(
     row(
-      waiting,
-      `SELECT count(*)::int AS n, min(p.at) AS oldest FROM membership m JOIN class c ON c.id = m.class_id AND c.ended_at IS NULL
-       JOIN talk t ON t.class_id = c.id AND t.kind = 'floor'
-       JOIN post p ON p.talk_id = t.id AND p.root_id IS NULL AND p.withdrawn_at IS NULL AND p.closed_at IS NULL AND p.at > $2
-       JOIN membership s ON s.class_id = c.id AND s.person_id = p.author_id AND s.role = 'student'
-       WHERE m.person_id = $1 AND m.role = 'teacher' AND NOT EXISTS (SELECT 1 FROM post r
-         LEFT JOIN membership o ON o.class_id = c.id AND o.person_id = r.author_id
-         WHERE r.root_id = p.id AND r.withdrawn_at IS NULL AND (r.answer_at IS NOT NULL OR o.role = 'teacher'))`,
-      [teacherId, time(since)],
+      z.object({ n: z.number() }),
+      `SELECT count(*)::int AS n FROM talk t LEFT JOIN assignment a ON a.id = t.assignment_id JOIN post p ON p.talk_id = t.id
+         AND p.author_id <> $2 AND p.withdrawn_at IS NULL
+         AND p.number > coalesce((SELECT max(r.number) FROM talk_read r WHERE r.talk_id = t.id AND r.person_id = $2), 0)
+       WHERE t.kind = 'floor' AND t.class_id = $1 AND NOT ${isTimed('$2')} AND ${SEEN.replaceAll('$6', '$3')}`,
+      [classId, readerId, time(now)],
     ),
-    (found) => found ?? { n: 0, oldest: null },
+    (found) => found?.n ?? 0,
   );

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { ClassId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
 import { TALK_NAMES } from '@/core/kinds/talk';
 import { id, instant, maybeInstant, textDocument } from './columns';
-import { first, type Queryable, rows, time } from './database';
+import { first, made, type Queryable, row, rows, time } from './database';
 
 /** Reports a post as it stands now. Somebody reports a post once. */
 export async function addReport(
@@ -32,6 +32,12 @@ export const settleReport = (tx: Queryable, reportId: string, by: PersonId, outc
      RETURNING r.post_id, p.talk_id, t.class_id, p.author_id, r.reason`,
     [reportId, by, outcome, time(at)],
   );
+
+/** How many reports nobody has looked at. */
+export const openReports = made(
+  row(z.object({ n: z.number() }), 'SELECT count(*)::int AS n FROM report WHERE settled_at IS NULL'),
+  (found) => found?.n ?? 0,
+);
 
 /** What was reported, with the post alone: nothing of what stands around it. Open ones first, the oldest first. */
 export const reports = (most: number) =>

@@ -2,7 +2,18 @@ import { overflow } from '../documents/limits';
 import { PICTURE_ADDRESS } from '../formats/markup-in';
 import { isAddress } from '../text/address';
 import { plainText } from '../text/document-json';
-import { attrsOf, type Doc, type DocNode, descendants, type MarkName, markOf, type NodeName } from '../text/nodes';
+import {
+  attrsOf,
+  contentOf,
+  type Doc,
+  type DocNode,
+  descendants,
+  type MarkName,
+  markOf,
+  type NodeName,
+  type Visitor,
+  visit,
+} from '../text/nodes';
 
 /** The most letters that one post has. */
 export const LONGEST_POST = 10_000;
@@ -71,6 +82,48 @@ export function readBody(value: unknown): Body | BadBody {
   if (words === '' && pictures.length === 0) return 'empty';
   return { doc, words, pictures };
 }
+
+/** Words with the marks that a post knows. */
+const inlines = (node: DocNode): readonly DocNode[] =>
+  contentOf(node).flatMap((child): readonly DocNode[] => {
+    if (child.type === 'text') return [{ ...child, marks: (child.marks ?? []).filter(({ type }) => MARKS.has(type)) }];
+    return child.type === 'formula' || child.type === 'hardBreak' ? [child] : inlines(child);
+  });
+
+const line = (node: DocNode): readonly DocNode[] => [{ type: 'paragraph', content: inlines(node) }];
+const inside = (node: DocNode): readonly DocNode[] =>
+  contentOf(node).flatMap((child) => visit(child, AS_POST, undefined));
+const items = (node: DocNode, type: 'bulletList' | 'orderedList'): readonly DocNode[] => [
+  { type, content: contentOf(node).map((item): DocNode => ({ type: 'listItem', content: inside(item) })) },
+];
+
+/** What becomes of each kind of node in a post: what it does not know becomes lines of words. */
+const AS_POST: Visitor<readonly DocNode[], undefined> = {
+  doc: inside,
+  text: (node) => [{ type: 'paragraph', content: [{ ...node, marks: [] }] }],
+  paragraph: line,
+  heading: line,
+  codeBlock: line,
+  bulletList: (node) => items(node, 'bulletList'),
+  orderedList: (node) => items(node, 'orderedList'),
+  listItem: inside,
+  blockquote: (node) => [{ type: 'blockquote', content: inside(node) }],
+  horizontalRule: () => [],
+  hardBreak: () => [],
+  image: (node) => [node],
+  formula: (node) => [{ type: 'paragraph', content: [node] }],
+  question: (node) => [{ type: 'paragraph', content: [{ type: 'text', text: attrsOf(node).text }] }],
+  answer: inside,
+  table: inside,
+  tableRow: (node) => [
+    { type: 'paragraph', content: [{ type: 'text', text: contentOf(node).map(plainText).join('  ') }] },
+  ],
+  tableHeader: line,
+  tableCell: line,
+};
+
+/** A text document as a body: words and their form as far as a post knows them. */
+export const asBody = (doc: Doc): Doc => ({ type: 'doc', content: inside(doc) });
 
 /** Plain words as a body, a paragraph a line. */
 export const plainBody = (words: string): Doc => ({

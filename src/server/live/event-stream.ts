@@ -56,8 +56,8 @@ async function begin(db: Database, hub: Listening, request: IncomingMessage, res
   const unlisten = await hub.listen(
     { person, session: hashToken(token) },
     {
-      // That something has happened, and nothing of whom it is about: the screen asks for what it may show.
-      hear: ({ kind }, mark) => send(`id: ${mark}\ndata: ${JSON.stringify({ kind })}\n\n`),
+      // That something has happened, or in which talk, and nothing of whom it is about: the screen asks for what it may show.
+      hear: ({ kind, talk }, mark) => send(`id: ${mark}\ndata: ${JSON.stringify({ kind, talk })}\n\n`),
       end: (why) => {
         // Who has other roles from now on comes back at once and hears by those.
         if (why === 'signed-out') send('event: signed-out\ndata: {}\n\n');

@@ -163,6 +163,11 @@ export function ClassLineScreen({ line, order, chip, unit: only, zone, now }: Pr
               {t('with', { teachers: found.teachers.join(', '), room: room(found.room) })}
               {found.ended_at === null ? null : ` · ${t('ended', { when: times.heading(found.ended_at) })}`}
               {next ? ` · ${t('next-lesson', { when: times.moment(next, now) })}` : null}
+              {' · '}
+              <PlaceLink to={{ at: 'floor', class: found.id }}>
+                {t('floor')}
+                {line.floorUnread > 0 ? ` (${t('floor-unread', { n: line.floorUnread })})` : null}
+              </PlaceLink>
             </p>
           </div>
           <People

@@ -13,6 +13,7 @@ import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
+import { BetweenTwo } from '@/ui/talk/readers';
 import classes from './aside.module.css';
 
 interface Attached {
@@ -176,6 +177,7 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
       </ol>
       <form onSubmit={send}>
         <p className={classes.readers}>{readers}</p>
+        <BetweenTwo />
         <Textarea
           aria-label={t('write')}
           placeholder={t('write')}

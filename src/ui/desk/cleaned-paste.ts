@@ -17,33 +17,43 @@ function cleaned(markup: string): readonly DocNode[] | null {
   }
 }
 
+interface Options {
+  /** What becomes of it where the text knows fewer kinds of node. */
+  readonly made: (content: readonly DocNode[]) => readonly DocNode[];
+}
+
 /** What is pasted from elsewhere is made into a document of ours first: the words and their form, and nothing else. */
-export const CleanedPaste = Extension.create({
+export const CleanedPaste = Extension.create<Options>({
   name: 'cleanedPaste',
-  addProseMirrorPlugins: () => [
-    new Plugin({
-      props: {
-        handlePaste: (view, event) => {
-          const markup = event.clipboardData?.getData('text/html') ?? '';
-          if (markup === '' || OURS.test(markup)) return false;
-          const { schema } = view.state;
-          const content = cleaned(markup);
-          // What is more than a document may hold is pasted as plain words by the editor itself.
-          if (!content) return view.pasteText(event.clipboardData?.getData('text/plain').slice(0, LONGEST) ?? '');
-          const nodes = content.map((node) => ProseMirrorNode.fromJSON(schema, node));
-          const first = nodes[0];
-          // One line of plain paragraph flows into the line that is being written.
-          const open = nodes.length === 1 && first?.type.name === 'paragraph' ? 1 : 0;
-          view.dispatch(
-            view.state.tr
-              .replaceSelection(new Slice(Fragment.from(nodes), open, open))
-              .scrollIntoView()
-              .setMeta('paste', true)
-              .setMeta('uiEvent', 'paste'),
-          );
-          return true;
+  addOptions: () => ({ made: (content) => content }),
+  addProseMirrorPlugins() {
+    const { made } = this.options;
+    return [
+      new Plugin({
+        props: {
+          handlePaste: (view, event) => {
+            const markup = event.clipboardData?.getData('text/html') ?? '';
+            if (markup === '' || OURS.test(markup)) return false;
+            const { schema } = view.state;
+            const cleanly = cleaned(markup);
+            const content = cleanly && made(cleanly);
+            // What is more than a document may hold is pasted as plain words by the editor itself.
+            if (!content) return view.pasteText(event.clipboardData?.getData('text/plain').slice(0, LONGEST) ?? '');
+            const nodes = content.map((node) => ProseMirrorNode.fromJSON(schema, node));
+            const first = nodes[0];
+            // One line of plain paragraph flows into the line that is being written.
+            const open = nodes.length === 1 && first?.type.name === 'paragraph' ? 1 : 0;
+            view.dispatch(
+              view.state.tr
+                .replaceSelection(new Slice(Fragment.from(nodes), open, open))
+                .scrollIntoView()
+                .setMeta('paste', true)
+                .setMeta('uiEvent', 'paste'),
+            );
+            return true;
+          },
         },
-      },
-    }),
-  ],
+      }),
+    ];
+  },
 });

@@ -24,7 +24,7 @@ import { documentsAlong } from './documents-along';
 import dropped from './dropping.module.css';
 import { placeNotesOf, useFindingWords } from './finding-words';
 import { HandInBar } from './hand-in-bar';
-import { Aside, FeedbackSheet, Notes, PiecesSheet, useSheetsAtHand } from './later-sheets';
+import { Aside, FeedbackSheet, FloorSheet, Notes, PiecesSheet, useSheetsAtHand } from './later-sheets';
 import { Rope, RopeLine } from './rope';
 import { RubricView } from './rubric-view';
 import { useDeskActs, useDeskPlace, useWords } from './use-desk';
@@ -163,6 +163,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         }}
       />
     ),
+    floor: () => <FloorSheet view={view} zone={zone} now={now} toAside={() => choose('aside')} />,
     aside: () => (
       <Aside
         assignment={view.id}

@@ -37,6 +37,11 @@ export function DeskSheets({ view, open, choose, bodies }: Props) {
             onClick={() => choose(open === name ? null : name)}
           >
             {t(`sheet-${name}`)}
+            {name === 'floor' && view.floorUnread > 0 ? (
+              <span className={classes.dot}>
+                <span className="visually-hidden">{t('unread', { n: view.floorUnread })}</span>
+              </span>
+            ) : null}
             {name === 'aside' && unread > 0 ? (
               <span className={classes.dot}>
                 <span className="visually-hidden">{t('unread', { n: unread })}</span>

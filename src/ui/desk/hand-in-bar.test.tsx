@@ -112,6 +112,7 @@ const view = (state: State, moves: readonly MoveKind[], more: Partial<DeskView> 
   receipts: [],
   feedback: [],
   aside: [],
+  floorUnread: 0,
   student: { id: 's' as DeskView['student']['id'], name: 'Imke Aalders', shortName: 'Imke A.' },
   waitsFor: [],
   next: null,

@@ -2,12 +2,14 @@ import dynamic from 'next/dynamic';
 import { useEffect } from 'react';
 
 const aside = () => import('./aside').then((loaded) => loaded.Aside);
+const floor = () => import('./floor-sheet').then((loaded) => loaded.FloorSheet);
 const feedback = () => import('./feedback-sheet').then((loaded) => loaded.FeedbackSheet);
 const pieces = () => import('./pieces-sheet').then((loaded) => loaded.PiecesSheet);
 const notes = () => import('./notes').then((loaded) => loaded.Notes);
 
 // Sheets that are seldom open when one comes to a Desk: what is written on comes first.
 export const Aside = dynamic(aside, { ssr: false });
+export const FloorSheet = dynamic(floor, { ssr: false });
 export const FeedbackSheet = dynamic(feedback, { ssr: false });
 export const PiecesSheet = dynamic(pieces, { ssr: false });
 export const Notes = dynamic(notes, { ssr: false });
@@ -19,7 +21,7 @@ const AFTER = 2000;
 export function useSheetsAtHand(): void {
   useEffect(() => {
     const fetching = setTimeout(() => {
-      for (const load of [aside, feedback, pieces, notes]) load().catch(() => {});
+      for (const load of [aside, floor, feedback, pieces, notes]) load().catch(() => {});
     }, AFTER);
     return () => clearTimeout(fetching);
   }, []);

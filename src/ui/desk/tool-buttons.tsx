@@ -63,28 +63,3 @@ export function Download({ address, print, editor, refused }: DownloadProps) {
     </details>
   );
 }
-
-/** A picture from this device, into the text: the field that asks for it, and what opens it. */
-export function usePictureInput(editor: Editor, refused: (code: string) => void) {
-  const t = useTranslations('writing');
-  const input = useRef<HTMLInputElement>(null);
-  const put = async (file: File) => {
-    const sent = await sendPicture(file);
-    if ('code' in sent) refused(sent.code);
-    else if (!editor.isDestroyed) {
-      insertPicture(editor.view, sent, null);
-      editor.commands.focus();
-    }
-  };
-  const field = (
-    <FileInput
-      ref={input}
-      aria-label={t('picture')}
-      accept="image/png,image/jpeg,image/gif,image/webp"
-      take={([file]) => {
-        if (file) void put(file);
-      }}
-    />
-  );
-  return { field, open: () => input.current?.click() };
-}

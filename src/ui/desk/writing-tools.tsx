@@ -27,7 +27,7 @@ import { useRef } from 'react';
 import { GLOWS, INKS } from '@/core/text/tones';
 import { seek } from './find-in-text';
 import { FormulaLine } from './formula-line';
-import { usePictureInput } from './tool-buttons';
+import { usePictureInput } from './picture-input';
 import { ToolLine } from './tool-line';
 import { FindLine, LinkLine, Palette, TableLine } from './tool-lines';
 import { byArrows, type Tool, ToolButton } from './tool-row';
@@ -109,7 +109,7 @@ export function WritingTools({
   const t = useTranslations('writing');
   const on = useStanding(editor);
   const chain = () => editor.chain().focus();
-  const picture = usePictureInput(editor, refused);
+  const picture = usePictureInput(editor, t('picture'), refused);
   const close = () => {
     setPanel(null);
     seek(editor, '');

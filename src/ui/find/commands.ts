@@ -14,6 +14,7 @@ export const COMMANDS = [
   { key: 'year', to: { at: 'year' }, of: 'office' },
   { key: 'rosters', to: { at: 'rosters' }, of: 'office' },
   { key: 'office-log', to: { at: 'office-log' }, of: 'office' },
+  { key: 'reports', to: { at: 'reports' }, of: 'office' },
   { key: 'dark', scheme: 'dark' },
   { key: 'light', scheme: 'light' },
   { key: 'sign-out', act: 'sign-out' },

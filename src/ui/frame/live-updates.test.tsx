@@ -11,7 +11,7 @@ class Stream {
   static all: Stream[] = [];
   readyState = 0;
   closed = false;
-  onmessage: ((event: { lastEventId: string }) => void) | null = null;
+  onmessage: ((event: { lastEventId: string; data: string }) => void) | null = null;
   onerror: (() => void) | null = null;
   onopen: (() => void) | null = null;
   readonly #others = new Map<string, () => void>();
@@ -21,7 +21,8 @@ class Stream {
   addEventListener = (name: string, hear: () => void) => void this.#others.set(name, hear);
   say = (name: string) => act(() => this.#others.get(name)?.());
   opens = () => act(() => this.onopen?.());
-  hears = (id: string) => act(() => this.onmessage?.({ lastEventId: id }));
+  hears = (id: string, heard: object = { kind: 'edited' }) =>
+    act(() => this.onmessage?.({ lastEventId: id, data: JSON.stringify(heard) }));
   breaks = (forGood: boolean) => {
     this.readyState = forGood ? Stream.CLOSED : 0;
     act(() => this.onerror?.());

@@ -6,6 +6,7 @@ import { addressOf } from '@/core/places';
 import { LIMIT_EVENT, type LimitTold } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { useRefresh } from '@/ui/common/use-refresh';
+import { tellTalks } from '@/ui/talk/talk-event';
 import classes from './frame.module.css';
 import { LaterWords } from './later-words';
 import { waitForScreens } from './patient-fetch';
@@ -64,8 +65,12 @@ export function LiveUpdates({ from }: { readonly from: string }) {
     let stream: EventSource | undefined;
     const open = () => {
       stream = new EventSource(`/api/events?from=${encodeURIComponent(heard.current)}`);
-      stream.onmessage = ({ lastEventId }) => {
+      stream.onmessage = ({ lastEventId, data }) => {
         heard.current = lastEventId;
+        const { talk } = JSON.parse(data) as { readonly talk?: string };
+        tellTalks(talk ?? null);
+        // What was said is asked for by whoever shows it: the rest of the screen is as it was.
+        if (talk !== undefined) return;
         clearTimeout(wait);
         wait = setTimeout(refresh, SETTLE);
       };

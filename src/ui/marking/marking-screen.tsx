@@ -40,7 +40,8 @@ export function MarkingScreen({ view, zone, now }: Props) {
         </div>
         <p className="soft">
           {view.dueAt === null ? '' : t('due', { when: times.moment(view.dueAt, now) })} · {t('keys')} ·{' '}
-          <ChangePosted assignment={view.id} words={setting('change')} />
+          <ChangePosted assignment={view.id} words={setting('change')} /> ·{' '}
+          <PlaceLink to={{ at: 'floor', class: view.class.id, about: view.id }}>{t('floor')}</PlaceLink>
         </p>
       </div>
       {view.asks.length > 0 ? (

@@ -43,6 +43,9 @@ export function OfficeToday({
       to: { at: 'roster', roster: id } as const,
       words: t('roster-waits', { name: names.join(', ') }),
     })),
+    ...(view.reports > 0
+      ? [{ key: 'reports', to: { at: 'reports' } as const, words: t('reports', { n: view.reports }) }]
+      : []),
     ...(counts.office < 2 ? [{ key: 'second', to: { at: 'people' } as const, words: t('second-person') }] : []),
   ];
   return (

@@ -28,10 +28,10 @@ import { schemaOf } from '@/core/text/nodes';
 import { newAct } from '@/ui/common/act';
 import { keyOr } from '@/ui/common/key-or';
 import { CleanedPaste } from '@/ui/desk/cleaned-paste';
+import { usePictureInput } from '@/ui/desk/picture-input';
 import { Pictures } from '@/ui/desk/pictures';
 import { RoomBelow } from '@/ui/desk/room-below';
 import { TEXT_NODES } from '@/ui/desk/text-nodes';
-import { usePictureInput } from '@/ui/desk/tool-buttons';
 import { byArrows, type Tool, ToolButton } from '@/ui/desk/tool-row';
 import { WithinLimits } from '@/ui/desk/within-limits';
 import '@/ui/desk/things-in-text.css';
@@ -132,7 +132,7 @@ const WITHOUT_PLACES = TEXT_NODES.filter(({ name }) => name !== 'question' && na
 function Tools({ editor, places, refused }: { editor: Editor; places: boolean; refused: (code: string) => void }) {
   const t = useTranslations('set');
   const words = useTranslations('writing');
-  const picture = usePictureInput(editor, refused);
+  const picture = usePictureInput(editor, words('picture'), refused);
   const chain = () => editor.chain().focus();
   const tools: readonly Tool[] = [
     { key: 'bold', word: words('bold'), Icon: IconBold, run: () => chain().toggleBold().run() },

@@ -33,10 +33,33 @@ function Rows({ items, zone, now }: { items: readonly TeacherItem[]; zone: strin
   );
 }
 
+/** The questions of the day: how many wait on open floors, since when, and where. */
+function Waiting({ questions, zone, now }: { questions: TeacherTodayView['questions']; zone: string; now: number }) {
+  const t = useTranslations('teaching');
+  const times = useTimes(zone);
+  const [first] = questions;
+  if (!first) return null;
+  const n = questions.reduce((sum, one) => sum + one.n, 0);
+  return (
+    <p>
+      {t('questions', { n, ago: times.ago(Math.min(...questions.map(({ oldest }) => oldest)), now) })}{' '}
+      {questions.map((one) => (
+        <span key={one.class_id}>
+          <PlaceLink to={{ at: 'floor', class: one.class_id }}>
+            {t('questions-in', { n: one.n, class: one.class })}
+          </PlaceLink>{' '}
+        </span>
+      ))}
+    </p>
+  );
+}
+
 interface Props {
   readonly items: readonly TeacherItem[];
   readonly drafts: TeacherTodayView['drafts'];
   readonly notices: TeacherTodayView['notices'];
+  /** What waits on the open floors, by class. */
+  readonly questions: TeacherTodayView['questions'];
   /** The classes in which work can be set. */
   readonly classes: TeacherTodayView['classes'];
   /** Everything that waits for marks, and not only the first of it. */
@@ -51,7 +74,7 @@ interface Props {
 const FIRST = 20;
 
 /** The teacher's first screen: what waits for marks, and what is coming in. */
-export function TeacherToday({ items, drafts, notices, classes: taught, whole, help, zone, now }: Props) {
+export function TeacherToday({ items, drafts, notices, questions, classes: taught, whole, help, zone, now }: Props) {
   const t = useTranslations('teaching');
   const setting = useTranslations('setting');
   const times = useTimes(zone);
@@ -67,6 +90,7 @@ export function TeacherToday({ items, drafts, notices, classes: taught, whole, h
         <p className="soft">{t('waiting', { n: waiting })}</p>
       </div>
       <Notices notices={notices} />
+      <Waiting questions={questions} zone={zone} now={now} />
       {items.every(({ handedBack }) => handedBack === 0) ? <Welcome teaching help={help} /> : null}
       <div className={classes.columns}>
         <section aria-labelledby="to-mark">

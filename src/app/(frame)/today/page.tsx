@@ -22,13 +22,14 @@ export default async function TodayPage({ searchParams }: { searchParams: Promis
     return <OfficeToday view={await officeToday(db, now)} zone={school.zone} now={now} />;
   }
   if (person.role === 'teacher') {
-    const { items, drafts, classes, notices } = await teacherToday(db, person, now);
+    const { items, drafts, classes, notices, questions } = await teacherToday(db, person, now);
     return (
       <Words of="(frame)/today:teacher">
         <TeacherToday
           items={items}
           drafts={drafts}
           notices={notices}
+          questions={questions}
           classes={classes}
           whole={unfolded === 'to-mark'}
           help={school.help}

@@ -31,13 +31,16 @@ describe('the kinds of event', () => {
       'unlocked',
       'handed-back',
       'aside-written',
+      'answered',
+      'paused',
+      'unpaused',
       'amended',
       'extra-time',
       'excused',
       'asked-again',
     ]);
-    expect(newsTo('teachers')).toEqual(['handed-in', 'taken-back', 'aside-written', 'remark-answered']);
-    expect(newsTo('class')).toEqual(['posted', 'opens']);
+    expect(newsTo('teachers')).toEqual(['handed-in', 'taken-back', 'aside-written', 'asked', 'remark-answered']);
+    expect(newsTo('class')).toEqual(['posted', 'told-floor', 'opens']);
     expect(OWN_NEWS).toEqual(['unlocked']);
   });
 
@@ -52,6 +55,9 @@ describe('the kinds of event', () => {
     [{ assignment: null, material: 'kites' }, false, '/classes/sky/materials/kites'],
     [{ assignment: null, announcement: 'a1' }, true, '/classes/sky?order=newest&show=announcements'],
     [{ assignment: null }, false, '/classes/sky'],
+    [{ kind: 'answered' }, false, '/desk/salt#sheet=floor'],
+    [{ kind: 'answered', assignment: null }, false, '/classes/sky/floor'],
+    [{ kind: 'asked', student: 's-wren' }, true, '/classes/sky/floor?about=salt'],
   ] as const)('%j, to a teacher: %s, leads to %s', (more, asTeacher, address) => {
     expect(addressOf(leadsTo({ ...about, ...more }, asTeacher))).toBe(address);
   });

@@ -1,4 +1,5 @@
 import type { ClassId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
+import { talkKind } from '@/core/kinds/talk';
 import { newId } from '@/server/secrets';
 import { roleIn } from '@/store/classes';
 import { type Database, type Queryable, read } from '@/store/database';
@@ -74,7 +75,7 @@ export async function closeFloor(
 ): Promise<Said> {
   return db.transaction(async (tx) => {
     const talk = await read(tx, findTalk(talkId));
-    if (talk?.kind !== 'floor') return NOT_FOUND;
+    if (!talk || talkKind(talk.kind).readers !== 'class') return NOT_FOUND;
     await closeTalk(tx, talkId, teacher.id, closed ? now : null);
     await tellTalk(tx, talkId);
     return { ok: true };

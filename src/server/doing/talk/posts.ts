@@ -98,7 +98,7 @@ export async function sayIn(
   });
   if (number !== null) {
     await tellTalk(tx, saying.talkId);
-    if (held.kind === 'floor') await tellNews(tx, author, { held, rootId }, now);
+    if (talkKind(held.kind).threads) await tellNews(tx, author, { held, rootId }, now);
   }
   return { ok: true, number };
 }

@@ -14,6 +14,7 @@ import { inviteOf } from '@/store/joining';
 import { attachmentsOf, type ListedMaterial, materialsOf } from '@/store/materials';
 import { MOST_NEWS, newsFor } from '@/store/news';
 import type { Person } from '@/store/people';
+import { unreadInClass } from '@/store/posts';
 
 interface Placed {
   readonly unitId: string | null;
@@ -116,6 +117,7 @@ export async function classLine(
     lessons: lessonsOf(person.id),
     holidays,
     drafts: draftsOf(classId, now),
+    floorUnread: unreadInClass(classId, person.id, now),
     news: newsFor(person.id, MOST_NEWS, now),
   });
   const unreadNews = asked.news.filter((one) => one.unread && one.class_id === classId);
@@ -193,6 +195,7 @@ export async function classLine(
   return {
     role,
     class: asked.class,
+    floorUnread: asked.floorUnread,
     newest,
     units,
     loose: newest.filter((entry) => entry.unitId === null),

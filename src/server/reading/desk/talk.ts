@@ -4,19 +4,24 @@ import type { Answers } from '@/store/database';
 import { notesOf } from '@/store/documents';
 import { spellingOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
+import { unreadOn } from '@/store/posts';
 import type { Asker, OnDesk } from './on-desk';
 
 /** What is said with the teachers. */
 export interface DeskTalk {
   readonly aside: readonly AsideMessage[];
+  /** How much on the open floor has not been read. */
+  readonly floorUnread: number;
 }
 
 export const talkAsks = ({ student, assignmentId }: Asker) => ({
   aside: asideAs(student, { assignmentId, studentId: student.id }),
+  floorUnread: unreadOn(assignmentId, student.id),
 });
 
-export const deskTalk = ({ open }: OnDesk, { aside }: Answers<ReturnType<typeof talkAsks>>): DeskTalk => ({
+export const deskTalk = ({ open }: OnDesk, { aside, floorUnread }: Answers<ReturnType<typeof talkAsks>>): DeskTalk => ({
   aside: open ? aside : [],
+  floorUnread: open ? floorUnread : 0,
 });
 
 /** What helps with writing. */

@@ -5,6 +5,7 @@ import { noticesFor } from '@/store/notices';
 import { actsBefore } from '@/store/office-acts';
 import { classNames } from '@/store/office-classes';
 import { peopleCounts } from '@/store/office-people';
+import { openReports } from '@/store/reports';
 import { listedRosters } from '@/store/rosters';
 import { lessonTimes, terms } from '@/store/year';
 
@@ -40,6 +41,7 @@ export const officeToday = (db: Queryable, now: Instant) =>
     rosters: listedRosters,
     notices: noticesFor(null, now),
     acts: actsBefore(NEWEST, 8),
+    reports: openReports,
   });
 
 export type OfficeTodayView = Awaited<ReturnType<typeof officeToday>>;

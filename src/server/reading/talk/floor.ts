@@ -84,6 +84,7 @@ export interface FloorWriting {
 }
 
 export interface FloorView {
+  readonly classId: ClassId;
   readonly threads: readonly ThreadView[];
   /** Before which moment more stand; `null` where these are all. */
   readonly more: Instant | null;
@@ -124,6 +125,7 @@ export async function floor(
   const shown = got.threads.slice(0, THREADS).map((one) => threadView(reader, one));
   return {
     ok: true,
+    classId,
     threads: shown,
     more: got.threads.length > THREADS ? (shown.at(-1)?.at ?? null) : null,
     writing: got.talk && {

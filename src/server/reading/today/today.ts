@@ -14,6 +14,7 @@ import { measuresOf } from '@/store/measures';
 import { newsFor } from '@/store/news';
 import { noticesFor } from '@/store/notices';
 import type { Person } from '@/store/people';
+import { waitingOnFloors } from '@/store/posts';
 import { assignmentsFor } from '@/store/work';
 
 const SHOWN_NEWS = 6;
@@ -112,18 +113,23 @@ export const teacherWork = async (
   now: Instant,
 ): Promise<readonly TeacherItem[]> => teacherItems(await readTogether(db, teacherQueries(teacher, classId, now)), now);
 
+/** A question that nobody answered for so long waits no more, in milliseconds: sixty days. */
+const ASKED_FOR = 60 * 24 * 3_600_000;
+
 /** A teacher's first screen: the work of their classes, what is begun and not posted, and where work can be set. */
 export async function teacherToday(db: Queryable, teacher: Person, now: Instant) {
   const asked = await readTogether(db, {
     ...teacherQueries(teacher, null, now),
     drafts: draftsOfTeacher(teacher.id, now),
     notices: noticesFor('teacher', now),
+    questions: waitingOnFloors(teacher.id, now - ASKED_FOR),
   });
   const running = asked.classes.filter(({ ended_at: over }) => over === null || over > now);
   return {
     items: teacherItems(asked, now),
     drafts: asked.drafts,
     notices: asked.notices,
+    questions: asked.questions,
     classes: running.map(({ id, name }) => ({ id, name })),
   };
 }

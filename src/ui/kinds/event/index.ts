@@ -18,7 +18,15 @@ export type NewsSaying =
   | 'extra-time-due'
   | 'excused'
   | 'asked-again'
-  | 'remark-answered';
+  | 'remark-answered'
+  | 'asked'
+  | 'asked-class'
+  | 'told-floor'
+  | 'told-floor-class'
+  | 'answered'
+  | 'answered-class'
+  | 'paused'
+  | 'unpaused';
 
 /** Which of them says what happened. */
 type Saying = (one: NewsLine) => NewsSaying;
@@ -37,6 +45,11 @@ export const EVENT_LINES: Readonly<Record<EventName, Saying | null>> = {
   changed: null,
   'aside-written': () => 'aside-written',
   'aside-changed': null,
+  asked: ({ title }) => (title === '' ? 'asked-class' : 'asked'),
+  'told-floor': ({ title }) => (title === '' ? 'told-floor-class' : 'told-floor'),
+  answered: ({ title }) => (title === '' ? 'answered-class' : 'answered'),
+  paused: () => 'paused',
+  unpaused: () => 'unpaused',
   amended: () => 'amended',
   attempt: null,
   'class-answered': null,
