@@ -1,7 +1,8 @@
-import type { Instant, PostId, TalkId } from '@/core/ids';
+import type { AssignmentId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
 import { plainBody } from '@/core/talk/body';
 import { keepOrder } from '@/server/doing/talk/keeping-order';
-import { asksToo, say } from '@/server/doing/talk/posts';
+import { sayHours, writeTo } from '@/server/doing/talk/messages';
+import { asksToo, readTalk, say } from '@/server/doing/talk/posts';
 import { type Database, read } from '@/store/database';
 import type { Person } from '@/store/people';
 import { postOfAct } from '@/store/posts';
@@ -102,4 +103,117 @@ export function floors(db: Database, person: (id: string) => Person, now: Instan
     };
     return [{ at, run }];
   });
+}
+
+/** What two people write to each other: who began it, about what, and what was said, so many minutes before now. */
+interface Letters {
+  readonly from: string;
+  readonly to: string;
+  readonly title: string;
+  readonly about: string | null;
+  readonly said: readonly { readonly by: string; readonly minutes: number; readonly words: string }[];
+  /** How much of it everybody has read. */
+  readonly read: number;
+}
+
+const LETTERS: readonly Letters[] = [
+  {
+    from: 't-kerr',
+    to: 's-imke',
+    title: '',
+    about: 'tide-tables',
+    said: [
+      {
+        by: 't-kerr',
+        minutes: 4300,
+        words: 'In your first table two days were swapped. Look at Tuesday again before you draw.',
+      },
+      { by: 's-imke', minutes: 1500, words: 'Mine is done up to Friday. Are the heights metres or feet?' },
+      {
+        by: 't-kerr',
+        minutes: 1460,
+        words: 'Metres. The heading of the table says so once, at the top. Your Friday is right.',
+      },
+      { by: 's-imke', minutes: 130, words: 'Found it, thank you.' },
+    ],
+    read: 3,
+  },
+  {
+    from: 's-imke',
+    to: 't-bello',
+    title: 'My own logbook',
+    about: null,
+    said: [
+      {
+        by: 's-imke',
+        minutes: 9000,
+        words: 'May I bring my own logbook to the wall? The school’s has no room for drawings.',
+      },
+    ],
+    read: 1,
+  },
+  {
+    from: 't-haddad',
+    to: 's-imke',
+    title: 'The captain on Saturday',
+    about: null,
+    said: [
+      {
+        by: 't-haddad',
+        minutes: 45,
+        words:
+          'The captain sails at eight on Saturday, so be at the mole at half past seven. Bring your questions on paper.',
+      },
+    ],
+    read: 0,
+  },
+];
+
+const HOURS: readonly {
+  readonly of: string;
+  readonly days: readonly number[];
+  readonly from: number;
+  readonly to: number;
+}[] = [
+  { of: 't-bello', days: [1, 2, 3, 4], from: 8 * 60, to: 17 * 60 },
+  { of: 't-kerr', days: [1, 2, 3, 4, 5], from: 14 * 60, to: 16 * 60 },
+  { of: 't-haddad', days: [2, 3, 4, 5], from: 8 * 60, to: 12 * 60 },
+];
+
+/** What people wrote to each other, and when teachers answer. */
+export function letters(db: Database, person: (id: string) => Person, now: Instant): Act[] {
+  const hours = HOURS.map(({ of, days, from, to }) => ({
+    at: now - 9500 * MINUTE,
+    run: async () =>
+      done(
+        await sayHours(
+          db,
+          person(of),
+          days.map((weekday) => ({ weekday, from, to })),
+        ),
+      ),
+  }));
+  const all = LETTERS.flatMap(({ from, to, title, about, said, read: seen }, n) => {
+    let talk: TalkId | null = null;
+    return said.map(({ by, minutes, words }, i) => ({
+      at: now - minutes * MINUTE,
+      run: async () => {
+        const at = now - minutes * MINUTE;
+        const saying = { act: `demo-letter-${n}-${i}`, body: plainBody(words), files: [] };
+        if (talk === null) {
+          const begun = await writeTo(
+            db,
+            person(from),
+            { ...saying, to: to as PersonId, title, about: about as AssignmentId | null },
+            at,
+          );
+          done(begun);
+          if (begun.ok) talk = begun.talk;
+        } else done(await say(db, person(by), { ...saying, talkId: talk, to: null }, at));
+        const reader = person(by === from ? to : from);
+        if (talk !== null && i < seen) await readTalk(db, reader, talk, i + 1, at + 22 * MINUTE);
+      },
+    }));
+  });
+  return [...hours, ...all];
 }

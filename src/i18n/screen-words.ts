@@ -64,6 +64,7 @@ export const SCREEN_WORDS = {
     'state',
     'writing',
   ],
+  '(frame)/messages': ['aside', 'messages', 'talk'],
   '(frame)/office/classes': ['office-classes', 'office-list', 'office-refused'],
   '(frame)/office/classes/[class]': ['acts', 'office-classes', 'office-refused'],
   '(frame)/office/people': ['acts', 'office-list', 'office-refused', 'people'],

@@ -175,6 +175,8 @@ describe('who may', () => {
     'hand-in-student': ['s-imke'],
     'message-author': ['s-imke'],
     'message-reader': ['s-imke', 't-bello'],
+    // Zofia shares a class with Imke, and in it students do not write to each other; Imke would write to herself.
+    'person-writable': ['t-bello', 't-haddad'],
     'talk-reader': ['s-imke', 's-zofia', 't-bello'],
     'talk-teacher': ['t-bello'],
     'post-author': ['s-imke'],

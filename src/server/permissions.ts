@@ -15,6 +15,7 @@ import { factsOf } from '@/store/events';
 import { findReceipt, isMemberOf } from '@/store/hand-ins';
 import { ownerOfUpload } from '@/store/limits';
 import { findMaterial } from '@/store/materials';
+import { knownBy } from '@/store/messages';
 import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
 import { findPost, findTalk, isParty } from '@/store/talks';
@@ -137,6 +138,8 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       const aside = { assignment: message.assignment_id, student: message.student_id };
       return holds(db, 'aside-party', person, aside, now);
     }
+    case 'person-writable':
+      return (await read(db, knownBy(person.id, param('person')))) !== null;
     case 'talk-reader':
     case 'talk-teacher': {
       const talk = await read(db, findTalk(param('talk')));

@@ -311,8 +311,9 @@ export const likeQuestions = (classId: ClassId, readerId: PersonId, words: strin
 export const findPostFile = (db: Queryable, postId: string, position: number) =>
   first(
     db,
-    z.object({ name: z.string(), sha256: z.string() }),
-    `SELECT f.name, f.file_sha256 AS sha256 FROM post_file f JOIN post p ON p.id = f.post_id
+    z.object({ name: z.string(), sha256: z.string(), type: z.string(), size: z.number() }),
+    `SELECT f.name, f.file_sha256 AS sha256, b.type, b.size FROM post_file f JOIN post p ON p.id = f.post_id
+     JOIN file b ON b.sha256 = f.file_sha256
      WHERE f.post_id = $1 AND f.position = $2 AND p.withdrawn_at IS NULL`,
     [postId, position],
   );

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
 import { TALK_NAMES } from '@/core/kinds/talk';
 import { id, instant, maybeInstant } from './columns';
-import { first, type Queryable, row, rows, time } from './database';
+import { first, made, type Queryable, row, rows, time } from './database';
 import { isFor, isForEach } from './given';
 
 const talk = z.object({
@@ -32,6 +32,23 @@ export const floorOf = (classId: ClassId, assignmentId: AssignmentId | null) =>
 export const isTimed = (person: string): string =>
   `EXISTS (SELECT 1 FROM attempt q WHERE q.student_id = ${person} AND q.runs AND q.terms->>'limit' IS NOT NULL)`;
 
+/** Does somebody sit at something that is timed? */
+export const amTimed = (personId: PersonId) =>
+  made(
+    row(z.object({ timed: z.boolean() }), `SELECT ${isTimed('$1')} AS timed`, [personId]),
+    (found) => found?.timed ?? false,
+  );
+
+/** Is a talk among students kept from somebody who sits at something timed? */
+export async function isKeptFrom(db: Queryable, talkId: string, personId: PersonId): Promise<boolean> {
+  const { rows: found } = await db.query(
+    `SELECT 1 WHERE ${isTimed('$2')} AND NOT EXISTS (SELECT 1 FROM talk_party y JOIN person p ON p.id = y.person_id
+       WHERE y.talk_id = $1 AND p.role <> 'student')`,
+    [talkId, personId],
+  );
+  return found.length > 0;
+}
+
 const writing = z.object({
   kind: z.enum(TALK_NAMES),
   class_id: id<ClassId>(),
@@ -42,6 +59,7 @@ const writing = z.object({
   closed: z.boolean(),
   paused: z.boolean(),
   in_attempt: z.boolean(),
+  among_students: z.boolean(),
   parties: z.boolean(),
 });
 
@@ -54,17 +72,24 @@ export async function holdTalk(tx: Queryable, talkId: TalkId, personId: PersonId
   return first(
     tx,
     writing,
-    `SELECT t.kind, t.class_id, t.assignment_id, t.posts, c.ended_at IS NOT NULL AS over, t.closed_at IS NOT NULL AS closed,
-       (SELECT m.role FROM membership m WHERE m.class_id = t.class_id AND m.person_id = $2
-         AND (m.role = 'teacher' OR t.assignment_id IS NULL OR EXISTS (SELECT 1 FROM assignment a
-           WHERE a.id = t.assignment_id AND ${isFor('a', '$2')}))) AS role,
-       EXISTS (SELECT 1 FROM paused k WHERE k.class_id = t.class_id AND k.person_id = $2) AS paused,
-       ${isTimed('$2')} AS in_attempt,
+    `SELECT t.kind, t.class_id, t.assignment_id, t.posts, t.closed_at IS NOT NULL AS closed, ${isTimed('$2')} AS in_attempt,
+       h.parties = 0 AND c.ended_at IS NOT NULL AS over,
+       CASE WHEN h.parties > 0 THEN CASE WHEN h.own > 0 THEN (SELECT CASE p.role WHEN 'student' THEN 'student' ELSE 'teacher' END
+           FROM person p WHERE p.id = $2) END
+         ELSE (SELECT m.role FROM membership m WHERE m.class_id = t.class_id AND m.person_id = $2
+           AND (m.role = 'teacher' OR t.assignment_id IS NULL OR EXISTS (SELECT 1 FROM assignment a
+             WHERE a.id = t.assignment_id AND ${isFor('a', '$2')}))) END AS role,
+       h.parties = 0 AND EXISTS (SELECT 1 FROM paused k WHERE k.class_id = t.class_id AND k.person_id = $2) AS paused,
+       h.teachers = 0 AS among_students,
        NOT EXISTS (SELECT 1 FROM talk_party y JOIN person p ON p.id = y.person_id WHERE y.talk_id = t.id AND y.person_id <> $2
          AND (p.left_at IS NOT NULL OR NOT EXISTS (SELECT 1 FROM membership o JOIN membership e ON e.class_id = o.class_id
            JOIN class b ON b.id = o.class_id WHERE o.person_id = y.person_id AND e.person_id = $2 AND b.ended_at IS NULL
            AND (o.role = 'teacher' OR e.role = 'teacher' OR b.students_write)))) AS parties
-     FROM talk t JOIN class c ON c.id = t.class_id WHERE t.id = $1`,
+     FROM talk t JOIN class c ON c.id = t.class_id
+     CROSS JOIN LATERAL (SELECT count(*) AS parties, count(*) FILTER (WHERE y.person_id = $2) AS own,
+       count(*) FILTER (WHERE p.role <> 'student') AS teachers
+       FROM talk_party y JOIN person p ON p.id = y.person_id WHERE y.talk_id = t.id) h
+     WHERE t.id = $1`,
     [talkId, personId],
   );
 }

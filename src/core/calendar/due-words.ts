@@ -33,6 +33,12 @@ export function weekdayOf(at: Instant, zone: string): number {
   return ((new TZDate(at, zone).getDay() + 6) % 7) + 1;
 }
 
+/** The minute of the day in a zone: 0 at midnight. */
+export function minuteOf(at: Instant, zone: string): number {
+  const there = new TZDate(at, zone);
+  return there.getHours() * 60 + there.getMinutes();
+}
+
 /** The moment at which the day of `at`, moved by so many calendar days, begins in the zone. A day may have 23 or 25 hours. */
 export function dayStart(at: Instant, zone: string, moved = 0): Instant {
   const start = startOfDay(new TZDate(at, zone));

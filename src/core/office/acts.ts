@@ -26,6 +26,8 @@ export const ACT_KINDS = [
   'roster-done',
   'roster-undone',
   'report-settled',
+  'students-write',
+  'students-write-not',
   'backed-up',
   'let-in',
 ] as const;

@@ -3,7 +3,6 @@ import { type TalkName, talkKind } from '../kinds/talk';
 
 /** What decides whether somebody may say something now. All of it is read together, while the talk is held. */
 export interface Writing {
-  readonly kind: TalkName;
   /** The part that whoever writes has in the class; `null` for none (any more). */
   readonly role: 'student' | 'teacher' | null;
   /** The class has come to its end. */
@@ -12,6 +11,8 @@ export interface Writing {
   readonly paused: boolean;
   /** Whoever writes is at something that is timed. */
   readonly inAttempt: boolean;
+  /** No teacher stands alone at the other end: others could help whoever is at something timed. */
+  readonly amongStudents: boolean;
   /** Everybody who takes part is still there and may write to each other. */
   readonly parties: boolean;
   /** What is answered; `null` where nothing is. */
@@ -29,11 +30,20 @@ export type NotSaid =
   | 'party-left';
 
 /** Why something cannot be said now; `null` where it can. What is known to hold for longest is said first. */
-export function notSaid({ kind, role, over, closed, paused, inAttempt, parties, to }: Writing): NotSaid | null {
+export function notSaid({
+  role,
+  over,
+  closed,
+  paused,
+  inAttempt,
+  amongStudents,
+  parties,
+  to,
+}: Writing): NotSaid | null {
   if (role === null) return 'not-member';
   if (over) return 'class-over';
   if (!parties) return 'party-left';
-  if (role === 'student' && inAttempt && talkKind(kind).closedInAttempt) return 'in-attempt';
+  if (role === 'student' && inAttempt && amongStudents) return 'in-attempt';
   if (paused) return 'paused';
   if (role === 'student' && closed) return 'floor-closed';
   if (to?.withdrawn) return 'withdrawn';

@@ -87,7 +87,12 @@ export class Listening {
       (payload) => {
         const { talkId, classId, parties } = toldTalk.parse(JSON.parse(payload));
         this.#tell({
-          heard: { kind: 'talk', assignmentId: null, studentId: null, talk: talkId },
+          heard: {
+            kind: parties === null ? 'talk' : 'message',
+            assignmentId: null,
+            studentId: null,
+            talk: talkId,
+          },
           concerns: (listener, roles) => (parties === null ? roles.has(classId) : parties.includes(listener)),
         });
       },

@@ -6,7 +6,6 @@ import { useRef } from 'react';
 import type { DocNode } from '@/core/text/document-json';
 import { sendBytes } from '@/ui/common/client-request';
 import { FileInput } from '@/ui/common/file-input';
-import { insertPicture, sendPicture } from './pictures';
 import classes from './tool-lines.module.css';
 
 const FORMATS = ['docx', 'odt', 'pdf', 'md', 'html', 'txt'] as const;

@@ -14,10 +14,12 @@ const HelpHere = dynamic(() => import('@/ui/help/help-here').then((loaded) => lo
 /** Find, What's new and Help, at the far side of the bar. Ctrl K finds from anywhere. */
 export function FarTools({
   unread,
+  messages,
   help,
   where,
 }: {
   readonly unread: number;
+  readonly messages: number;
   readonly help: string;
   readonly where: WhereAtWork;
 }) {
@@ -44,6 +46,12 @@ export function FarTools({
         </strong>
         <span className="visually-hidden">{t('unread', { n: unread })}</span>
       </PlaceLink>
+      {where.classes ? (
+        <PlaceLink to={{ at: 'messages' }} className={classes.tool}>
+          {t('messages')} <strong className="num">{messages === 0 ? '' : messages >= 100 ? '99+' : messages}</strong>
+          <span className="visually-hidden">{t('unread', { n: messages })}</span>
+        </PlaceLink>
+      ) : null}
       <button type="button" className={classes.tool} onClick={() => setOpen('help')}>
         {t('help')}
       </button>

@@ -18,6 +18,8 @@ interface Props {
   /** Looks after people, classes and the year. */
   readonly office: boolean;
   readonly unread: number;
+  /** Messages that were not read. */
+  readonly messages: number;
   /** Whom to ask, as the school says it. */
   readonly help: string;
   readonly now: number;
@@ -29,7 +31,7 @@ interface Props {
 }
 
 /** What stands around every screen: the bar above, and on a phone the words below. */
-export function Frame({ shortName, role, office, unread, help, now, heard, tag, children }: Props) {
+export function Frame({ shortName, role, office, unread, messages, help, now, heard, tag, children }: Props) {
   const t = useTranslations('frame');
   const teaching = role === 'teacher';
   const today = { to: { at: 'today' }, word: t('today') } as const;
@@ -59,7 +61,7 @@ export function Frame({ shortName, role, office, unread, help, now, heard, tag, 
         </PlaceLink>
         <FrameWords words={role === 'office' ? ofOffice : own} ofOffice={office ? ofOffice : []} label={t('places')} />
         <div className={classes.far}>
-          <FarTools unread={unread} help={help} where={{ classes: role !== 'office', office }} />
+          <FarTools unread={unread} messages={messages} help={help} where={{ classes: role !== 'office', office }} />
           <PersonMenu name={shortName} role={role} />
         </div>
       </header>

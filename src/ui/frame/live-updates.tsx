@@ -67,10 +67,10 @@ export function LiveUpdates({ from }: { readonly from: string }) {
       stream = new EventSource(`/api/events?from=${encodeURIComponent(heard.current)}`);
       stream.onmessage = ({ lastEventId, data }) => {
         heard.current = lastEventId;
-        const { talk } = JSON.parse(data) as { readonly talk?: string };
+        const { kind, talk } = JSON.parse(data) as { readonly kind: string; readonly talk?: string };
         tellTalks(talk ?? null);
-        // What was said is asked for by whoever shows it: the rest of the screen is as it was.
-        if (talk !== undefined) return;
+        // What a class says is asked for by whoever shows it: the rest of the screen is as it was.
+        if (kind === 'talk') return;
         clearTimeout(wait);
         wait = setTimeout(refresh, SETTLE);
       };

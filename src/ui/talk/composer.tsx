@@ -25,9 +25,24 @@ export interface ForOne {
   readonly put: (words: string) => void;
 }
 
+/** Where it is sent, and what goes with it besides the words. */
+export interface Target {
+  readonly path: string;
+  readonly more: object;
+}
+
+/** What is added to a talk: what begins a thread, or answers a post. */
+export const inTalk = (talk: TalkId, to: PostId | null): Target => ({ path: `/api/talks/${talk}/posts`, more: { to } });
+
+/** A file that was sent up, and goes with what is sent. */
+export interface Attached {
+  readonly sha256: string;
+  readonly name: string;
+}
+
 interface Props {
-  readonly talk: TalkId;
-  readonly to: PostId | null;
+  readonly target: Target;
+  readonly files?: readonly Attached[];
   /** Under which name it is kept until it is sent. */
   readonly place: string;
   readonly label: string;
@@ -36,13 +51,15 @@ interface Props {
   readonly button: string;
   readonly forOne: ForOne | null;
   readonly begins?: boolean;
-  readonly sent: () => void;
+  readonly sent: (answer: Readonly<Record<string, unknown>>) => void;
   /** Hears the words while they are typed. */
   readonly typed?: (words: string) => void;
   readonly children?: ReactNode;
 }
 
 const SETTLE = 350;
+
+const NOTHING: Doc = { type: 'doc', content: [] };
 
 const isEmpty = (body: Doc): boolean => plainText(body).trim() === '' && !JSON.stringify(body).includes('"image"');
 
@@ -74,7 +91,7 @@ function useSoundings(forOne: ForOne | null) {
 
 /** Where something is said to a class or to one person. Who will read it stands above it and on its button. */
 export function Composer(props: Props) {
-  const { talk, to, place, label, readers, button, forOne, begins = false, sent, typed, children } = props;
+  const { target, files = [], place, label, readers, button, forOne, begins = false, sent, typed, children } = props;
   const t = useTranslations('talk');
   const half = useHalfWritten(place);
   const [body, setBody] = useState<Doc | null>(null);
@@ -85,7 +102,7 @@ export function Composer(props: Props) {
   const act = useRef(newAct());
   const editorNow = useRef<Editor>(null);
   const { sounds, listen, still } = useSoundings(forOne);
-  const empty = body === null || isEmpty(body);
+  const empty = files.length === 0 && (body === null || isEmpty(body));
 
   const changed = (next: Doc, editor: Editor) => {
     setBody(next);
@@ -111,9 +128,14 @@ export function Composer(props: Props) {
   };
   const send = async (event?: FormEvent) => {
     event?.preventDefault();
-    if (busy || body === null || empty) return;
+    if (busy || empty) return;
     setBusy(true);
-    const answer = await post(`/api/talks/${talk}/posts`, { act: act.current, to, body, files: [] });
+    const answer = await post<Readonly<Record<string, unknown>>>(target.path, {
+      ...target.more,
+      act: act.current,
+      body: body ?? NOTHING,
+      files,
+    });
     setBusy(false);
     if (!answer.ok) {
       setProblem(answer.code);
@@ -122,7 +144,7 @@ export function Composer(props: Props) {
     act.current = newAct();
     setProblem(null);
     cleared();
-    sent();
+    sent(answer);
   };
   const quiet = () => {
     if (!forOne || body === null) return;

@@ -7,7 +7,7 @@ import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
-import { Composer, type ForOne } from './composer';
+import { Composer, type ForOne, inTalk } from './composer';
 import { ReaderMarks } from './readers';
 import classes from './talk.module.css';
 import { Thread } from './thread';
@@ -120,8 +120,7 @@ export function Floor({ class: of, about, zone, now, topic, quiet }: Props) {
       ) : (
         <section className={classes.asking} aria-label={t(student ? 'ask' : 'tell')}>
           <Composer
-            talk={writing.talk}
-            to={null}
+            target={inTalk(writing.talk, null)}
             place={`floor ${writing.talk}`}
             label={t(student ? 'write-question' : 'write-tell')}
             readers={

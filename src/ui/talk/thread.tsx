@@ -6,7 +6,7 @@ import type { FloorView, PostView, ThreadView } from '@/server/reading/talk/floo
 import { post as send } from '@/ui/common/client-request';
 import { PlaceLink } from '@/ui/common/place-link';
 import type { Times } from '@/ui/common/times';
-import { Composer, type ForOne } from './composer';
+import { Composer, type ForOne, inTalk } from './composer';
 import { Reason, Said } from './said';
 import classes from './talk.module.css';
 import { hearTalks } from './talk-event';
@@ -249,8 +249,7 @@ export function Thread({ thread, shown, named }: { thread: ThreadView; shown: Sh
       </p>
       {mayAdd && adding ? (
         <Composer
-          talk={thread.talk}
-          to={thread.id}
+          target={inTalk(thread.talk, thread.id)}
           place={`reply ${thread.id}`}
           label={t('write-reply')}
           readers={<p className={classes.readersShort}>{t('readers-n', { n: shown.readers })}</p>}

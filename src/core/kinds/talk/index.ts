@@ -6,8 +6,6 @@ interface TalkKind {
   readonly mendable: number;
   /** Posts answer others, and a teacher can say which is the answer. */
   readonly threads: boolean;
-  /** Students among themselves: closed to whoever is at something that is timed. */
-  readonly closedInAttempt: boolean;
 }
 
 const MINUTE = 60_000;
@@ -15,9 +13,9 @@ const MINUTE = 60_000;
 /** Every kind of talk. */
 export const TALKS = {
   /** What a whole class reads and writes about an assignment, or about nothing of the kind. */
-  floor: { readers: 'class', mendable: 10 * MINUTE, threads: true, closedInAttempt: true },
+  floor: { readers: 'class', mendable: 10 * MINUTE, threads: true },
   /** What two people write to each other. */
-  message: { readers: 'parties', mendable: 10 * MINUTE, threads: false, closedInAttempt: false },
+  message: { readers: 'parties', mendable: 10 * MINUTE, threads: false },
 } as const satisfies Readonly<Record<string, TalkKind>>;
 
 export type TalkName = keyof typeof TALKS;

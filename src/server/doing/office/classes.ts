@@ -7,6 +7,7 @@ import { openClass, startUnit } from '@/server/doing/setting/class-things';
 import { newId } from '@/server/secrets';
 import { findClass } from '@/store/classes';
 import { type Database, type Queryable, read } from '@/store/database';
+import { letStudentsWrite } from '@/store/messages';
 import { keepActs } from '@/store/office-acts';
 import { changeClass, classNames, endClasses, setLessons } from '@/store/office-classes';
 import { findSchool, type Person } from '@/store/people';
@@ -69,6 +70,22 @@ export async function changeClassByOffice(
     if (unmet.length > 0) return { ok: false as const, code: 'unmet' as const, unmet };
     await changeClass(tx, classId, { name, weave, room, locale });
     await keepActs(tx, [{ kind: 'class-changed', class: classId, data: { from: found.name, to: name } }], by.id, now);
+    return { ok: true as const };
+  });
+}
+
+/** Lets the students of a class write messages to each other, or no more. */
+export async function letWrite(
+  db: Database,
+  by: Person,
+  classId: ClassId,
+  students: boolean,
+  now: Instant,
+): Promise<{ readonly ok: true } | { readonly ok: false; readonly code: 'not-found' }> {
+  return db.transaction(async (tx) => {
+    if (!(await read(tx, findClass(classId)))) return { ok: false as const, code: 'not-found' as const };
+    await letStudentsWrite(tx, classId, students);
+    await keepActs(tx, [{ kind: students ? 'students-write' : 'students-write-not', class: classId }], by.id, now);
     return { ok: true as const };
   });
 }

@@ -184,6 +184,22 @@ export const putPiece = (
     return add(tx, student, { ...given, name: piece.name, is: piece.is }, now);
   });
 
+/** Puts a file that the school has already to an assignment. Whoever calls has seen to it that it is the student's. */
+export const putFile = (
+  db: Database,
+  student: Person,
+  given: {
+    readonly assignmentId: AssignmentId;
+    readonly name: string;
+    readonly sha256: string;
+    readonly pages: number | null;
+  },
+  now: Instant,
+): Promise<Added> =>
+  db.transaction((tx) =>
+    add(tx, student, { ...given, id: newId(), is: { kind: 'file', sha256: given.sha256, pages: given.pages } }, now),
+  );
+
 /** What can be done to a piece. */
 export type PieceChange =
   | { readonly act: 'rename'; readonly name: string }

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { FileStore } from '@tus/file-store';
 import { ERRORS, Server } from '@tus/server';
-import { fileKind, fileType, nameLies } from '@/core/formats/file-type';
+import { fileType, nameLies } from '@/core/formats/file-type';
 import type { AssignmentId, Instant } from '@/core/ids';
 import { complain } from '@/server/complaints';
 import { fingerprint } from '@/server/fingerprint';
@@ -11,16 +11,13 @@ import { uploadsFolder } from '@/server/http/spool';
 import { filesFolder } from '@/server/kite';
 import { LARGEST_FILE, use } from '@/server/limits';
 import { newId } from '@/server/secrets';
-import { workshop } from '@/server/workshop';
 import type { Database } from '@/store/database';
 import { beginUpload, endUpload, forgetUploads } from '@/store/limits';
 import type { Person } from '@/store/people';
-import type { Looked } from '@/workshop/looking';
+import { look } from './looking-into';
 import { type PieceRefusal, takeUpload, wouldTake } from './pieces';
 import { uploadLocker } from './upload-lock';
 
-/** PDFs up to this size are opened to count their pages. */
-const LARGEST_COUNTED = 60 * 1024 * 1024;
 /** What was begun and never finished is thrown away after this. */
 const UNFINISHED = 24 * 3_600_000;
 
@@ -79,17 +76,6 @@ const refusal = (status: number, code: UploadRefusal) => ({
   status_code: status,
   body: JSON.stringify({ ok: false, code }),
 });
-
-/**
- * Looks into a file as far as a school has to, in the workshop: that a PDF opens without a password, that a picture is
- * not too large to be shown. What is too intricate to be looked into is taken as it is.
- */
-async function look(person: Person, path: string, type: string, size: number): Promise<Looked> {
-  const isPdf = type === 'application/pdf' && size <= LARGEST_COUNTED;
-  if (!isPdf && (fileKind(type) !== 'picture' || type === 'image/heic')) return { ok: true, pages: null };
-  const done = await workshop().do(person.id, isPdf ? 'lookAtPdf' : 'lookAtPicture', { path });
-  return done.ok ? done.made : { ok: true, pages: null };
-}
 
 /** A finished upload becomes a piece, or is thrown away with a reason. Half a file never becomes anything. */
 async function finish(

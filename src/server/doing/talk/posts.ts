@@ -80,6 +80,7 @@ export async function sayIn(
   const refused = notSaid({
     ...held,
     inAttempt: held.in_attempt,
+    amongStudents: held.among_students,
     to: to && { withdrawn: to.withdrawn, threadClosed: to.thread_closed },
   });
   if (refused) return refuse(refused);
@@ -145,7 +146,7 @@ export async function mend(
     const held = await holdTalk(tx, place.talk_id, author.id);
     const post = await postIn(tx, place.talk_id, given.post);
     if (!held || !post || post.withdrawn) return refuse('not-found');
-    const refused = notSaid({ ...held, inAttempt: held.in_attempt, to: null });
+    const refused = notSaid({ ...held, inAttempt: held.in_attempt, amongStudents: held.among_students, to: null });
     if (refused) return refuse(refused);
     if (now > mendUntil(held.kind, post.at)) return refuse('too-late');
     await mendPost(tx, { id: post.id, ...body }, now);

@@ -1,7 +1,8 @@
 import type { Instant, PersonId } from '@/core/ids';
 import { type EventName, leadsTo } from '@/core/kinds/event';
 import type { Place } from '@/core/places';
-import { type Queryable, read } from '@/store/database';
+import { type Queryable, read, readTogether } from '@/store/database';
+import { unreadMessages } from '@/store/messages';
 import { MOST_NEWS, type News, newsFor, unreadIds } from '@/store/news';
 
 /** One thing that is new, as a line of a list. */
@@ -89,6 +90,15 @@ export async function whatsNew(
     unread: news.filter(({ unread }) => unread).length,
     news: news.map((one) => lineOf(one, person.role === 'teacher')),
   }));
+}
+
+/** How much somebody has not read: of what is new, up to `MOST_NEWS`, and of messages. */
+export async function unreadOf(db: Queryable, personId: PersonId, now: Instant) {
+  const { news, messages } = await readTogether(db, {
+    news: unreadIds(personId, now),
+    messages: unreadMessages(personId),
+  });
+  return { news: news.length, messages };
 }
 
 /** How many things a person has not read, counted up to `MOST_NEWS`. */
