@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
 import { id, instant, maybeInstant } from './columns';
-import { first, made, many, type Queryable, row, rows, time } from './database';
+import { made, many, type Queryable, row, rows, time } from './database';
 import { isFor } from './given';
 
 const hours = z.array(z.object({ weekday: z.number(), from: z.number(), to: z.number() }));

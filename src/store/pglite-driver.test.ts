@@ -115,6 +115,7 @@ describe('the data folder', () => {
         '012_set_work.sql',
         '013_for_whom.sql',
         '014_office.sql',
+        '015_talk.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
+import { TALK_NAMES } from '@/core/kinds/talk';
 import type { Doc } from '@/core/text/nodes';
 import { id, instant, maybeInstant, textDocument } from './columns';
 import { first, json, made, type Queryable, row, rows, time } from './database';
@@ -307,6 +308,26 @@ export const likeQuestions = (classId: ClassId, readerId: PersonId, words: strin
     [classId, readerId, words, most, time(now)],
   );
 
+/** Questions on the floors of somebody's classes with some words in them, as they are compared; the newest first. */
+export const questionsSaying = (readerId: PersonId, folded: string, most: number, now: Instant) =>
+  rows(
+    z.object({
+      id: id<PostId>(),
+      words: z.string(),
+      class_id: id<ClassId>(),
+      class: z.string(),
+      weave: z.string(),
+      assignment_id: id<AssignmentId>().nullable(),
+    }),
+    `SELECT p.id, left(p.words, 120) AS words, c.id AS class_id, c.name AS class, c.weave, t.assignment_id
+     FROM post p JOIN talk t ON t.id = p.talk_id AND t.kind = 'floor' JOIN class c ON c.id = t.class_id
+     LEFT JOIN assignment a ON a.id = t.assignment_id
+     WHERE folded(p.words) LIKE '%' || $1 || '%' AND p.root_id IS NULL AND p.withdrawn_at IS NULL AND NOT ${isTimed('$2')}
+       AND t.class_id IN (SELECT class_id FROM membership WHERE person_id = $2) AND ${SEEN.replaceAll('$6', '$4')}
+     ORDER BY p.at DESC LIMIT $3`,
+    [folded.replace(/[\\%_]/g, (sign) => `\\${sign}`), readerId, most, time(now)],
+  );
+
 /** One file of a post that stands; `null` when there is none. */
 export const findPostFile = (db: Queryable, postId: string, position: number) =>
   first(
@@ -329,6 +350,37 @@ export async function standsInPostFor(db: Queryable, sha256: string, personId: P
   );
   return found.length > 0;
 }
+
+const away = z.object({
+  talk_id: id<TalkId>(),
+  kind: z.enum(TALK_NAMES),
+  class: z.string(),
+  title: z.string(),
+  with: z.string().nullable(),
+  root_id: id<PostId>().nullable(),
+  author: z.string(),
+  at: instant,
+  body: textDocument.nullable(),
+  files: z.array(z.string()),
+});
+export type PostAway = z.output<typeof away>;
+
+/** Everything that somebody takes away of what was said: their messages whole, and of the floors the threads in which they said something. */
+export const postsAway = (personId: PersonId) =>
+  rows(
+    away,
+    `SELECT t.id AS talk_id, t.kind, c.name AS class, coalesce(a.title, t.title) AS title,
+       (SELECT min(o.name) FROM talk_party y JOIN person o ON o.id = y.person_id WHERE y.talk_id = t.id AND y.person_id <> $1) AS "with",
+       p.root_id, ${CALLED} AS author, p.at, CASE WHEN p.withdrawn_at IS NULL THEN p.body END AS body,
+       coalesce((SELECT array_agg(f.name ORDER BY f.position) FROM post_file f WHERE f.post_id = p.id AND p.withdrawn_at IS NULL), '{}') AS files
+     FROM post p JOIN talk t ON t.id = p.talk_id JOIN class c ON c.id = t.class_id ${writer('p', 't.class_id')}
+     LEFT JOIN assignment a ON a.id = t.assignment_id
+     WHERE EXISTS (SELECT 1 FROM talk_party y WHERE y.talk_id = t.id AND y.person_id = $1)
+       OR (NOT EXISTS (SELECT 1 FROM talk_party y WHERE y.talk_id = t.id) AND coalesce(p.root_id, p.id) IN
+         (SELECT coalesce(o.root_id, o.id) FROM post o WHERE o.author_id = $1))
+     ORDER BY t.kind DESC, t.last_at DESC, t.id, coalesce((SELECT r.number FROM post r WHERE r.id = p.root_id), p.number), p.number`,
+    [personId],
+  );
 
 const waiting = z.object({ class_id: id<ClassId>(), class: z.string(), n: z.number(), oldest: instant });
 

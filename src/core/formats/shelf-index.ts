@@ -39,6 +39,8 @@ export interface IndexWords {
   readonly at: string;
   /** Leads to the list of marks; `null` where nothing came back. */
   readonly marks: { readonly words: string; readonly path: string } | null;
+  /** Leads to what was said; `null` where nothing was. */
+  readonly talk: { readonly words: string; readonly path: string } | null;
   readonly day: (at: number) => string;
 }
 
@@ -69,6 +71,7 @@ export function shelfIndex(
   ]);
   const body = [
     `<p>${html(words.says)}</p>`,
+    words.talk ? `<p>${link(words.talk.path, words.talk.words)}</p>` : '',
     words.marks ? `<p>${link(words.marks.path, words.marks.words)}</p>` : '',
     ...boards,
     proofs.length > 0

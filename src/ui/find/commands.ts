@@ -5,6 +5,7 @@ export const COMMANDS = [
   { key: 'classes', to: { at: 'classes' }, of: 'classes' },
   { key: 'shelf', to: { at: 'shelf' }, of: 'classes' },
   { key: 'news', to: { at: 'news' } },
+  { key: 'messages', to: { at: 'messages' }, of: 'classes' },
   { key: 'help', to: { at: 'help' } },
   { key: 'join', to: { at: 'classes' }, of: 'classes' },
   { key: 'timetable', to: { at: 'timetable' }, of: 'classes' },

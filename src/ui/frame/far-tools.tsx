@@ -52,7 +52,7 @@ export function FarTools({
           <span className="visually-hidden">{t('unread', { n: messages })}</span>
         </PlaceLink>
       ) : null}
-      <button type="button" className={classes.tool} onClick={() => setOpen('help')}>
+      <button type="button" className={`${classes.tool} ${classes.helps}`} onClick={() => setOpen('help')}>
         {t('help')}
       </button>
       {open === null ? null : (

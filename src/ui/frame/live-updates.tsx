@@ -14,6 +14,9 @@ import { waitForScreens } from './patient-fetch';
 const SETTLE = 250;
 const AGAIN = 4000;
 
+/** What changes nothing of the screen around it. */
+const UNDRAWN: ReadonlySet<string> = new Set(['talk']);
+
 const SAYS_LIMIT = 20_000;
 
 interface Limit {
@@ -70,7 +73,7 @@ export function LiveUpdates({ from }: { readonly from: string }) {
         const { kind, talk } = JSON.parse(data) as { readonly kind: string; readonly talk?: string };
         tellTalks(talk ?? null);
         // What a class says is asked for by whoever shows it: the rest of the screen is as it was.
-        if (kind === 'talk') return;
+        if (UNDRAWN.has(kind)) return;
         clearTimeout(wait);
         wait = setTimeout(refresh, SETTLE);
       };

@@ -125,6 +125,7 @@ export function PersonMenu({ name, role }: { name: string; role: Role }) {
               {t(role === 'teacher' ? 'asides' : 'receipts')}
             </a>
           )}
+          <a href={addressOf({ at: 'help' })}>{t('help')}</a>
           <a href={addressOf({ at: 'password' })}>{t('password')}</a>
           <button type="button" onClick={leave}>
             {t('sign-out')}

@@ -16,7 +16,7 @@ async function openAs(id: string) {
   return screens.draw(async () => {
     const groups = await whatsNew(screens.school.db, person, Date.now());
     const newest = Math.max(0, ...groups.flatMap(({ news }) => news.map((one) => one.id)));
-    return <NewsList groups={groups} newest={newest} zone="Europe/Lisbon" now={Date.now()} />;
+    return <NewsList messages={0} groups={groups} newest={newest} zone="Europe/Lisbon" now={Date.now()} />;
   }, '(frame)/whats-new');
 }
 

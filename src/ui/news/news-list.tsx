@@ -7,6 +7,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { sayingOf } from '@/ui/kinds/event';
+import { UnreadMessages } from '@/ui/talk/unread-messages';
 import classes from './news.module.css';
 import { useReadTogether, useSight } from './read-on-sight';
 
@@ -34,13 +35,15 @@ function Row({ one, says, when, sight }: RowProps) {
 
 interface Props {
   readonly groups: readonly NewsGroup[];
+  /** Messages that were not read. */
+  readonly messages: number;
   readonly newest: number;
   readonly zone: string;
   readonly now: number;
 }
 
 /** Everything that happened since the last visit, by class. What has been in sight for a moment is read. */
-export function NewsList({ groups, newest, zone, now }: Props) {
+export function NewsList({ groups, messages, newest, zone, now }: Props) {
   const t = useTranslations('news');
   const times = useTimes(zone);
   const sight = useReadTogether();
@@ -55,6 +58,7 @@ export function NewsList({ groups, newest, zone, now }: Props) {
           </button>
         ) : null}
       </div>
+      <UnreadMessages n={messages} />
       {groups.length === 0 ? <p className="soft">{t('none')}</p> : null}
       {groups.map((group) => (
         <section key={group.classId} aria-labelledby={`news-${group.classId}`}>

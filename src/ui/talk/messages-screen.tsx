@@ -98,7 +98,10 @@ function Opened({ one, open, zone, now }: { one: PartnerView; open: OpenPartner;
       <BetweenTwo />
     </>
   );
-  const below = one.teaches && !one.left ? <p className="soft">{words.expected(one.expected)}</p> : null;
+  const below =
+    one.teaches && !one.left ? (
+      <p className="soft">{t('expects', { name: one.name, when: words.expected(one.expected) })}</p>
+    ) : null;
   return (
     <div className={classes.opened}>
       <div className={classes.talk}>
@@ -160,7 +163,7 @@ function Opened({ one, open, zone, now }: { one: PartnerView; open: OpenPartner;
                 <>
                   {readers}
                   <input
-                    className="field"
+                    className={`field ${classes.about}`}
                     aria-label={t('title')}
                     placeholder={t('title')}
                     value={title}

@@ -89,7 +89,7 @@ export function WriteToMany({
                 <p className={classes.readers}>{t('many-readers', { n })}</p>
                 <ReaderMarks students={n} teachers={0} />
                 <input
-                  className="field"
+                  className={`field ${classes.about}`}
                   aria-label={t('title')}
                   placeholder={t('title')}
                   value={title}

@@ -9,6 +9,7 @@ import { useRoom } from '@/ui/common/room';
 import { Sail } from '@/ui/common/sail';
 import { type Times, useTimes } from '@/ui/common/times';
 import { sayingOf } from '@/ui/kinds/event';
+import { UnreadMessages } from '@/ui/talk/unread-messages';
 import { FOLDS, Fold, type FoldName, foldsIn } from './fold';
 import { ItemRow, soonness } from './item-row';
 import { NextByKey } from './next-by-key';
@@ -188,6 +189,7 @@ export function StudentToday({ today, unfolded, help, zone, now }: Props) {
         <section aria-labelledby="lately">
           <LessonsToday lessons={today.lessons} />
           <h2 id="lately">{t('lately')}</h2>
+          <UnreadMessages n={today.messages} />
           {today.lately.length === 0 ? <p className={classes.empty}>{t('lately-none')}</p> : null}
           <ul className={classes.rows}>
             {today.lately.map((event) => (

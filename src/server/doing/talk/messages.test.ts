@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { AssignmentId, ClassId, Instant, PersonId, PostId, StepId, TalkId } from '@/core/ids';
+import type { AssignmentId, ClassId, Instant, PostId, StepId, TalkId } from '@/core/ids';
 import { plainBody } from '@/core/talk/body';
 import { letWrite } from '@/server/doing/office/classes';
 import { putFromPost } from '@/server/doing/pieces/from-post';

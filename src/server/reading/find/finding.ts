@@ -2,7 +2,7 @@ import { placeOfDocument } from '@/core/documents/roles';
 import type { DocumentId, Instant } from '@/core/ids';
 import type { Place } from '@/core/places';
 import { distance } from '@/core/text/distance';
-import type { Queryable } from '@/store/database';
+import { type Queryable, read } from '@/store/database';
 import {
   beginningWith,
   classesLike,
@@ -13,14 +13,16 @@ import {
   saying,
   wordsLike,
 } from '@/store/find';
+import { saidWith } from '@/store/messages';
 import type { Person } from '@/store/people';
+import { questionsSaying } from '@/store/posts';
 
 const MOST = 20;
 const LONGEST = 80;
 
 /** One thing that was found, and where it leads. */
 export interface FoundPlace {
-  readonly kind: Found['kind'];
+  readonly kind: Found['kind'] | 'question' | 'message';
   readonly title: string;
   readonly className: string;
   readonly weave: string;
@@ -94,12 +96,45 @@ export async function find(db: Queryable, person: Person, words: string, now: In
     const right = await putRight(db, person, parts);
     if (right && right.join(' ') !== folded) take(await having(db, asking, right, false));
   }
-  return [...hits.values()].map((found) => ({
-    kind: found.kind,
-    title: found.title,
-    // A class is its own name.
-    className: found.class_id === found.id ? '' : found.class_name,
-    weave: found.weave,
-    place: placeOf(found, person.role === 'teacher'),
-  }));
+  const places = [...hits.values()].map(
+    (found): FoundPlace => ({
+      kind: found.kind,
+      title: found.title,
+      // A class is its own name.
+      className: found.class_id === found.id ? '' : found.class_name,
+      weave: found.weave,
+      place: placeOf(found, person.role === 'teacher'),
+    }),
+  );
+  return folded.length < SAID_FROM ? places : [...places, ...(await said(db, person, folded, now))].slice(0, MOST);
+}
+
+/** From so many letters on what people said is looked through, and so much of it is shown. */
+const SAID_FROM = 3;
+const MOST_SAID = 5;
+
+/** Questions that a class asked openly, and one's own messages, with the words in them. */
+async function said(db: Queryable, person: Person, folded: string, now: Instant): Promise<readonly FoundPlace[]> {
+  const questions = await read(db, questionsSaying(person.id, folded, MOST_SAID, now));
+  const messages = await saidWith(db, person.id, folded, MOST_SAID);
+  return [
+    ...questions.map(
+      (one): FoundPlace => ({
+        kind: 'question',
+        title: one.words,
+        className: one.class,
+        weave: one.weave,
+        place: { at: 'floor', class: one.class_id, about: one.assignment_id ?? 'class' },
+      }),
+    ),
+    ...messages.map(
+      (one): FoundPlace => ({
+        kind: 'message',
+        title: one.words,
+        className: one.with,
+        weave: 'plain',
+        place: { at: 'messages', with: one.with_id, talk: one.talk_id },
+      }),
+    ),
+  ];
 }

@@ -15,9 +15,11 @@ import { allReceiptsOf } from '@/store/hand-ins';
 import { handBacksOfPerson } from '@/store/marking';
 import { findSchool, type Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
+import { postsAway } from '@/store/posts';
 import { nameInArchive } from './archive-names';
 import { type ShelfItem, shelf } from './shelf';
 import { feedbackPages, marksTable } from './what-came-back';
+import { saidAway } from './what-was-said';
 
 /** What to write into the archive, one after the other, so that never more than one file is being read. */
 type Entry = {
@@ -61,7 +63,10 @@ export async function takeAllAway(db: Database, person: Person, now: Instant, lo
   const t = awayWords(locale);
   const dayOf = new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeZone: school.zone });
   const { boards } = await shelf(db, person, now);
-  const { backs } = await readTogether(db, { backs: handBacksOfPerson(person.id) });
+  const { backs, posts } = await readTogether(db, {
+    backs: handBacksOfPerson(person.id),
+    posts: postsAway(person.id),
+  });
   const receipts = await allReceiptsOf(db, person.id);
   const taken = new Set<string>();
   const free = (folder: string, parts: readonly (string | null)[], ending: string): string => {
@@ -106,6 +111,11 @@ export async function takeAllAway(db: Database, person: Person, now: Instant, lo
   }
   const marks = `${nameInArchive([t('marks'), person.name])}.csv`;
   if (backs.length > 0) entries.push(written(marks, marksTable(backs, locale)));
+  const talk = nameInArchive([t('talk'), person.name]);
+  if (posts.length > 0) {
+    const { page, data } = saidAway(posts, person, school.zone, locale);
+    entries.push(written(`${talk}.html`, page), written(`${talk}.json`, data));
+  }
   const index = shelfIndex(
     {
       lang: locale,
@@ -119,6 +129,7 @@ export async function takeAllAway(db: Database, person: Person, now: Instant, lo
       receipt: t('receipt'),
       class: t('class'),
       at: t('at'),
+      talk: posts.length > 0 ? { words: t('talk-says'), path: `${talk}.html` } : null,
       marks: backs.length > 0 ? { words: t('marks-says'), path: marks } : null,
       day: (at) => dayOf.format(at),
     },

@@ -11,6 +11,7 @@ import { type Answers, type Queryable, readTogether } from '@/store/database';
 import { draftsOfTeacher } from '@/store/drafts';
 import { coursesOf } from '@/store/events';
 import { measuresOf } from '@/store/measures';
+import { unreadMessages } from '@/store/messages';
 import { newsFor } from '@/store/news';
 import { noticesFor } from '@/store/notices';
 import type { Person } from '@/store/people';
@@ -24,12 +25,13 @@ const UNTOUCHED: ReadonlySet<State> = new Set(['opens-later', 'not-started', 'ov
 
 /** Everything that a student's Today shows. */
 export async function studentToday(db: Queryable, student: Person, zone: string, now: Instant) {
-  const { news, notices, lessons, measures, ...work } = await readTogether(db, {
+  const { news, notices, lessons, measures, messages, ...work } = await readTogether(db, {
     ...workQueries(student, null, now),
     news: newsFor(student.id, SHOWN_NEWS, now),
     lessons: lessonsOf(student.id),
     measures: measuresOf(student.id),
     notices: noticesFor('student', now),
+    messages: unreadMessages(student.id),
   });
   const items = workItems(work, now);
   const next = doNext(items, now);
@@ -48,6 +50,7 @@ export async function studentToday(db: Queryable, student: Person, zone: string,
   const measure = measures.find(({ assignment_id }) => assignment_id === written);
   return {
     notices,
+    messages,
     layout,
     onString: new Map<string, WorkItem>(shown.map((item) => [item.id, item])),
     next,

@@ -1,0 +1,34 @@
+import { type TalkAway, talkPage } from '@/core/formats/talk-page';
+import { groupedBy } from '@/core/grouped';
+import { awayWords } from '@/i18n/catalogues';
+import type { Person } from '@/store/people';
+import type { PostAway } from '@/store/posts';
+
+/** What somebody said and was told, as a page and as data. */
+export function saidAway(posts: readonly PostAway[], person: Person, zone: string, locale: string) {
+  const t = awayWords(locale);
+  const dated = new Intl.DateTimeFormat(locale, { dateStyle: 'full', timeStyle: 'short', timeZone: zone });
+  const talks = [...groupedBy(posts, ({ talk_id }) => talk_id).values()].map((of): TalkAway => {
+    const [first] = of;
+    const about = [first?.with ?? null, first?.title || null, first?.with === null ? (first?.class ?? null) : null];
+    return {
+      title: about.filter((part) => part !== null).join(', '),
+      said: of.map(({ author, at, body, files, root_id }) => ({
+        who: author,
+        when: dated.format(at),
+        body,
+        files,
+        reply: root_id !== null,
+      })),
+    };
+  });
+  const title = t('talk-title', { name: person.name });
+  return {
+    page: talkPage({ lang: locale, title, withdrawn: t('talk-withdrawn') }, talks),
+    data: `${JSON.stringify(
+      posts.map(({ at, ...post }) => ({ ...post, at: new Date(at).toISOString() })),
+      null,
+      2,
+    )}\n`,
+  };
+}
