@@ -16,6 +16,7 @@ import { readyCheckFigures } from './ready-check';
 import { compareFigures, markingFigures, rushFigures } from './round';
 import { savingFigures, savingOnServerFigures } from './saving';
 import { settingFigures } from './setting';
+import { talkFigures } from './talk';
 import { thousandFigures } from './thousand';
 
 // `npm run bench`, or `npm run bench -- --only saving` for the groups whose name begins so.
@@ -36,6 +37,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   jobs: jobFigures,
   setting: settingFigures,
   office: officeFigures,
+  talk: talkFigures,
   scoring: scoringFigures,
   exam: examFigures,
   hostile: hostileFigures,

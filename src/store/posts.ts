@@ -221,27 +221,53 @@ export interface Wanted {
 const SEEN = `(t.assignment_id IS NULL OR EXISTS (SELECT 1 FROM membership x WHERE x.class_id = t.class_id AND x.person_id = $2
     AND (x.role = 'teacher' OR (a.posted_at <= $6 AND ${isFor('a', '$2')}))))`;
 
+/** Up to which post of a talk `t` the reader `$2` has read. */
+const READ_TO = 'coalesce((SELECT max(r.number) FROM talk_read r WHERE r.talk_id = t.id AND r.person_id = $2), 0)';
+
+/** What is shown of a thread besides its first post: `p` is that post, `t` its talk, `a` its assignment, `$2` who reads. */
+const THREAD = `${columns('p', '$2')}, t.assignment_id, a.title AS assignment, p.closed_at IS NOT NULL AS closed,
+  (SELECT count(*)::int FROM post r WHERE r.root_id = p.id AND r.withdrawn_at IS NULL) AS replies,
+  (SELECT count(*)::int FROM asked_too k WHERE k.post_id = p.id) AS askers,
+  EXISTS (SELECT 1 FROM asked_too k WHERE k.post_id = p.id AND k.person_id = $2) AS mine_too, t.posts AS newest,
+  (p.author_id <> $2 AND p.withdrawn_at IS NULL AND p.number > ${READ_TO}) OR EXISTS (SELECT 1 FROM post n WHERE n.root_id = p.id
+    AND n.author_id <> $2 AND n.withdrawn_at IS NULL AND n.number > ${READ_TO}) AS unread,
+  (SELECT to_jsonb(g) FROM (SELECT ${columns('y', '$2')} FROM post y ${writer('y', 't.class_id')}
+    WHERE y.root_id = p.id AND y.answer_at IS NOT NULL) g) AS answer`;
+
 /** The threads of the floors of a class, the newest first, each with its answer where one is marked. */
 export const threadsOf = ({ classId, readerId, about, before, most, now }: Wanted) =>
   rows(
     thread,
-    `SELECT ${columns('p', '$2')}, t.assignment_id, a.title AS assignment, p.closed_at IS NOT NULL AS closed,
-       (SELECT count(*)::int FROM post r WHERE r.root_id = p.id AND r.withdrawn_at IS NULL) AS replies,
-       (SELECT count(*)::int FROM asked_too k WHERE k.post_id = p.id) AS askers,
-       EXISTS (SELECT 1 FROM asked_too k WHERE k.post_id = p.id AND k.person_id = $2) AS mine_too,
-       t.posts AS newest,
-       EXISTS (SELECT 1 FROM post n WHERE n.talk_id = t.id AND (n.id = p.id OR n.root_id = p.id) AND n.author_id <> $2
-         AND n.withdrawn_at IS NULL AND n.number > coalesce((SELECT max(r.number) FROM talk_read r
-           WHERE r.talk_id = t.id AND r.person_id = $2), 0)) AS unread,
-       (SELECT to_jsonb(g) FROM (SELECT ${columns('y', '$2')} FROM post y ${writer('y', 't.class_id')}
-         WHERE y.root_id = p.id AND y.answer_at IS NOT NULL) g) AS answer
-     FROM talk t JOIN post p ON p.talk_id = t.id AND p.root_id IS NULL ${writer('p', 't.class_id')}
-     LEFT JOIN assignment a ON a.id = t.assignment_id
-     WHERE t.kind = 'floor' AND t.class_id = $1 AND ${SEEN}
-       AND CASE WHEN $3::text IS NULL THEN true WHEN $3 = 'class' THEN t.assignment_id IS NULL ELSE t.assignment_id = $3 END
-       AND ($4::timestamptz IS NULL OR p.at < $4) AND (p.withdrawn_at IS NULL OR EXISTS (SELECT 1 FROM post r WHERE r.root_id = p.id))
-     ORDER BY p.at DESC, p.id LIMIT $5`,
+    // Chosen first: what is shown of each costs more than to find it.
+    `WITH chosen AS MATERIALIZED (SELECT p.id FROM talk t JOIN post p ON p.talk_id = t.id AND p.root_id IS NULL
+       LEFT JOIN assignment a ON a.id = t.assignment_id
+       WHERE t.kind = 'floor' AND t.class_id = $1 AND ${SEEN}
+         AND CASE WHEN $3::text IS NULL THEN true WHEN $3 = 'class' THEN t.assignment_id IS NULL ELSE t.assignment_id = $3 END
+         AND ($4::timestamptz IS NULL OR p.at < $4)
+         AND (p.withdrawn_at IS NULL OR EXISTS (SELECT 1 FROM post r WHERE r.root_id = p.id))
+       ORDER BY p.at DESC, p.id LIMIT $5)
+     SELECT ${THREAD} FROM chosen h JOIN post p ON p.id = h.id JOIN talk t ON t.id = p.talk_id
+     LEFT JOIN assignment a ON a.id = t.assignment_id ${writer('p', 't.class_id')} ORDER BY p.at DESC, p.id`,
     [classId, readerId, about, time(before), most, time(now)],
+  );
+
+const told = post.extend({
+  root_id: id<PostId>().nullable(),
+  assignment_id: id<AssignmentId>().nullable(),
+  assignment: z.string().nullable(),
+  readers: z.array(z.string()),
+});
+
+/** What was just added to a talk of a class, once for all who read it now, with who they are. */
+export const addedPost = (postId: PostId) =>
+  row(
+    told,
+    `SELECT ${columns('p', 'p.author_id')}, p.root_id, t.assignment_id, a.title AS assignment,
+       coalesce((SELECT array_agg(x.person_id) FROM membership x WHERE x.class_id = t.class_id AND (x.role = 'teacher'
+         OR ((t.assignment_id IS NULL OR ${isFor('a', 'x.person_id')}) AND NOT ${isTimed('x.person_id')}))), '{}') AS readers
+     FROM post p JOIN talk t ON t.id = p.talk_id LEFT JOIN assignment a ON a.id = t.assignment_id ${writer('p', 't.class_id')}
+     WHERE p.id = $1`,
+    [postId],
   );
 
 const topic = z.object({ id: id<AssignmentId>(), title: z.string(), instructions: textDocument.nullable() });

@@ -207,15 +207,17 @@ export const toldTalk = z.object({
   classId: z.string(),
   /** Those alone who take part in it; `null` where everybody in the class does. */
   parties: z.array(z.string()).nullable(),
+  /** What was added, where something was. */
+  postId: id<PostId>().nullable(),
 });
 
 export const TALK_CHANNEL = 'talk';
 
-/** Tells that something in a talk is other than before, when the transaction commits. */
-export async function tellTalk(tx: Queryable, talkId: TalkId): Promise<void> {
+/** Tells that something in a talk is other than before, or what was added, when the transaction commits. */
+export async function tellTalk(tx: Queryable, talkId: TalkId, added: PostId | null = null): Promise<void> {
   await tx.query(
-    `SELECT pg_notify($2, json_build_object('talkId', t.id, 'classId', t.class_id,
+    `SELECT pg_notify($2, json_build_object('talkId', t.id, 'classId', t.class_id, 'postId', $3::text,
        'parties', (SELECT json_agg(y.person_id) FROM talk_party y WHERE y.talk_id = t.id))::text) FROM talk t WHERE t.id = $1`,
-    [talkId, TALK_CHANNEL],
+    [talkId, TALK_CHANNEL, added],
   );
 }

@@ -1,3 +1,4 @@
+import { groupedBy } from '../grouped';
 import { ASKING, CUES, type Cue, GREETINGS, MYSELF, OF_SOMEBODY, OF_WORK, TITLES, type Why } from './private-cues';
 
 export type { Why } from './private-cues';
@@ -47,8 +48,13 @@ const emails = (text: string): readonly Sounds[] =>
     return [{ from: one.index, to: one.index + one[0].length, why: 'contact' }];
   });
 
+/** Letters that have no accents to be taken away. */
+const LATIN = /^[a-zA-Z0-9']*$/;
+
 /** A word as cues are compared with it: small, without accents, apostrophes and the variants of alef, yeh and teh. */
-const plain = (word: string): string =>
+const plain = (word: string): string => (LATIN.test(word) ? word.toLowerCase().replace(/'/g, '') : folded(word));
+
+const folded = (word: string): string =>
   word
     .toLowerCase()
     .normalize('NFKD')
@@ -68,21 +74,29 @@ const plainWords = (text: string): readonly Word[] =>
 interface Group {
   readonly any: boolean;
   readonly whole: ReadonlySet<string>;
-  readonly beginnings: readonly string[];
+  /** Beginnings of words, by their first two letters. */
+  readonly beginnings: ReadonlyMap<string, readonly string[]>;
 }
+
+/** Few beginnings are held against a word: those that share its first two letters. */
+const firstTwo = (word: string): string => word.slice(0, 2);
 
 function groupOf(words: string): Group {
   const all = words.split('|');
   const whole = all.filter((word) => !word.endsWith('*'));
   const beginnings = all.filter((word) => word.length > 1 && word.endsWith('*')).map((word) => word.slice(0, -1));
-  return { any: all.includes('*'), whole: new Set(whole.map(plain)), beginnings: beginnings.map(plain) };
+  return {
+    any: all.includes('*'),
+    whole: new Set(whole.map(plain)),
+    beginnings: groupedBy(beginnings.map(plain), firstTwo),
+  };
 }
 
 /** In Arabic "and", "so" and "for" are written together with the word that they stand before. */
 const JOINED = /^[وفل](?=.{3})/u;
 
 const isIn = ({ any, whole, beginnings }: Group, said: string): boolean =>
-  any || whole.has(said) || beginnings.some((beginning) => said.startsWith(beginning));
+  any || whole.has(said) || (beginnings.get(firstTwo(said))?.some((beginning) => said.startsWith(beginning)) ?? false);
 
 const stands = (group: Group, said: string): boolean =>
   isIn(group, said) || (JOINED.test(said) && isIn(group, said.slice(1)));
@@ -105,18 +119,21 @@ const OF_ME = /^ا(?!ل|حد|ن$|نه|ي)\p{Script=Arabic}{2,10}$/u;
 
 /** Where each cue may begin, by its first words: few of them are looked at for a word that is none. */
 const BEGINS = new Map<string, number[]>();
-const BEGINS_LIKE: [string, number][] = [];
-for (const [i, { groups }] of READ.entries()) {
-  for (const word of groups[0]?.whole ?? []) BEGINS.set(word, [...(BEGINS.get(word) ?? []), i]);
-  for (const beginning of groups[0]?.beginnings ?? []) BEGINS_LIKE.push([beginning, i]);
+const LIKE: { readonly beginning: string; readonly cue: number }[] = [];
+for (const [cue, { groups }] of READ.entries()) {
+  for (const word of groups[0]?.whole ?? []) BEGINS.set(word, [...(BEGINS.get(word) ?? []), cue]);
+  for (const beginning of [...(groups[0]?.beginnings.values() ?? [])].flat()) LIKE.push({ beginning, cue });
 }
-const beginningAt = (said: string): readonly number[] => {
-  const forms = JOINED.test(said) ? [said, said.slice(1)] : [said];
-  return forms.flatMap((form) => [
-    ...(BEGINS.get(form) ?? []),
-    ...BEGINS_LIKE.filter(([beginning]) => form.startsWith(beginning)).map(([, i]) => i),
-  ]);
+const BEGINS_LIKE = groupedBy(LIKE, ({ beginning }) => firstTwo(beginning));
+
+const cuesFrom = (form: string): readonly number[] => {
+  const like = BEGINS_LIKE.get(firstTwo(form)) ?? [];
+  const whole = BEGINS.get(form) ?? [];
+  if (like.length === 0) return whole;
+  return [...whole, ...like.filter(({ beginning }) => form.startsWith(beginning)).map(({ cue }) => cue)];
 };
+const beginningAt = (said: string): readonly number[] =>
+  JOINED.test(said) ? [...cuesFrom(said), ...cuesFrom(said.slice(1))] : cuesFrom(said);
 
 /** The end of a cue that begins at a word; `null` where it does not go on. */
 function endOf(cue: (typeof READ)[number], words: readonly Word[], start: number): number | null {

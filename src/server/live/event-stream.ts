@@ -56,8 +56,9 @@ async function begin(db: Database, hub: Listening, request: IncomingMessage, res
   const unlisten = await hub.listen(
     { person, session: hashToken(token) },
     {
-      // That something has happened, or in which talk, and nothing of whom it is about: the screen asks for what it may show.
-      hear: ({ kind, talk }, mark) => send(`id: ${mark}\ndata: ${JSON.stringify({ kind, talk })}\n\n`),
+      // That something has happened, and nothing of whom it is about: the screen asks for what it may show. What was said to a
+      // whole class goes to whoever reads it at once, or all of them would ask for it in the same moment.
+      hear: ({ kind, talk, post }, mark) => send(`id: ${mark}\ndata: ${JSON.stringify({ kind, talk, post })}\n\n`),
       end: (why) => {
         // Who has other roles from now on comes back at once and hears by those.
         if (why === 'signed-out') send('event: signed-out\ndata: {}\n\n');

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import type { z } from 'zod';
 import { complain } from '@/server/complaints';
+import { type AddedPost, justAdded } from '@/server/reading/talk/floor';
 import { rolesOf } from '@/store/classes';
 import { type Database, read } from '@/store/database';
 import { EVENT_CHANNEL, PERSON_CHANNEL, told, toldPerson } from '@/store/events';
@@ -13,6 +15,8 @@ export interface Heard {
   readonly studentId: string | null;
   /** The talk in which something was said; nothing else on the screen is other than before. */
   readonly talk?: string;
+  /** What was added to it. */
+  readonly post?: AddedPost;
 }
 
 type Roles = ReadonlyMap<string, 'student' | 'teacher'>;
@@ -54,6 +58,7 @@ export class Listening {
   /** The newest happenings; the first of them is number `#count - #recent.length + 1`. */
   readonly #recent: Happened[] = [];
   #count = 0;
+  #talks: Promise<void> = Promise.resolve();
   /** Marks of another run of the server mean nothing here. */
   readonly #run = randomUUID().slice(0, 8);
 
@@ -85,16 +90,9 @@ export class Listening {
     await this.db.listen(
       TALK_CHANNEL,
       (payload) => {
-        const { talkId, classId, parties } = toldTalk.parse(JSON.parse(payload));
-        this.#tell({
-          heard: {
-            kind: parties === null ? 'talk' : 'message',
-            assignmentId: null,
-            studentId: null,
-            talk: talkId,
-          },
-          concerns: (listener, roles) => (parties === null ? roles.has(classId) : parties.includes(listener)),
-        });
+        const happened = toldTalk.parse(JSON.parse(payload));
+        // One after the other: what was added first is told first.
+        this.#talks = this.#talks.then(() => this.#tellTalk(happened)).catch((error) => complain('a talk', error));
       },
       lost,
     );
@@ -147,6 +145,20 @@ export class Listening {
     // It may have ended while its roles were asked for: nothing would say so again.
     if (!(await liveSessions(this.db, [session], Date.now())).has(session)) this.#end(listener, 'signed-out');
     return () => this.#listeners.delete(listener);
+  }
+
+  /** Tells of a talk; what was added to one of a class is read once for everybody here, and goes with it. */
+  async #tellTalk({ talkId, classId, parties, postId }: z.output<typeof toldTalk>): Promise<void> {
+    const none = { assignmentId: null, studentId: null, talk: talkId };
+    if (parties !== null) {
+      this.#tell({ heard: { ...none, kind: 'message' }, concerns: (listener) => parties.includes(listener) });
+      return;
+    }
+    const added = postId === null || this.#listeners.size === 0 ? null : await justAdded(this.db, postId);
+    this.#tell({
+      heard: { ...none, kind: 'talk', ...(added ? { post: added.post } : {}) },
+      concerns: (listener, roles) => (added ? added.readers.has(listener) : roles.has(classId)),
+    });
   }
 
   #tell(happened: Happened): void {

@@ -3,6 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
 import { addressOf } from '@/core/places';
+import type { AddedPost } from '@/server/reading/talk/floor';
 import { LIMIT_EVENT, type LimitTold } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { useRefresh } from '@/ui/common/use-refresh';
@@ -16,6 +17,13 @@ const AGAIN = 4000;
 
 /** What changes nothing of the screen around it. */
 const UNDRAWN: ReadonlySet<string> = new Set(['talk']);
+
+/** What the stream says of one thing that happened. */
+interface Told {
+  readonly kind: string;
+  readonly talk?: string;
+  readonly post?: AddedPost;
+}
 
 const SAYS_LIMIT = 20_000;
 
@@ -70,8 +78,8 @@ export function LiveUpdates({ from }: { readonly from: string }) {
       stream = new EventSource(`/api/events?from=${encodeURIComponent(heard.current)}`);
       stream.onmessage = ({ lastEventId, data }) => {
         heard.current = lastEventId;
-        const { kind, talk } = JSON.parse(data) as { readonly kind: string; readonly talk?: string };
-        tellTalks(talk ?? null);
+        const { kind, talk, post } = JSON.parse(data) as Told;
+        tellTalks(talk ?? null, post);
         // What a class says is asked for by whoever shows it: the rest of the screen is as it was.
         if (UNDRAWN.has(kind)) return;
         clearTimeout(wait);

@@ -6,6 +6,7 @@ import type { FloorView, PostView, ThreadView } from '@/server/reading/talk/floo
 import { post as send } from '@/ui/common/client-request';
 import { PlaceLink } from '@/ui/common/place-link';
 import type { Times } from '@/ui/common/times';
+import { asTold } from './as-told';
 import { Composer, type ForOne, inTalk } from './composer';
 import { Reason, Said } from './said';
 import classes from './talk.module.css';
@@ -26,7 +27,7 @@ interface Shown {
 type Replies = { readonly ok: true; readonly replies: readonly PostView[]; readonly more: number | null };
 
 /** The replies of a thread while it is open, and again when something is other than before. */
-function useReplies(thread: ThreadView, open: boolean) {
+function useReplies(thread: ThreadView, open: boolean, reader: string) {
   const [replies, setReplies] = useState<readonly PostView[] | null>(null);
   const [more, setMore] = useState<number | null>(null);
   const path = `/api/posts/${thread.id}/replies`;
@@ -43,10 +44,13 @@ function useReplies(thread: ThreadView, open: boolean) {
   useEffect(() => {
     if (!open) return;
     void load();
-    return hearTalks((talk) => {
-      if (talk === null || talk === thread.talk) void load();
+    return hearTalks(({ talk, post }) => {
+      if (post?.root === thread.id) {
+        const added = asTold(post, reader, Date.now());
+        setReplies((before) => before && (before.some(({ id }) => id === post.id) ? before : [...before, added]));
+      } else if (!post && (talk === null || talk === thread.talk)) void load();
     });
-  }, [open, load, thread.talk]);
+  }, [open, load, thread.talk, thread.id, reader]);
   const earlier = async () => {
     if (more === null) return;
     const answer = await ask<Replies>(`${path}?before=${more}`);
@@ -134,7 +138,7 @@ export function Thread({ thread, shown, named }: { thread: ThreadView; shown: Sh
   const t = useTranslations('talk');
   const [open, setOpen] = useState(false);
   const [adding, setAdding] = useState(false);
-  const { replies, more, earlier, load } = useReplies(thread, open);
+  const { replies, more, earlier, load } = useReplies(thread, open, shown.view.reader);
   const { view } = shown;
   const changed = () => {
     shown.changed();

@@ -1,8 +1,9 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { FloorAnswer, FloorView, ThreadView } from '@/server/reading/talk/floor';
+import type { AddedPost, FloorAnswer, FloorView, ThreadView } from '@/server/reading/talk/floor';
 import { post } from '@/ui/common/client-request';
+import { asTold } from './as-told';
 import { hearTalks } from './talk-event';
 
 /** What a floor shows: it is on its way, it is there, or why it is not. */
@@ -21,6 +22,27 @@ export async function ask<Answer>(path: string): Promise<Answer | { readonly ok:
 }
 
 const SETTLE = 60;
+
+/** Is something about what is shown? */
+const isAbout = ({ assignment }: AddedPost, about: string | null): boolean =>
+  about === null || (about === 'class' ? assignment === null : assignment?.id === about);
+
+/** A floor with what was just added to it. */
+export function withAdded(view: FloorView, added: AddedPost, about: string | null): FloorView {
+  const seen = { ...view.seen, [added.talk]: Math.max(view.seen[added.talk] ?? 0, added.number) };
+  const post = asTold(added, view.reader, Date.now());
+  if (added.root !== null) {
+    const threads = view.threads.map((one) =>
+      one.id === added.root && (view.seen[added.talk] ?? 0) < added.number
+        ? { ...one, replies: one.replies + 1, unread: one.unread || !post.own }
+        : one,
+    );
+    return { ...view, threads, seen };
+  }
+  if (!isAbout(added, about) || view.threads.some(({ id }) => id === added.id)) return view;
+  const fresh = { closed: false, replies: 0, askers: 0, mineToo: false, unread: !post.own, theAnswer: null };
+  return { ...view, threads: [{ ...post, ...fresh, assignment: added.assignment }, ...view.threads], seen };
+}
 
 /**
  * The open floor of a class, or what of it is about one assignment: asked for when it is shown, and again when something in it is
@@ -59,7 +81,13 @@ export function useFloor(classId: string, about: string | null) {
     setMoreBefore(undefined);
     void load();
     let wait: ReturnType<typeof setTimeout> | undefined;
-    const stop = hearTalks(() => {
+    const stop = hearTalks(({ post: added }) => {
+      if (added) {
+        setState((before) =>
+          before.is === 'there' ? { is: 'there', view: withAdded(before.view, added, about) } : before,
+        );
+        return;
+      }
       clearTimeout(wait);
       wait = setTimeout(() => void load(), SETTLE);
     });
@@ -68,7 +96,7 @@ export function useFloor(classId: string, about: string | null) {
       clearTimeout(wait);
       newest.current += 1;
     };
-  }, [load]);
+  }, [load, about]);
 
   const more = moreBefore === undefined ? (state.is === 'there' ? state.view.more : null) : moreBefore;
   const loadMore = async () => {

@@ -85,8 +85,9 @@ export async function sayIn(
   });
   if (refused) return refuse(refused);
   const rootId = to && talkKind(held.kind).threads ? (to.root_id ?? to.id) : null;
+  const id = newId() as PostId;
   const number = await addPost(tx, {
-    id: newId() as PostId,
+    id,
     talkId: saying.talkId,
     authorId: author.id,
     rootId,
@@ -98,7 +99,7 @@ export async function sayIn(
     at: now,
   });
   if (number !== null) {
-    await tellTalk(tx, saying.talkId);
+    await tellTalk(tx, saying.talkId, id);
     if (talkKind(held.kind).threads) await tellNews(tx, author, { held, rootId }, now);
   }
   return { ok: true, number };

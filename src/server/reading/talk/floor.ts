@@ -5,7 +5,15 @@ import { fileResponse } from '@/server/http/file-response';
 import { type Queryable, read, readTogether } from '@/store/database';
 import { halfWritten } from '@/store/half-written';
 import type { Person } from '@/store/people';
-import { findPostFile, likeQuestions, repliesOf, type StoredPost, type StoredThread, threadsOf } from '@/store/posts';
+import {
+  addedPost,
+  findPostFile,
+  likeQuestions,
+  repliesOf,
+  type StoredPost,
+  type StoredThread,
+  threadsOf,
+} from '@/store/posts';
 import { findPost, findTalk, floorOf, pausedIn, readersOf, writingOn } from '@/store/talks';
 
 /** A post as somebody reads it. */
@@ -29,6 +37,23 @@ export interface PostView {
   readonly files: readonly { readonly name: string; readonly size: number; readonly type: string }[];
 }
 
+/** What was just added to a floor, as everybody who reads it is told of it: nothing in it is other for one than for another. */
+export interface AddedPost extends Omit<PostView, 'own' | 'mendUntil'> {
+  /** Whose thread it stands in; `null` for what begins one. */
+  readonly root: PostId | null;
+  readonly assignment: ThreadView['assignment'];
+}
+
+/** The same with who reads it now; `null` where it is gone. */
+export async function justAdded(db: Queryable, postId: PostId) {
+  const added = await read(db, addedPost(postId));
+  if (!added) return null;
+  // As nobody has it: neither one's own nor to be mended.
+  const { own: _own, mendUntil: _until, ...view } = postView({ id: '' as PersonId }, 'floor', added);
+  const assignment = added.assignment_id === null ? null : { id: added.assignment_id, title: added.assignment ?? '' };
+  return { post: { ...view, root: added.root_id, assignment } satisfies AddedPost, readers: new Set(added.readers) };
+}
+
 export interface ThreadView extends PostView {
   readonly assignment: { readonly id: AssignmentId; readonly title: string } | null;
   readonly closed: boolean;
@@ -43,7 +68,7 @@ export interface ThreadView extends PostView {
 const THREADS = 20;
 const REPLIES = 50;
 
-export const postView = (reader: Person, kind: 'floor' | 'message', post: StoredPost): PostView => ({
+export const postView = (reader: Pick<Person, 'id'>, kind: 'floor' | 'message', post: StoredPost): PostView => ({
   id: post.id,
   talk: post.talk_id,
   number: post.number,
@@ -90,6 +115,7 @@ export interface FloorView {
   readonly more: Instant | null;
   readonly writing: FloorWriting | null;
   readonly role: 'student' | 'teacher';
+  readonly reader: PersonId;
   /** By what those are called of whom one would say something: what sounds private is known by it. */
   readonly people: readonly string[];
   /** The highest number that is shown of each floor: what was read. */
@@ -137,6 +163,7 @@ export async function floor(
       over: me.over,
     },
     role: me.role,
+    reader: reader.id,
     people: me.people.filter((name) => name !== reader.short_name),
     seen: seenOf(got.threads.slice(0, THREADS)),
     pausedHere: teacher ? got.paused.map(({ person_id, name, reason }) => ({ id: person_id, name, reason })) : [],
