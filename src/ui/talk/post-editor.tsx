@@ -166,6 +166,7 @@ interface Props {
 export function PostEditor({ label, first, begins = false, changed, send, ready }: Props) {
   const t = useTranslations('talk');
   const [problem, setProblem] = useState<string | null>(null);
+  const [filled, setFilled] = useState(false);
   const [alt] = useState(() => t('picture-alt'));
   const extensions = useMemo<AnyExtension[]>(
     () => [
@@ -197,7 +198,11 @@ export function PostEditor({ label, first, begins = false, changed, send, ready 
         dir: 'auto',
       },
     },
-    onUpdate: ({ editor: now }) => changed(now.getJSON() as Doc, now),
+    onUpdate: ({ editor: now }) => {
+      setFilled(!now.isEmpty);
+      changed(now.getJSON() as Doc, now);
+    },
+    onCreate: ({ editor: now }) => setFilled(!now.isEmpty),
   });
   useEffect(() => {
     if (editor) ready?.(editor);
@@ -210,7 +215,7 @@ export function PostEditor({ label, first, begins = false, changed, send, ready 
   }, [editor, send]);
   if (!editor) return null;
   return (
-    <div className={classes.editor}>
+    <div className={classes.editor} data-filled={filled || undefined}>
       <EditorContent editor={editor} />
       <Tools editor={editor} refused={setProblem} />
       {problem ? (
