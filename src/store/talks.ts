@@ -14,7 +14,6 @@ const talk = z.object({
   posts: z.number(),
   closed_at: maybeInstant,
 });
-export type Talk = z.output<typeof talk>;
 
 const COLUMNS = 't.id, t.kind, t.class_id, t.assignment_id, t.title, t.posts, t.closed_at';
 
