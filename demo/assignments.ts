@@ -62,6 +62,8 @@ const assignment = z.object({
       pictures: z.array(z.string()).optional(),
     })
     .optional(),
+  /** What is discussed: the name of the step, and how. */
+  discuss: z.object({ title: z.string(), minutes: z.number(), settings: z.record(z.string(), z.unknown()) }).optional(),
   /** What has to be done away from the screen, as steps before what is asked. */
   before: z.array(z.string()).optional(),
   write: z.string().optional(),

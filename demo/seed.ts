@@ -11,7 +11,7 @@ import { HOUR } from './seed/moments';
 import { addPastClass } from './seed/past-class';
 import { addClasses, addLessons, addPeople } from './seed/people';
 import { COMMENTS } from './seed/student-work';
-import { floors, letters } from './seed/talk';
+import { discussed, floors, letters } from './seed/talk';
 
 /** By this number all who make a school in a database know each other. */
 const LOCK = 7302;
@@ -53,7 +53,7 @@ export async function seedDemo(db: Database, now: Instant): Promise<boolean> {
     for (const { id } of [...STUDENTS, ...TEACHERS])
       known.set(id, (await findPerson(within, id as PersonId)) as Person);
     const called = (id: string) => known.get(id) as Person;
-    acts.push(...floors(within, called, now), ...letters(within, called, now));
+    acts.push(...floors(within, called, now), ...letters(within, called, now), ...discussed(within, called, now));
     for (const act of acts.sort((a, b) => a.at - b.at)) await act.run();
     await addDrafts(within, async (id) => (await findPerson(within, id as PersonId)) as Person, now);
     // Whoever has something to show for it was here this morning or yesterday.

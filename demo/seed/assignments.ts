@@ -42,7 +42,7 @@ function readingsOf(assignment: DemoAssignment): { readonly id: string; readonly
 const unitOf = ({ classId, unit }: DemoAssignment): string => `${classId}-${unit}`;
 
 function stepsOf(assignment: DemoAssignment): DraftStep[] {
-  const { id, agree, read, also = [], questions, takes, minutes, todo = [], before = [], asked } = assignment;
+  const { id, agree, read, also = [], questions, takes, minutes, todo = [], before = [], asked, discuss } = assignment;
   const step = (kind: StepName, title: string, takesMinutes: number, more: Partial<DraftStep> = {}) => ({
     kind,
     title,
@@ -66,6 +66,7 @@ function stepsOf(assignment: DemoAssignment): DraftStep[] {
       : []),
     ...todo.map((title) => step('do', title, minutes)),
     ...before.map((title) => step('do', title, 2)),
+    ...(discuss ? [step('discussion', discuss.title, discuss.minutes, { settings: discuss.settings })] : []),
     ...(asked ? [step('questions', asked.title, asked.minutes, askedIn(assignment, asked))] : []),
   ];
   return steps.map((one, i) => ({ ...one, id: `${id}-${i + 1}` as StepId }));

@@ -1,5 +1,6 @@
-import type { AssignmentId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
+import type { AssignmentId, Instant, PersonId, PostId, StepId, TalkId } from '@/core/ids';
 import { plainBody } from '@/core/talk/body';
+import { sayAtStep } from '@/server/doing/talk/discussing';
 import { keepOrder } from '@/server/doing/talk/keeping-order';
 import { sayHours, writeTo } from '@/server/doing/talk/messages';
 import { asksToo, readTalk, say } from '@/server/doing/talk/posts';
@@ -102,6 +103,68 @@ export function floors(db: Database, person: (id: string) => Person, now: Instan
       for (const one of too) done(await asksToo(db, person(one), await idOf(i), true));
     };
     return [{ at, run }];
+  });
+}
+
+/** What was said about the old lamp: by whom, how long ago, and to what. */
+const LAMP: readonly SaidOnFloor[] = [
+  {
+    floor: 'old-lamp-2',
+    by: 's-otso',
+    minutes: 1500,
+    words:
+      'Both. Put it out on clear nights and light it in fog. Then the oil lasts three times as long, and whoever needs it still finds it. On clear nights the two new lights are enough for everybody, and we save the climb.',
+  },
+  {
+    floor: 'old-lamp-2',
+    by: 's-hana',
+    minutes: 1440,
+    words:
+      'I would put it out. There are two lights on the mole already, and a winter’s oil costs as much as a new rope for the ferry. A lamp that nobody needs is only a habit. We could keep it in the hall and light it on the day of the boats.',
+  },
+  {
+    floor: 'old-lamp-2',
+    by: 's-imke',
+    minutes: 1400,
+    words:
+      'It should stay lit. My uncle came home by it when the mast on the hill had no power. A lamp that needs only oil and a keeper still works when the rest is dark. And it is the only light here that somebody lights for somebody else.',
+  },
+  {
+    floor: 'old-lamp-2',
+    by: 's-imke',
+    minutes: 1380,
+    to: 0,
+    words:
+      'I like that. My uncle says fog comes in under ten minutes, so the keeper would need to live close by and watch the third post.',
+  },
+  { floor: 'old-lamp-2', by: 's-otso', minutes: 1360, to: 3, words: 'She does already. It is my aunt.' },
+  {
+    floor: 'old-lamp-2',
+    by: 's-hana',
+    minutes: 700,
+    to: 0,
+    words: 'Who decides that it is fog? Somebody has to say so every evening.',
+  },
+];
+
+/** What was said in the discussion of the demo. */
+export function discussed(db: Database, person: (id: string) => Person, now: Instant): Act[] {
+  const act = (i: number): string => `demo-lamp-${i}`;
+  return LAMP.map(({ floor, by, minutes, words, to }, i) => {
+    const at = now - minutes * MINUTE;
+    const run = async () => {
+      const answered = to === undefined ? null : await read(db, postOfAct(person(LAMP[to]?.by ?? '').id, act(to)));
+      const said = {
+        stepId: floor as StepId,
+        groupId: null,
+        to: answered,
+        act: act(i),
+        body: plainBody(words),
+        files: [],
+      };
+      done(await sayAtStep(db, person(by), said, at));
+    };
+    return { at, run };
   });
 }
 

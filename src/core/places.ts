@@ -67,6 +67,8 @@ export type Place =
   | { readonly at: 'marking'; readonly assignment: AssignmentId | string; readonly student?: string | null }
   /** How a class answers what is asked at a step. */
   | { readonly at: 'answers'; readonly step: StepId | string }
+  /** A discussion as its teacher reads it. */
+  | { readonly at: 'discussion'; readonly step: StepId | string }
   /** Where work is set: the Desk as its teacher writes it. */
   | { readonly at: 'set'; readonly draft: DocumentId | string }
   /** Some work as it comes out on paper. */
@@ -127,6 +129,8 @@ export function addressOf(place: Place): string {
       return `/marking/${place.assignment}${said('?', { student: place.student })}`;
     case 'answers':
       return `/answers/${place.step}`;
+    case 'discussion':
+      return `/discussions/${place.step}`;
     case 'set':
       return `/set/${place.draft}`;
     case 'printed-work':

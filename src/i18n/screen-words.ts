@@ -43,6 +43,7 @@ export const SCREEN_WORDS = {
     'writing',
   ],
   '(frame)/desk/[assignment]/compare': ['compare'],
+  '(frame)/discussions/[step]': ['talk'],
   '(frame)/help': ['device', 'material'],
   '(frame)/marking/[assignment]': [
     'aloud',

@@ -160,6 +160,7 @@ describe('who may', () => {
     'assignment-teacher': ['t-bello'],
     'step-student': ['s-imke', 's-zofia'],
     'step-teacher': ['t-bello'],
+    'step-member': ['s-imke', 's-zofia', 't-bello'],
     'attempt-student': ['s-imke'],
     'attempt-teacher': ['t-bello'],
     'document-owner': ['s-imke'],

@@ -1,10 +1,12 @@
 import { TYPED_INTO } from '@/core/documents/roles';
 import type { AssignmentId, ClassId, DocumentId, HandInId, PersonId } from '@/core/ids';
+import { documentKind, isDocumentName } from '@/core/kinds/document';
 import { talkKind } from '@/core/kinds/talk';
 import { standing } from '@/core/work/standing';
 import { maySeePicture } from '@/server/reading/documents/text-pictures';
 import { isNameless } from '@/server/reading/marking/nameless';
 import { mayRead } from '@/server/reading/materials/materials';
+import { groupOf } from '@/store/arrangements';
 import { findAsideMessage } from '@/store/asides';
 import { placeOfAttempt } from '@/store/attempts';
 import { findPicture, placeOnAssignment, roleIn } from '@/store/classes';
@@ -85,6 +87,8 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
       return (await roleOnAssignment(db, person, await assignmentOfStep(db, param('step')), now)) === 'student';
     case 'step-teacher':
       return (await roleOnAssignment(db, person, await assignmentOfStep(db, param('step')), now)) === 'teacher';
+    case 'step-member':
+      return (await roleOnAssignment(db, person, await assignmentOfStep(db, param('step')), now)) !== null;
     case 'attempt-student':
     case 'attempt-teacher': {
       const place = await read(db, placeOfAttempt(param('attempt')));
@@ -99,6 +103,8 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
     case 'document-writer': {
       const kept = await findKept(db, param('document') as DocumentId);
       if (!kept) return false;
+      // What is kept by what somebody does elsewhere nobody types into.
+      if (isDocumentName(kept.kind) && !documentKind(kept.kind).typed) return false;
       if (TYPED_INTO[kept.role].by === 'owner') return isOwner(db, kept, person);
       return kept.class_id !== null && (await roleIn(db, person.id, kept.class_id)) === 'teacher';
     }
@@ -149,7 +155,10 @@ async function holds(db: Queryable, rule: Rule, person: Person, params: Params, 
         talk.assignment_id === null
           ? await roleIn(db, person.id, talk.class_id)
           : await roleOnAssignment(db, person, talk.assignment_id, now);
-      return rule === 'talk-teacher' ? role === 'teacher' : role !== null;
+      if (role !== 'student' || talk.group_id === null || talk.assignment_id === null)
+        return rule === 'talk-teacher' ? role === 'teacher' : role !== null;
+      const group = await read(db, groupOf(talk.assignment_id, person.id));
+      return rule === 'talk-reader' && group.some(({ id }) => id === talk.group_id);
     }
     case 'post-author':
     case 'post-reader':

@@ -74,6 +74,15 @@ export const groupOf = (assignmentId: AssignmentId, studentId: PersonId) =>
     [assignmentId, studentId],
   );
 
+/** The groups of an assignment: the first of each by id, and their names. */
+export const groupsOf = (assignmentId: AssignmentId) =>
+  rows(
+    z.object({ id: id<PersonId>(), names: z.string() }),
+    `SELECT min(p.id) AS id, string_agg(p.short_name, ', ' ORDER BY p.name) AS names FROM work_group g JOIN person p ON p.id = g.student_id
+     WHERE g.assignment_id = $1 GROUP BY g.number ORDER BY g.number`,
+    [assignmentId],
+  );
+
 /** Notes that somebody stands before the last question of a hand-in, or has gone away from it. */
 export async function keepHandInBegun(
   tx: Queryable,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { ClassId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
+import type { ClassId, Instant, PersonId, PostId, StepId, TalkId } from '@/core/ids';
 import { TALK_NAMES } from '@/core/kinds/talk';
 import { id, instant, maybeInstant, textDocument } from './columns';
 import { first, made, type Queryable, row, rows, time } from './database';
@@ -25,11 +25,12 @@ export const settleReport = (tx: Queryable, reportId: string, by: PersonId, outc
       talk_id: id<TalkId>(),
       class_id: id<ClassId>(),
       author_id: id<PersonId>(),
+      step_id: id<StepId>().nullable(),
       reason: z.string(),
     }),
     `UPDATE report r SET settled_at = $4, settled_by_id = $2, outcome = $3 FROM post p JOIN talk t ON t.id = p.talk_id
      WHERE r.id = $1 AND r.settled_at IS NULL AND p.id = r.post_id
-     RETURNING r.post_id, p.talk_id, t.class_id, p.author_id, r.reason`,
+     RETURNING r.post_id, p.talk_id, t.class_id, p.author_id, t.step_id, r.reason`,
     [reportId, by, outcome, time(at)],
   );
 

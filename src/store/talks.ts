@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { AssignmentId, ClassId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
+import type { AssignmentId, ClassId, Instant, PersonId, PostId, StepId, TalkId } from '@/core/ids';
 import { TALK_NAMES } from '@/core/kinds/talk';
 import { id, instant, maybeInstant } from './columns';
 import { first, made, type Queryable, row, rows, time } from './database';
@@ -10,12 +10,15 @@ const talk = z.object({
   kind: z.enum(TALK_NAMES),
   class_id: id<ClassId>(),
   assignment_id: id<AssignmentId>().nullable(),
+  step_id: id<StepId>().nullable(),
+  /** By whom its group is known; `null` where the whole class talks. */
+  group_id: id<PersonId>().nullable(),
   title: z.string(),
   posts: z.number(),
   closed_at: maybeInstant,
 });
 
-const COLUMNS = 't.id, t.kind, t.class_id, t.assignment_id, t.title, t.posts, t.closed_at';
+const COLUMNS = 't.id, t.kind, t.class_id, t.assignment_id, t.step_id, t.group_id, t.title, t.posts, t.closed_at';
 
 export const findTalk = (talkId: string) => row(talk, `SELECT ${COLUMNS} FROM talk t WHERE t.id = $1`, [talkId]);
 
@@ -52,6 +55,7 @@ const writing = z.object({
   kind: z.enum(TALK_NAMES),
   class_id: id<ClassId>(),
   assignment_id: id<AssignmentId>().nullable(),
+  step_id: id<StepId>().nullable(),
   posts: z.number(),
   role: z.enum(['student', 'teacher']).nullable(),
   over: z.boolean(),
@@ -71,7 +75,7 @@ export async function holdTalk(tx: Queryable, talkId: TalkId, personId: PersonId
   return first(
     tx,
     writing,
-    `SELECT t.kind, t.class_id, t.assignment_id, t.posts, t.closed_at IS NOT NULL AS closed, ${isTimed('$2')} AS in_attempt,
+    `SELECT t.kind, t.class_id, t.assignment_id, t.step_id, t.posts, t.closed_at IS NOT NULL AS closed, ${isTimed('$2')} AS in_attempt,
        h.parties = 0 AND c.ended_at IS NOT NULL AS over,
        CASE WHEN h.parties > 0 THEN CASE WHEN h.own > 0 THEN (SELECT CASE p.role WHEN 'student' THEN 'student' ELSE 'teacher' END
            FROM person p WHERE p.id = $2) END
@@ -172,6 +176,30 @@ export const pausedIn = (classId: ClassId) =>
     [classId],
   );
 
+/** How somebody is called where a class talks: a teacher by the whole name, a student by the short one. */
+export const nameIn = (talkId: TalkId, personId: PersonId) =>
+  made(
+    row(
+      z.object({ name: z.string() }),
+      `SELECT CASE WHEN m.role = 'student' THEN p.short_name ELSE p.name END AS name FROM person p JOIN talk t ON t.id = $1
+       LEFT JOIN membership m ON m.class_id = t.class_id AND m.person_id = p.id WHERE p.id = $2`,
+      [talkId, personId],
+    ),
+    (found) => found?.name ?? null,
+  );
+
+/** Opens the discussion of a step, or of a group at it, once. */
+export async function openDiscussion(
+  tx: Queryable,
+  talk: { id: TalkId; classId: ClassId; assignmentId: AssignmentId; stepId: StepId; groupId: PersonId | null },
+): Promise<void> {
+  await tx.query(
+    `INSERT INTO talk (id, kind, class_id, assignment_id, step_id, group_id) VALUES ($1, 'discussion', $2, $3, $4, $5)
+     ON CONFLICT DO NOTHING`,
+    [talk.id, talk.classId, talk.assignmentId, talk.stepId, talk.groupId],
+  );
+}
+
 const placeOfPost = z.object({
   id: id<PostId>(),
   talk_id: id<TalkId>(),
@@ -180,13 +208,14 @@ const placeOfPost = z.object({
   assignment_id: id<AssignmentId>().nullable(),
   author_id: id<PersonId>(),
   root_id: id<PostId>().nullable(),
+  step_id: id<StepId>().nullable(),
 });
 
 /** Where a post stands, and who wrote it. */
 export const findPost = (postId: string) =>
   row(
     placeOfPost,
-    `SELECT p.id, p.talk_id, t.kind, t.class_id, t.assignment_id, p.author_id, p.root_id FROM post p JOIN talk t ON t.id = p.talk_id
+    `SELECT p.id, p.talk_id, t.kind, t.class_id, t.assignment_id, t.step_id, p.author_id, p.root_id FROM post p JOIN talk t ON t.id = p.talk_id
      WHERE p.id = $1`,
     [postId],
   );

@@ -15,6 +15,10 @@ export interface Writing {
   readonly amongStudents: boolean;
   /** Everybody who takes part is still there and may write to each other. */
   readonly parties: boolean;
+  /** The work that it belongs to takes nothing more. */
+  readonly workClosed: boolean;
+  /** One answers before one has said something of one's own, where that comes first. */
+  readonly ownFirst: boolean;
   /** What is answered; `null` where nothing is. */
   readonly to: { readonly withdrawn: boolean; readonly threadClosed: boolean } | null;
 }
@@ -27,7 +31,9 @@ export type NotSaid =
   | 'floor-closed'
   | 'thread-closed'
   | 'withdrawn'
-  | 'party-left';
+  | 'party-left'
+  | 'work-closed'
+  | 'own-first';
 
 /** Why something cannot be said now; `null` where it can. What is known to hold for longest is said first. */
 export function notSaid({
@@ -38,6 +44,8 @@ export function notSaid({
   inAttempt,
   amongStudents,
   parties,
+  workClosed,
+  ownFirst,
   to,
 }: Writing): NotSaid | null {
   if (role === null) return 'not-member';
@@ -45,7 +53,9 @@ export function notSaid({
   if (!parties) return 'party-left';
   if (role === 'student' && inAttempt && amongStudents) return 'in-attempt';
   if (paused) return 'paused';
+  if (role === 'student' && workClosed) return 'work-closed';
   if (role === 'student' && closed) return 'floor-closed';
+  if (role === 'student' && ownFirst) return 'own-first';
   if (to?.withdrawn) return 'withdrawn';
   if (role === 'student' && to?.threadClosed) return 'thread-closed';
   return null;

@@ -4,6 +4,9 @@ CREATE TABLE talk (
   kind text NOT NULL,
   class_id text NOT NULL REFERENCES class,
   assignment_id text REFERENCES assignment,
+  -- The step at which a discussion is had, and the one of its group by whom the group is known, where each talks by itself.
+  step_id text REFERENCES step,
+  group_id text REFERENCES person,
   -- What a message is about, in the words of whoever began it.
   title text NOT NULL DEFAULT '',
   -- So many posts it has had: whoever adds one holds its row, so that they are numbered in the order in which they are there.
@@ -13,6 +16,7 @@ CREATE TABLE talk (
   closed_by_id text REFERENCES person
 );
 CREATE UNIQUE INDEX talk_floor ON talk (class_id, coalesce(assignment_id, '')) WHERE kind = 'floor';
+CREATE UNIQUE INDEX talk_discussion ON talk (step_id, coalesce(group_id, '')) WHERE step_id IS NOT NULL;
 CREATE INDEX talk_assignment ON talk (assignment_id);
 
 -- Who alone reads a talk, where it is not for a class.

@@ -7,6 +7,7 @@ const given = (step: unknown): GivenTally => (step as { readonly given: GivenTal
 
 export const tallyLook: StepLook<never> = {
   copy: (step) => given(step).document as never,
+  kept: () => null,
   answers: () => null,
   isAsked: false,
   rules: () => null,

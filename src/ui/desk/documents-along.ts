@@ -2,7 +2,7 @@
 
 import type { DocumentName } from '@/core/kinds/document';
 import type { DeskView } from '@/server/reading/desk/desk';
-import { answeredTimes, copyOf } from '@/ui/kinds/step';
+import { answeredTimes, copyOf, keptOf } from '@/ui/kinds/step';
 
 /** What goes along as things stand: the documents, in the order in which they do, and how many pieces there are in all. */
 export function documentsAlong(view: Pick<DeskView, 'steps' | 'pieces'>): {
@@ -16,6 +16,10 @@ export function documentsAlong(view: Pick<DeskView, 'steps' | 'pieces'>): {
   return {
     ids: documents.map(({ id }) => id),
     kinds: new Map(documents.map(({ id, kind }) => [id, kind])),
-    pieces: copies.length + view.steps.reduce((sum, step) => sum + answeredTimes(step), 0) + attached.length,
+    pieces:
+      copies.length +
+      keptOf(view.steps).length +
+      view.steps.reduce((sum, step) => sum + answeredTimes(step), 0) +
+      attached.length,
   };
 }

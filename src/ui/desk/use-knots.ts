@@ -29,7 +29,7 @@ export function useKnots(
     if (!step.open) return t('step-locked');
     const progress = progressOf(step, check);
     if (progress?.key === 'answered') return t('answered', { n: progress.n, of: progress.of });
-    if (progress) return t('words', { n: progress.n });
+    if (progress) return t(progress.key, { n: progress.n });
     if (makesCopy(step)) return copyOf(step) ? '' : times.length(step.minutes);
     return step.done ? t('step-done') : times.length(step.minutes);
   };

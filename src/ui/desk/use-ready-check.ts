@@ -3,10 +3,11 @@
 import { useEffect, useRef, useState } from 'react';
 import type { CheckedFile } from '@/core/asks/checked';
 import type { Checked, ReadyCheck } from '@/core/asks/ready-check';
-import { type DocumentName, measuredOf, writtenAs } from '@/core/kinds/document';
+import { type DocumentName, measuredOf, type Written, writtenAs } from '@/core/kinds/document';
 import { together } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
 import type { DeskView } from '@/server/reading/desk/desk';
+import { keptOf } from '@/ui/kinds/step';
 import type { DocumentSession } from './document-session';
 import type { WritingHelp } from './writing-help';
 
@@ -28,10 +29,12 @@ export function useReadyCheck(
   const [broken, setBroken] = useState(false);
   const [check, setCheck] = useState<ReadyCheck | null>(null);
   const along = view.pieces.map(({ id, removedAt }) => `${id}${removedAt === null}`).join(' ');
+  // What the school keeps is another text as soon as anything was said.
+  const kept = JSON.stringify(keptOf(view.steps));
   const latest = useRef(view);
   latest.current = view;
   useEffect(() => {
-    if (!help || (sessions.size === 0 && along === '')) return;
+    if (!help || (sessions.size === 0 && along === '' && kept === '[]')) return;
     let n = 0;
     let left = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
@@ -47,7 +50,7 @@ export function useReadyCheck(
       n += 1;
       const checked: Checked = {
         asks,
-        doc: together(documents),
+        doc: together([...documents, ...(JSON.parse(kept) as Written[]).map(measuredOf)]),
         starter: starters.length > 0 ? together(starters.map(measuredOf)) : null,
         locale: at.locale,
         files: filesOf(latest.current.pieces),
@@ -74,6 +77,6 @@ export function useReadyCheck(
       for (const stop of stops) stop();
       left = true;
     };
-  }, [sessions, kinds, help, along]);
+  }, [sessions, kinds, help, along, kept]);
   return { check, broken };
 }

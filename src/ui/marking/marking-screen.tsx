@@ -53,6 +53,15 @@ export function MarkingScreen({ view, zone, now }: Props) {
           ))}
         </p>
       ) : null}
+      {view.discussed.length > 0 ? (
+        <p className={classes.head}>
+          {view.discussed.map(({ step, title }) => (
+            <PlaceLink key={step} to={{ at: 'discussion', step }}>
+              {t('discussion-link', { title })}
+            </PlaceLink>
+          ))}
+        </p>
+      ) : null}
       <ClassTools view={view} zone={zone} now={now} />
       <div className={classes.columns}>
         <StudentsList view={view} zone={zone} now={now} />

@@ -3,6 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import { ASKS, type Ask, type AskName, isAdvice, rangeOf, storedAsk } from '@/core/kinds/ask';
+import { documentFor } from '@/core/kinds/step';
 import { addThing, changeThing, dropThing } from '@/core/setting/draft-writes';
 import { newAct } from '@/ui/common/act';
 import { NumberField } from '@/ui/common/number-field';
@@ -14,12 +15,15 @@ import type { SetTools } from './tools';
 const NAMES = Object.keys(ASKS) as readonly AskName[];
 
 /** What an ask of each kind says at first. */
-const INITIAL: Readonly<Record<string, unknown>> = { min: 1, max: null, terms: [], types: [] };
+const INITIAL: Readonly<Record<string, unknown>> = { min: 1, max: null, terms: [], types: [], fewest: 0, most: null };
 
 /** Is it asked for by number? */
 const isCounted = (kind: AskName): boolean => 'few' in ASK_WORDS[kind];
 /** Is it about what is attached, and never about one place? */
 const isAttached = (kind: AskName): boolean => 'attached' in ASK_WORDS[kind];
+
+/** Is it about what is said in a discussion? */
+const isSaid = (kind: AskName): boolean => 'said' in ASK_WORDS[kind];
 
 /** What is asked for, in words: "2 to 3 sentences", "a title". */
 export function useAskWords() {
@@ -28,7 +32,11 @@ export function useAskWords() {
     const { min, max } = rangeOf(ask);
     const range =
       max === null ? t('at-least', { n: min }) : max === min ? t('exactly', { n: min }) : t('from-to', { min, max });
-    return t(`ask-${ask.kind}`, { range, n: max ?? min });
+    const asked = t(`ask-${ask.kind}`, { range, n: max ?? min });
+    if (!('fewest' in ask) || (ask.fewest === 0 && ask.most === null)) return asked;
+    const words =
+      ask.most === null ? t('at-least', { n: ask.fewest }) : t('from-to', { min: ask.fewest, max: ask.most });
+    return t('of-words', { asked, words });
   };
 }
 
@@ -68,6 +76,24 @@ function AskRow({ ask, tools: { ydoc, unmet, editable } }: RowProps) {
                   max={100_000}
                   change={(n) => change({ max: n })}
                 />
+                {'fewest' in ask ? (
+                  <>
+                    <NumberField
+                      label={t('fewest-words')}
+                      value={ask.fewest}
+                      min={0}
+                      max={100_000}
+                      change={(n) => change({ fewest: n ?? 0 })}
+                    />
+                    <NumberField
+                      label={t('most-words')}
+                      value={ask.most}
+                      min={0}
+                      max={100_000}
+                      change={(n) => change({ most: n })}
+                    />
+                  </>
+                ) : null}
               </>
             )}
           </Slot>
@@ -124,7 +150,10 @@ export function AskList({ place, tools }: Props) {
   const { draft, ydoc, editable } = tools;
   const own = draft.asks.filter((ask) => ask.place === place);
   const there = new Set(own.map(({ kind }) => kind));
-  const offered = NAMES.filter((kind) => !there.has(kind) && (place === null || !isAttached(kind)));
+  const discussed = draft.steps.some(({ kind }) => documentFor(kind) === 'part');
+  const offered = NAMES.filter(
+    (kind) => !there.has(kind) && (place === null ? discussed || !isSaid(kind) : !isAttached(kind) && !isSaid(kind)),
+  );
   const add = (kind: AskName) => {
     const { id, ...ask } = storedAsk.parse({ ...INITIAL, id: newAct(), place, bars: false, kind });
     addThing(ydoc, 'asks', id, ask as never);

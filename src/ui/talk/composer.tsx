@@ -51,6 +51,8 @@ interface Props {
   readonly button: string;
   readonly forOne: ForOne | null;
   readonly begins?: boolean;
+  /** With what it begins where nothing is half written. */
+  readonly begin?: Doc | null;
   readonly sent: (answer: Readonly<Record<string, unknown>>) => void;
   /** Hears the words while they are typed. */
   readonly typed?: (words: string) => void;
@@ -91,7 +93,20 @@ function useSoundings(forOne: ForOne | null) {
 
 /** Where something is said to a class or to one person. Who will read it stands above it and on its button. */
 export function Composer(props: Props) {
-  const { target, files = [], place, label, readers, button, forOne, begins = false, sent, typed, children } = props;
+  const {
+    target,
+    files = [],
+    place,
+    label,
+    readers,
+    button,
+    forOne,
+    begins = false,
+    begin = null,
+    sent,
+    typed,
+    children,
+  } = props;
   const t = useTranslations('talk');
   const half = useHalfWritten(place);
   const [body, setBody] = useState<Doc | null>(null);
@@ -159,7 +174,7 @@ export function Composer(props: Props) {
         <PostEditor
           key={`${place} ${round}`}
           label={label}
-          first={round === 0 ? half.first.body : null}
+          first={round === 0 ? (half.first.body ?? begin) : null}
           begins={begins || round > 0}
           changed={changed}
           send={() => void send()}

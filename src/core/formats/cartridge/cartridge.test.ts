@@ -242,7 +242,6 @@ describe('a cartridge that was written by hand', () => {
     expect(notes.map(({ title, what, code }) => [title, what, code])).toEqual([
       ['Welcome', 'changed', 'pictures-left'],
       ['Inner', 'changed', 'folder-in-folder'],
-      ['Say hello', 'changed', 'topic-as-page'],
       ['A tool', 'left', 'tool-elsewhere'],
       ['Hot', 'left', 'questions-left'],
       ['Gone', 'left', 'file-missing'],

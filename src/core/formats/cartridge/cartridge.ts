@@ -33,7 +33,6 @@ export interface CourseNote {
     | 'parts-apart'
     | 'rules-left'
     | 'folder-in-folder'
-    | 'topic-as-page'
     | 'bank-as-work'
     | 'tool-elsewhere'
     | 'unknown-kind'
@@ -50,6 +49,7 @@ export const NAMES = {
   package: 'http://www.imsglobal.org/xsd/imsccv1p3/imscp_v1p1',
   lom: 'http://ltsc.ieee.org/xsd/imsccv1p3/LOM/manifest',
   link: 'http://www.imsglobal.org/xsd/imsccv1p3/imswl_v1p3',
+  topic: 'http://www.imsglobal.org/xsd/imsccv1p3/imsdt_v1p3',
   work: 'http://www.imsglobal.org/xsd/imscc_extensions/assignment',
   questions: 'http://www.imsglobal.org/xsd/ims_qtiasiv1p2',
 } as const;

@@ -109,7 +109,6 @@ class Reading {
     }
     if (type.startsWith('imsdt_')) {
       const root = this.xml(path) ?? this.none();
-      this.note(title, 'changed', 'topic-as-page');
       return { kind: 'topic', title: title || titleOf(root), body: textIn(firstNamed(root, 'text')) };
     }
     if (type.startsWith('imsqti_')) {

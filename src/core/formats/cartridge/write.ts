@@ -48,8 +48,16 @@ export function writeCartridge(
   const put = (item: CourseParts['folders'][number]['items'][number], n: string): string | null => {
     const { title } = item;
     switch (item.kind) {
-      case 'page':
       case 'topic':
+        if (hasPicture(item.body)) notes.push({ title, what: 'changed', code: 'pictures-left' });
+        return add(
+          TYPES.topic,
+          `topics/${n}.xml`,
+          `${XML}<topic xmlns="${NAMES.topic}"><title>${html(title)}</title><text texttype="text/html">${html(
+            fragment(item.body),
+          )}</text></topic>\n`,
+        );
+      case 'page':
         if (hasPicture(item.body)) notes.push({ title, what: 'changed', code: 'pictures-left' });
         return add(TYPES.file, `pages/${n}.html`, toHtml(item.body, title, lang));
       case 'file':

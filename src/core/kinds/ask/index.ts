@@ -4,6 +4,7 @@ import { files, pages } from './attached';
 import { items, links, present, sentences, terms, words } from './counted';
 import type { Asked, AskKind, Measured } from './kind';
 import { name, spelling, title, wholeSentences } from './manner';
+import { asking, people, posts, replies } from './said';
 
 /** Something is there: words, a formula or a picture. */
 const answered = present(({ filled }) => filled);
@@ -22,6 +23,10 @@ export const ASKS = {
   name,
   files,
   pages,
+  posts,
+  replies,
+  people,
+  asking,
 };
 
 export type AskName = keyof typeof ASKS;

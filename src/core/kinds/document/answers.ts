@@ -56,6 +56,7 @@ export function answersText({ paper, answers, words }: AnswersContent): Doc {
 /** Answers to questions. */
 export const answers: DocumentKind<AnswersContent> = {
   empty: { paper: [], answers: {}, words: {}, loops: [] },
+  typed: true,
   overflow: (content) => {
     const { answers: given, loops } = (content ?? {}) as Partial<AnswersContent>;
     if (typeof given !== 'object' || given === null || !Array.isArray(loops)) return 'shape';

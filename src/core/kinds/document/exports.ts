@@ -9,6 +9,7 @@ import type { Doc } from '../../text/nodes';
 import type { ContentOf, DocumentName } from '.';
 import { answersText } from './answers';
 import type { Exported, ExportsKind } from './kind';
+import { partText } from './part';
 
 /** How each kind of document leaves. It needs what writes the formats, which nothing else does. */
 const text: ExportsKind<Doc> = {
@@ -32,6 +33,7 @@ const asText = <Content>(made: (content: Content) => Doc): ExportsKind<Content> 
 export const EXPORTS: { readonly [Name in DocumentName]: ExportsKind<ContentOf<Name>> } = {
   text,
   answers: asText(answersText),
+  part: asText(partText),
 };
 
 /** A document in one format, as bytes. */

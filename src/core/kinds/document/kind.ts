@@ -17,6 +17,8 @@ export interface Prepared<Content> {
 export interface DocumentKind<Content> {
   /** One with nothing in it. */
   readonly empty: Content;
+  /** Somebody types in it; otherwise it is kept by what they do elsewhere, and begins empty. */
+  readonly typed: boolean;
   /** What it has too much of to be saved, frozen or shown, whatever the value is; `null` for nothing. */
   readonly overflow: (content: unknown) => Overflow | null;
   readonly prepared: (starter: Content) => Prepared<Content>;

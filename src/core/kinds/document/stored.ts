@@ -1,5 +1,6 @@
 import type * as Y from 'yjs';
 import { firstAnswers, readAnswers } from '../../documents/answers-document';
+import { firstPart, readPart } from '../../documents/part-document';
 import { documentJson, firstUpdate } from '../../documents/text-document';
 import type { ContentOf, DocumentName } from '.';
 import type { StoredKind } from './kind';
@@ -8,6 +9,7 @@ import type { StoredKind } from './kind';
 export const STORED: { readonly [Name in DocumentName]: StoredKind<ContentOf<Name>> } = {
   text: { read: documentJson, first: firstUpdate },
   answers: { read: readAnswers, first: (content) => firstAnswers(content) },
+  part: { read: readPart, first: firstPart },
 };
 
 export const readDocument = <Name extends DocumentName>(name: Name, ydoc: Y.Doc): ContentOf<Name> =>

@@ -19,6 +19,7 @@ function withoutPlaces(doc: Doc): Doc {
 /** A text that is written: paragraphs, lists, tables, pictures, formulas, and the places of a starter. */
 export const text: DocumentKind<Doc> = {
   empty: { type: 'doc', content: [{ type: 'paragraph' }] },
+  typed: true,
   overflow,
   prepared: (starter) => {
     const { doc, signs } = understandStarter(starter);

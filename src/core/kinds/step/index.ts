@@ -75,8 +75,34 @@ const questions: StepKind<z.output<typeof questionRules>> = {
     limit === null ? (n === 0 ? 10 : n * 1.5) : limit + (working ?? 0),
 };
 
+const discussed = z.object({
+  /** One posts first, and then reads the others. */
+  ownFirst: z.boolean(),
+  /** Students are called by a letter; teachers see the names. */
+  pseudonyms: z.boolean(),
+  /** Each group of the work talks by itself. */
+  inGroups: z.boolean(),
+  /** So many hours before the work is due posts are, so that there is time to reply; `null` for no time of their own. */
+  postsBefore: z.nullable(z.number()),
+});
+
+/** Something to say one's own about, and to answer what others say. */
+const discussion: StepKind<z.output<typeof discussed>> = {
+  settings: discussed,
+  needs: 'part',
+  shows: false,
+  asks: false,
+  done: 'told',
+  adds: () => 'pieces',
+  agreeing: 'after',
+  beside: false,
+  initial: { ownFirst: true, pseudonyms: false, inGroups: false, postsBefore: null },
+  // A post of one's own and two replies.
+  minutes: () => 30,
+};
+
 /** Every kind of step. */
-export const STEPS = { read, write, do: act, agree, questions };
+export const STEPS = { read, write, do: act, agree, questions, discussion };
 
 export type StepName = keyof typeof STEPS;
 export type SettingsOf<Name extends StepName> = z.output<(typeof STEPS)[Name]['settings']>;

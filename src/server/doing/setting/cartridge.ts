@@ -116,8 +116,16 @@ class Putting {
   async item(item: CourseItem, unit: string | null): Promise<void> {
     const title = item.title.trim().slice(0, 200) || this.words.questions;
     switch (item.kind) {
-      case 'page':
       case 'topic':
+        await this.draft({
+          ...EMPTY_DRAFT,
+          title,
+          unit,
+          instructions: item.body,
+          steps: [step('discussion', title, {})],
+        });
+        return;
+      case 'page':
         await this.material({ ...TEXT_ALONE, title, unit, body: item.body, minutes: 0, listed: true });
         return;
       case 'link':

@@ -1,14 +1,15 @@
-import type { ClassId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
+import type { ClassId, Instant, PersonId, PostId, StepId, TalkId } from '@/core/ids';
 import { talkKind } from '@/core/kinds/talk';
 import { newId } from '@/server/secrets';
 import { roleIn } from '@/store/classes';
 import { type Database, type Queryable, read } from '@/store/database';
 import { record } from '@/store/events';
 import { keepActs } from '@/store/office-acts';
-import type { Person } from '@/store/people';
+import { findPerson, type Person } from '@/store/people';
 import { closeThread, markAnswer, postIn, withdrawPost } from '@/store/posts';
 import { addReport, settleReport } from '@/store/reports';
 import { closeTalk, findPost, findTalk, holdTalk, keepPaused, tellTalk } from '@/store/talks';
+import { keepPart } from './parts';
 import type { Said } from './posts';
 
 const NOT_FOUND = { ok: false, code: 'not-found' } as const;
@@ -34,23 +35,40 @@ export async function keepOrder(
     await holdTalk(tx, place.talk_id, teacher.id);
     const post = await postIn(tx, place.talk_id, postId);
     if (!post) return NOT_FOUND;
-    const done = await keep(tx, teacher, { ...post, classId: place.class_id }, kept, now);
+    const done = await keep(tx, teacher, { ...post, talkId: place.talk_id, stepId: place.step_id }, kept, now);
     if (!done) return NOT_FOUND;
     await tellTalk(tx, place.talk_id);
     return { ok: true };
   });
 }
 
+/** Where a post stands, as far as it is a part of somebody's work. */
+interface Place {
+  readonly talkId: TalkId;
+  readonly stepId: StepId | null;
+}
+
+/** What was withdrawn is no part of its author's work any more. */
+async function withdrawPart(
+  tx: Queryable,
+  { id, author_id, talkId, stepId }: Place & { readonly id: PostId; readonly author_id: PersonId },
+  now: Instant,
+): Promise<void> {
+  const author = stepId === null ? null : await findPerson(tx, author_id);
+  if (author && stepId !== null) await keepPart(tx, author, { talkId, stepId, post: id, withdrawn: true }, now);
+}
+
 async function keep(
   tx: Queryable,
   teacher: Person,
-  post: NonNullable<Awaited<ReturnType<typeof postIn>>> & { readonly classId: ClassId },
+  post: NonNullable<Awaited<ReturnType<typeof postIn>>> & Place,
   kept: Kept,
   now: Instant,
 ): Promise<boolean> {
   switch (kept.change) {
     case 'withdraw':
       await withdrawPost(tx, post.id, teacher.id, kept.reason.trim(), now);
+      await withdrawPart(tx, post, now);
       return true;
     case 'answer':
     case 'no-answer':
@@ -138,6 +156,8 @@ export async function settle(
     if (outcome === 'withdrawn') {
       await holdTalk(tx, settled.talk_id, officer.id);
       await withdrawPost(tx, settled.post_id, officer.id, settled.reason, now);
+      const { post_id: id, author_id, talk_id: talkId, step_id: stepId } = settled;
+      await withdrawPart(tx, { id, author_id, talkId, stepId }, now);
       await tellTalk(tx, settled.talk_id);
     }
     const act = {

@@ -13,6 +13,7 @@ import { findFile, ownsLooseFiles } from '@/store/files';
 import type { Person } from '@/store/people';
 import { addPost, askersOf, askToo, mendPost, postIn, withdrawPost } from '@/store/posts';
 import { findPost, findTalk, holdTalk, markTalkRead, tellTalk } from '@/store/talks';
+import { keepPart, workBars } from './parts';
 
 type Refusal =
   | { readonly ok: false; readonly code: BadBody | NotSaid | 'not-found' | 'name-lies' | 'too-late' | 'no-reason' }
@@ -62,6 +63,35 @@ async function filesOf(tx: Queryable, author: Person, files: Saying['files']) {
   return named;
 }
 
+type Held = NonNullable<Awaited<ReturnType<typeof holdTalk>>>;
+
+const NO_BARS = { workClosed: false, ownFirst: false };
+
+/** What else keeps somebody from saying something where it is work. */
+const barsOf = async (
+  tx: Queryable,
+  author: Person,
+  {
+    step_id,
+    role,
+    talkId,
+    begins,
+  }: Pick<Held, 'step_id' | 'role'> & { readonly talkId: TalkId; readonly begins: boolean },
+  now: Instant,
+) =>
+  step_id === null || role !== 'student' ? NO_BARS : workBars(tx, author, { talkId, stepId: step_id, begins }, now);
+
+/** Keeps what was said as a part of its author's work, where it is one. */
+const keepIn = async (
+  tx: Queryable,
+  author: Person,
+  { step_id }: Pick<Held, 'step_id'>,
+  said: { readonly talkId: TalkId; readonly post: PostId; readonly withdrawn: boolean },
+  now: Instant,
+): Promise<void> => {
+  if (step_id !== null) await keepPart(tx, author, { ...said, stepId: step_id }, now);
+};
+
 /** Says something in a talk, in a transaction that goes on. The same act is said once. */
 export async function sayIn(
   tx: Queryable,
@@ -81,6 +111,7 @@ export async function sayIn(
     ...held,
     inAttempt: held.in_attempt,
     amongStudents: held.among_students,
+    ...(await barsOf(tx, author, { ...held, talkId: saying.talkId, begins: saying.to === null }, now)),
     to: to && { withdrawn: to.withdrawn, threadClosed: to.thread_closed },
   });
   if (refused) return refuse(refused);
@@ -99,8 +130,9 @@ export async function sayIn(
     at: now,
   });
   if (number !== null) {
-    await tellTalk(tx, saying.talkId, id);
-    if (talkKind(held.kind).threads) await tellNews(tx, author, { held, rootId }, now);
+    await tellTalk(tx, saying.talkId, talkKind(held.kind).part ? null : id);
+    await keepIn(tx, author, held, { talkId: saying.talkId, post: id, withdrawn: false }, now);
+    if (talkKind(held.kind).threads && held.step_id === null) await tellNews(tx, author, { held, rootId }, now);
   }
   return { ok: true, number };
 }
@@ -147,10 +179,17 @@ export async function mend(
     const held = await holdTalk(tx, place.talk_id, author.id);
     const post = await postIn(tx, place.talk_id, given.post);
     if (!held || !post || post.withdrawn) return refuse('not-found');
-    const refused = notSaid({ ...held, inAttempt: held.in_attempt, amongStudents: held.among_students, to: null });
+    const refused = notSaid({
+      ...held,
+      inAttempt: held.in_attempt,
+      amongStudents: held.among_students,
+      ...(await barsOf(tx, author, { ...held, talkId: place.talk_id, begins: true }, now)),
+      to: null,
+    });
     if (refused) return refuse(refused);
     if (now > mendUntil(held.kind, post.at)) return refuse('too-late');
     await mendPost(tx, { id: post.id, ...body }, now);
+    await keepIn(tx, author, held, { talkId: place.talk_id, post: post.id, withdrawn: false }, now);
     await tellTalk(tx, place.talk_id);
     return { ok: true };
   });
@@ -161,8 +200,9 @@ export async function withdraw(db: Database, author: Person, postId: PostId, now
   return db.transaction(async (tx) => {
     const place = await read(tx, findPost(postId));
     if (place?.author_id !== author.id) return refuse('not-found');
-    await holdTalk(tx, place.talk_id, author.id);
+    const held = await holdTalk(tx, place.talk_id, author.id);
     await withdrawPost(tx, postId, author.id, '', now);
+    if (held) await keepIn(tx, author, held, { talkId: place.talk_id, post: postId, withdrawn: true }, now);
     await tellTalk(tx, place.talk_id);
     return { ok: true };
   });

@@ -1,9 +1,13 @@
-import type { DocumentId } from '@/core/ids';
+import type { DocumentId, Instant } from '@/core/ids';
 import { documentKind, type Written, writtenAs } from '@/core/kinds/document';
+import type { PartContent } from '@/core/kinds/document/part';
 import type { SetStep, SettingsOf, StepName } from '@/core/kinds/step';
 import { starterOf } from '@/server/reading/documents/starters';
 import { isMaterialOpen, type MaterialView, viewAs } from '@/server/reading/materials/materials';
 import { type GivenQuestions, givenQuestions, NO_QUESTIONS } from '@/server/reading/questions/given';
+import { groupKey, partOf, talkIdOf } from '@/server/reading/talk/discussion';
+import { groupOf } from '@/store/arrangements';
+import { read } from '@/store/database';
 import type { StoredStep } from '@/store/work';
 import type { Asking, ServedStep } from './kind';
 
@@ -30,7 +34,7 @@ const material = async ({ student, lang, materials, now }: Asking, step: StoredS
 
 const NO_MATERIAL: WithMaterial = { material: null };
 
-const read: ServedStep<'read', WithMaterial> = { given: material, closed: NO_MATERIAL };
+const reading: ServedStep<'read', WithMaterial> = { given: material, closed: NO_MATERIAL };
 const agree: ServedStep<'agree', WithMaterial> = { given: material, closed: NO_MATERIAL };
 const act: ServedStep<'do', Record<never, never>> = { given: async () => ({}), closed: {} };
 
@@ -53,8 +57,33 @@ const questions: ServedStep<'questions', GivenQuestions> = {
   closed: NO_QUESTIONS,
 };
 
+/** Something to be discussed: one's own part of it so far. */
+interface WithDiscussion {
+  readonly document: WithDocument['document'];
+  readonly part: PartContent;
+  readonly settings: SettingsOf<'discussion'> | null;
+  /** Until when posts of one's own are there, so that others can reply; `null` for no time of their own. */
+  readonly postsDue: Instant | null;
+}
+
+const discussion: ServedStep<'discussion', WithDiscussion> = {
+  given: async ({ db, student, assignmentId, dueAt, copies }, step, settings) => {
+    const group = settings.inGroups ? groupKey(await read(db, groupOf(assignmentId, student.id))) : null;
+    const document = copies.get(step.id) ?? null;
+    return {
+      document,
+      // Whoever has no copy yet has said nothing.
+      part:
+        document === null ? { posts: [] } : await partOf(db, talkIdOf(step.id, group), student.id, settings.pseudonyms),
+      settings,
+      postsDue: dueAt === null || settings.postsBefore === null ? null : dueAt - settings.postsBefore * 3_600_000,
+    };
+  },
+  closed: { document: null, part: { posts: [] }, settings: null, postsDue: null },
+};
+
 /** What the server makes of each kind of step. */
-export const SERVED_STEPS = { read, write, do: act, agree, questions } as const;
+export const SERVED_STEPS = { read: reading, write, do: act, agree, questions, discussion } as const;
 
 /** What the Desk is given of a step of a kind. */
 export type GivenOf<Name extends StepName> = (typeof SERVED_STEPS)[Name]['closed'];

@@ -1,5 +1,5 @@
 import type { AssignmentId, HandInId, Instant, PersonId } from '@/core/ids';
-import { asksQuestions } from '@/core/kinds/step';
+import { asksQuestions, documentFor } from '@/core/kinds/step';
 import { addUp, type Criterion, rubricVersion } from '@/core/marks/rubric';
 import { spreadOf } from '@/core/marks/spread';
 import { isWithTeacher } from '@/core/work/standing';
@@ -131,6 +131,9 @@ export async function markingDesk(
     rubric,
     rubricVersion: rubricVersion(rubric),
     /** The steps that ask something. */
+    discussed: asked.steps
+      .filter(({ kind }) => documentFor(kind) === 'part')
+      .map(({ id, title }) => ({ step: id, title })),
     asks: asked.steps.filter(({ kind }) => asksQuestions(kind)).map(({ id, title }) => ({ step: id, title })),
     students: list.map(({ shown }) => shown),
     keptRemarks: asked.kept,

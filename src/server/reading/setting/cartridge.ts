@@ -2,7 +2,7 @@ import type { CourseFolder, CourseItem, CourseNote, CourseParts } from '@/core/f
 import { cleanName, distinctName } from '@/core/formats/file-name';
 import type { ClassId } from '@/core/ids';
 import { needsOf } from '@/core/kinds/material';
-import { asksQuestions } from '@/core/kinds/step';
+import { asksQuestions, documentFor, showsMaterial } from '@/core/kinds/step';
 import type { CourseWork } from '@/core/setting/course';
 import type { DraftStep } from '@/core/setting/draft';
 import { together } from '@/core/text/document-json';
@@ -36,16 +36,38 @@ function workItems(
 ): readonly CourseItem[] {
   const { title, instructions, steps, points } = brief;
   const asked = steps.filter((step) => asksQuestions(step.kind) && step.questions);
-  const others = steps.filter((step) => !asked.includes(step));
+  const discussed = steps.filter((step) => documentFor(step.kind) === 'part');
+  const others = steps.filter((step) => !asked.includes(step) && !discussed.includes(step));
   if (brief.asks.length + brief.rubric.length > 0 || others.length > 1)
     notes.push({ title, what: 'changed', code: 'rules-left' });
   const questions = asked.flatMap(({ title: called, questions: set }): CourseItem[] =>
-    set ? [{ kind: 'questions', title: others.length === 0 ? title : `${title}: ${called}`, set, bank: false }] : [],
+    set
+      ? [
+          {
+            kind: 'questions',
+            title: others.length + discussed.length === 0 ? title : `${title}: ${called}`,
+            set,
+            bank: false,
+          },
+        ]
+      : [],
   );
-  if (others.length === 0) return questions;
+  // What is only read for a discussion stands in its topic.
+  const readFor = discussed.length > 0 && others.every((step) => showsMaterial(step.kind)) ? others : [];
+  const topics = discussed.map(
+    ({ title: called }): CourseItem => ({
+      kind: 'topic',
+      title:
+        discussed.length === 1 && asked.length === 0 && others.length === readFor.length
+          ? title
+          : `${title}: ${called}`,
+      body: together([instructions, ...readFor.flatMap(stepWords)]),
+    }),
+  );
+  if (others.length === readFor.length) return [...topics, ...questions];
   const body = together([instructions, ...others.flatMap(stepWords)]);
   const files = others.flatMap(({ material }) => (material === null ? [] : fileOf(material)));
-  return [{ kind: 'work', title, body, points, files }, ...questions];
+  return [{ kind: 'work', title, body, points, files }, ...topics, ...questions];
 }
 
 /** A course as it can be taken elsewhere: what is set in a class, without anybody and without times. */

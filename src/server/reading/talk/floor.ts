@@ -1,4 +1,5 @@
 import type { AssignmentId, ClassId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
+import type { TalkName } from '@/core/kinds/talk';
 import { mendUntil } from '@/core/talk/writing';
 import type { Doc } from '@/core/text/nodes';
 import { fileResponse } from '@/server/http/file-response';
@@ -68,7 +69,7 @@ export interface ThreadView extends PostView {
 const THREADS = 20;
 const REPLIES = 50;
 
-export const postView = (reader: Pick<Person, 'id'>, kind: 'floor' | 'message', post: StoredPost): PostView => ({
+export const postView = (reader: Pick<Person, 'id'>, kind: TalkName, post: StoredPost): PostView => ({
   id: post.id,
   talk: post.talk_id,
   number: post.number,

@@ -29,8 +29,11 @@ interface Advice {
   readonly faults: `${AskName}-faults`;
 }
 
-/** How a kind of ask is spoken of. `attached`: it is about files, and not about what was written. */
-export type AskWords = (Counted | There | Advice) & { readonly attached?: true };
+/**
+ * How a kind of ask is spoken of. `attached`: it is about files, and not about what was written; `said`: about what is said in a
+ * discussion.
+ */
+export type AskWords = (Counted | There | Advice) & { readonly attached?: true; readonly said?: true };
 
 /** Each kind of ask, as it is spoken of. */
 export const ASK_WORDS = {
@@ -66,5 +69,37 @@ export const ASK_WORDS = {
     note: 'count-pages',
     details: null,
     attached: true,
+  },
+  posts: {
+    few: 'few-posts',
+    many: 'many-posts',
+    none: 'no-posts',
+    note: 'count-posts',
+    details: 'details-posts',
+    said: true,
+  },
+  replies: {
+    few: 'few-replies',
+    many: 'many-replies',
+    none: 'no-replies',
+    note: 'count-replies',
+    details: 'details-replies',
+    said: true,
+  },
+  people: {
+    few: 'few-people',
+    many: 'many-people',
+    none: 'no-people',
+    note: 'count-people',
+    details: null,
+    said: true,
+  },
+  asking: {
+    few: 'few-asking',
+    many: 'many-asking',
+    none: 'no-asking',
+    note: 'count-asking',
+    details: null,
+    said: true,
   },
 } as const satisfies Record<AskName, AskWords>;

@@ -4,12 +4,14 @@ import type { ContentOf, DocumentName, Written } from '@/core/kinds/document';
 import type { Highlight } from '@/core/remarks/marked-document';
 import { answers } from './answers';
 import type { DocumentScreen } from './kind';
+import { part } from './part';
 import { text } from './text';
 
 /** How each kind of document looks. */
 export const DOCUMENT_SCREENS: { readonly [Name in DocumentName]: DocumentScreen<ContentOf<Name>> } = {
   text,
   answers,
+  part,
 };
 
 const screenOf = (name: DocumentName) => DOCUMENT_SCREENS[name] as unknown as DocumentScreen<ContentOf>;

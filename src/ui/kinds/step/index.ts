@@ -1,4 +1,5 @@
 import type { ReadyCheck } from '@/core/asks/ready-check';
+import type { Written } from '@/core/kinds/document';
 import type { StepName } from '@/core/kinds/step';
 import type { DeskStep } from '@/server/reading/desk/steps';
 import type { StepLook } from './kind';
@@ -6,6 +7,7 @@ import type { StepLook } from './kind';
 /** A step that is done once its student says so. */
 const told = {
   copy: () => null,
+  kept: () => null,
   answers: () => null,
   isAsked: false,
   rules: () => null,
@@ -19,6 +21,7 @@ const told = {
 /** A step in which a document is written. */
 const write: StepLook<'write'> = {
   copy: ({ given }) => given.document,
+  kept: () => null,
   answers: () => null,
   isAsked: false,
   rules: () => null,
@@ -45,6 +48,16 @@ const questions: StepLook<'questions'> = {
   tellsTask: true,
 };
 
+/** A step at which something is discussed. What one says is kept by the school as it is said. */
+const discussion: StepLook<'discussion'> = {
+  ...told,
+  kept: ({ given }) => (given.part.posts.length > 0 ? { kind: 'part', content: given.part } : null),
+  isDone: ({ given }, check) =>
+    given.part.posts.length > 0 && (check?.findings.every(({ result }) => result !== 'unmet') ?? false),
+  progress: ({ given }) => (given.part.posts.length > 0 ? { key: 'said', n: given.part.posts.length } : null),
+  tellsTask: true,
+};
+
 /** What the Desk knows of each kind of step. What stands on its stage is in `stages.tsx`. */
 export const STEP_LOOKS: { readonly [Name in StepName]: StepLook<Name> } = {
   read: told,
@@ -52,6 +65,7 @@ export const STEP_LOOKS: { readonly [Name in StepName]: StepLook<Name> } = {
   do: { ...told, tellsTask: true },
   agree: told,
   questions,
+  discussion,
 };
 
 /** The look of a step, with the step that it is of. */
@@ -59,6 +73,9 @@ const lookOf = (step: DeskStep): StepLook<DeskStep['kind']> =>
   STEP_LOOKS[step.kind] as unknown as StepLook<DeskStep['kind']>;
 
 export const copyOf = (step: DeskStep) => lookOf(step).copy(step);
+/** What goes along and is kept by the school, of all steps. */
+export const keptOf = (steps: readonly DeskStep[]): readonly Written[] =>
+  steps.flatMap((step) => lookOf(step).kept(step) ?? []);
 export const answersOf = (step: DeskStep) => lookOf(step).answers(step);
 export const rulesOfAsked = (step: DeskStep) => lookOf(step).rules(step);
 export const answeredTimes = (step: DeskStep): number => lookOf(step).answeredTimes(step);

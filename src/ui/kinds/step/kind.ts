@@ -1,7 +1,7 @@
 import type { ComponentType, Ref } from 'react';
 import type { ReadyCheck } from '@/core/asks/ready-check';
 import type { DocumentId } from '@/core/ids';
-import type { DocumentName } from '@/core/kinds/document';
+import type { DocumentName, Written } from '@/core/kinds/document';
 import type { StepName } from '@/core/kinds/step';
 import type { DeskView } from '@/server/reading/desk/desk';
 import type { DeskStepOf } from '@/server/reading/desk/steps';
@@ -59,12 +59,15 @@ export type Stage<Name extends StepName> = ComponentType<{
 /** How much of a step is there: its answers, or its words. */
 export type Progress =
   | { readonly key: 'answered'; readonly n: number; readonly of: number }
-  | { readonly key: 'words'; readonly n: number };
+  | { readonly key: 'words'; readonly n: number }
+  | { readonly key: 'said'; readonly n: number };
 
 /** What the Desk around the stage knows of a kind of step. */
 export interface StepLook<Name extends StepName> {
   /** The document that is written in at it; `null` before it was opened, and where nothing is written. */
   readonly copy: (step: DeskStepOf<Name>) => OwnCopy | null;
+  /** What of it goes along and is written nowhere here: the school keeps it; `null` for none. */
+  readonly kept: (step: DeskStepOf<Name>) => Written | null;
   /** The attempt that runs at it; `null` where none does, and where nothing is asked. */
   readonly answers: (step: DeskStepOf<Name>) => RunningAttempt | null;
   /** Something is asked at it, and to answer it to the end is to hand it in. */

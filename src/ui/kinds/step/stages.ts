@@ -1,6 +1,7 @@
 import type { StepName } from '@/core/kinds/step';
 import type { DeskStep } from '@/server/reading/desk/steps';
 import { Agreeing } from './agree';
+import { Discussing } from './discussion';
 import { Doing } from './do';
 import type { Stage } from './kind';
 import { Questions } from './questions';
@@ -14,6 +15,7 @@ export const STAGES: { readonly [Name in StepName]: Stage<Name> } = {
   do: Doing,
   agree: Agreeing,
   questions: Questions,
+  discussion: Discussing,
 };
 
 export const stageOf = (step: DeskStep) => STAGES[step.kind] as Stage<DeskStep['kind']>;

@@ -3,6 +3,7 @@
 import type { ComponentType } from 'react';
 import type { StepName } from '@/core/kinds/step';
 import type { SetStepProps } from '@/ui/set/tools';
+import { SetDiscussion } from './discussion';
 import { SetQuestions } from './questions';
 import { SetReading } from './read';
 import { SetWriting } from './write';
@@ -17,4 +18,5 @@ export const STEP_SETTINGS: { readonly [Name in StepName]: ComponentType<SetStep
   do: Nothing,
   agree: SetReading,
   questions: SetQuestions,
+  discussion: SetDiscussion,
 };

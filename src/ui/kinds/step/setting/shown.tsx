@@ -51,4 +51,5 @@ export const STEPS_SHOWN: { readonly [Name in StepName]: ComponentType<SetStepPr
   do: ShownDoing,
   agree: ShownAgreeing,
   questions: ShownQuestions,
+  discussion: ShownDoing,
 };
