@@ -70,6 +70,13 @@ const SCREENS: { name: string; path: string; who: string | null; ready?: string;
   { name: 'Marking desk, handed back', path: '/marking/ten-mornings?student=s-imke', who: 't-bello' },
   { name: 'How a class answers', path: '/answers/pool-falls-dry-1', who: 't-bello', coloured: true },
   { name: 'Asides', path: '/asides', who: 't-bello' },
+  {
+    name: 'Desk, discussion',
+    path: '/desk/old-lamp#step=old-lamp-2',
+    who: 's-imke',
+    ready: '[data-post]',
+    coloured: true,
+  },
   { name: 'Messages', path: '/messages?with=t-kerr', who: 's-imke', ready: '[role=textbox]', coloured: true },
   { name: 'Open floor of a class', path: '/classes/weather/floor', who: 's-imke', ready: 'article', coloured: true },
   { name: 'Messages of a teacher', path: '/messages', who: 't-bello' },

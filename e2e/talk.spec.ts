@@ -103,3 +103,54 @@ test('a message with a file: sent, read, answered; it hands nothing in until it 
   await page.goto(`${school.url}/desk/tide-tables#sheet=pieces`);
   await expect(page.locator('aside').getByText('tides.csv')).toBeVisible();
 });
+
+test('a discussion: one’s own first, then the others; what is asked for is counted, and goes along with what it answers', async ({
+  browser,
+  context,
+  school,
+}) => {
+  const page = await signIn(context, school, 's-dao');
+  await page.goto(`${school.url}/desk/old-lamp#step=old-lamp-2`);
+  await expect(page.getByText('Say something of your own first.', { exact: false })).toBeVisible();
+  await expect(page.getByText('A lamp that nobody needs is only a habit', { exact: false })).toHaveCount(0);
+  const own =
+    'Put it out and keep it clean, so that it can be lit within five minutes. A lamp that waits is worth as much as one that burns, ' +
+    'and whoever keeps it clean knows it well when the power fails again in a long night.';
+  await type(page, 'Write your post', own);
+  await page.getByRole('button', { name: /^Say it to \d+ people$/ }).click();
+  const hana = page.locator('[data-post]').filter({ hasText: 'A lamp that nobody needs is only a habit' });
+  await expect(hana).toBeVisible();
+  // What is chosen of a post is quoted.
+  await hana.getByText('A lamp that nobody needs', { exact: false }).selectText();
+  await hana.getByRole('button', { name: 'Reply to Hana S.' }).click();
+  const reply = page.getByRole('textbox', { name: 'Write a reply to Hana S.' });
+  await expect(reply.locator('blockquote')).toContainText('only a habit');
+  await page.keyboard.type('Is a habit of looking after each other not worth a rope for the ferry?');
+  await page.getByRole('button', { name: 'Reply to Hana S.' }).last().click();
+  await expect(page.getByText('One more reply to others.', { exact: false })).toBeVisible();
+  const otso = page.locator('article').filter({ hasText: 'Both. Put it out on clear nights' });
+  await otso.getByRole('button', { name: 'Reply to Otso L.' }).first().click();
+  await page.getByRole('textbox', { name: 'Write a reply to Otso L.' }).click();
+  await page.keyboard.type('Then somebody has to decide each evening, and I would like that to be us.');
+  await page.getByRole('button', { name: 'Reply to Otso L.' }).last().click();
+  await expect(page.getByText('4 of 4 are there.')).toBeVisible();
+  expect(await found(page)).toEqual([]);
+  await page
+    .getByRole('button', { name: /^Hand in/ })
+    .last()
+    .click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Hand in/ })
+    .click();
+  await expect(page.getByText('Up it goes!')).toBeVisible();
+
+  const teacher = await signIn(await browser.newContext(), school, 't-haddad');
+  await teacher.goto(`${school.url}/marking/old-lamp?student=s-dao`);
+  await expect(teacher.getByText('Put it out and keep it clean', { exact: false })).toBeVisible();
+  await expect(teacher.getByText('Is a habit of looking after each other', { exact: false })).toBeVisible();
+  await expect(teacher.locator('blockquote').filter({ hasText: 'only a habit' }).first()).toBeVisible();
+  await teacher.getByRole('link', { name: /^The whole discussion/ }).click();
+  await expect(teacher.getByText('She does already. It is my aunt.')).toBeVisible();
+  expect(await found(teacher)).toEqual([]);
+});

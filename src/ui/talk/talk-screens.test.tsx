@@ -10,8 +10,10 @@ import { floorScreen } from '@/server/reading/talk/floor-screen';
 import { messagesScreen } from '@/server/reading/talk/messages';
 import { Screens } from '@/testing/screen';
 import { draftKey } from '@/ui/common/kept-draft';
+import { useTimes } from '@/ui/common/times';
 import { FloorSheet } from '@/ui/desk/floor-sheet';
 import { ReportsScreen } from '@/ui/office/reports-screen';
+import { Discussion } from './discussion';
 import { FloorScreen } from './floor-screen';
 import { MessagesScreen } from './messages-screen';
 import { tellTalks } from './talk-event';
@@ -179,7 +181,7 @@ test('a post is reported, and the office withdraws it; nothing else of the talk 
   page.leave();
   await screens.signIn('o-quill');
   const office = await screens.draw(
-    async () => <ReportsScreen reports={await reportsScreen(screens.school.db)} zone={ZONE} now={Date.now()} />,
+    async () => <ReportsScreen view={await reportsScreen(screens.school.db)} zone={ZONE} now={Date.now()} />,
     '(frame)/office/reports',
   );
   expect(office.getByText('not for us')).toBeTruthy();
@@ -187,6 +189,9 @@ test('a post is reported, and the office withdraws it; nothing else of the talk 
   expect(await screens.found()).toEqual([]);
   await office.hand.click(office.getByRole('button', { name: 'Withdraw it' }));
   await office.findByText(/Withdrawn by/);
+  // What a teacher withdrew stands below, with the reason; a post that was reported stands above alone.
+  expect(office.getByText('said twice')).toBeTruthy();
+  expect(office.getByText(/Is a ring round/)).toBeTruthy();
 });
 
 test('a message: the line of a teacher opens, what is written is sent, read marks and the sent list tell of it', async () => {
@@ -229,4 +234,50 @@ test('a teacher says when answers come, and writes to some of a class: a letter 
   await page.hand.click(await page.findByRole('button', { name: 'Send to 1 student', hidden: true }));
   await page.findByText('It went to 1 student.');
   expect(await posts('Bring a compass.')).toBe(1);
+});
+
+function Discussed({ said }: { readonly said: () => void }) {
+  const times = useTimes(ZONE);
+  return (
+    <Discussion step="old-lamp-2" lang="en" postsDue={Date.now() - 1} times={times} now={Date.now()} said={said} />
+  );
+}
+
+test('a discussion: others are read once one has said something of one’s own; by post and by time; a reply stands at its post', async () => {
+  const own = 'Keep it lit, and let each class climb up once a year with the can of oil.';
+  await begun('s-tove', 'discussion old-lamp-2 ', own);
+  await screens.signIn('s-tove');
+  let said = 0;
+  const page = await screens.draw(
+    () => (
+      <Discussed
+        said={() => {
+          said += 1;
+        }}
+      />
+    ),
+    '(frame)/desk/[assignment]',
+  );
+  await page.findByText(/Say something of your own first/);
+  expect(page.queryByText(/only a habit/)).toBeNull();
+  await page.findByText(own);
+  await page.hand.click(page.getByRole('button', { name: /^Say it to \d+ people$/ }));
+  await page.findByText(/only a habit/);
+  expect(said).toBe(1);
+  expect(page.getByText('after the time for posts', { exact: false })).toBeTruthy();
+  expect(await screens.found()).toEqual([]);
+  const { rows } = await screens.school.db.query("SELECT id FROM post WHERE words LIKE '%only a habit%'");
+  await begun('s-tove', `reply ${(rows[0] as { id: string }).id}`, 'Who would sell the rope?');
+  await page.hand.click(page.getByRole('button', { name: 'Reply to Hana S.' }));
+  await page.findByText('Who would sell the rope?');
+  await page.findByText(/^5 words/);
+  await page.hand.click(page.getAllByRole('button', { name: 'Reply to Hana S.' }).at(-1) as HTMLElement);
+  await waitFor(() => {
+    const thread = page.getAllByRole('article').find((one) => one.textContent?.includes('only a habit'));
+    expect(thread?.textContent).toContain('Who would sell the rope?');
+  });
+  await page.hand.click(page.getByRole('button', { name: 'By time' }));
+  expect(page.queryAllByRole('article')).toEqual([]);
+  const order = [...document.querySelectorAll('[data-post]')].map((one) => one.textContent ?? '');
+  expect(order.findIndex((one) => one.includes('Who would sell the rope?'))).toBe(order.length - 1);
 });
