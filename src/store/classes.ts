@@ -13,11 +13,13 @@ const schoolClass = z.object({
   teachers: z.array(z.string()),
   /** When the class came to its end; `null` while it runs. */
   ended_at: maybeInstant,
+  /** Its students may write messages to each other. */
+  students_write: z.boolean(),
 });
 
 export type SchoolClass = z.output<typeof schoolClass>;
 
-const COLUMNS = `c.id, c.name, c.weave, c.room, c.locale, c.ended_at,
+const COLUMNS = `c.id, c.name, c.weave, c.room, c.locale, c.ended_at, c.students_write,
   coalesce((SELECT array_agg(t.name ORDER BY t.name) FROM membership tm JOIN person t ON t.id = tm.person_id
             WHERE tm.class_id = c.id AND tm.role = 'teacher'), '{}') AS teachers`;
 

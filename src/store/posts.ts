@@ -452,6 +452,8 @@ const away = z.object({
   with: z.string().nullable(),
   root_id: id<PostId>().nullable(),
   author: z.string(),
+  /** Who said it, where a discussion calls them by letters: whoever takes it away is not told. */
+  hidden: id<PersonId>().nullable(),
   at: instant,
   body: textDocument.nullable(),
   files: z.array(z.string()),
@@ -464,10 +466,11 @@ export const postsAway = (personId: PersonId) =>
     away,
     `SELECT t.id AS talk_id, t.kind, c.name AS class, coalesce(a.title, t.title) AS title,
        (SELECT min(o.name) FROM talk_party y JOIN person o ON o.id = y.person_id WHERE y.talk_id = t.id AND y.person_id <> $1) AS "with",
-       p.root_id, ${CALLED} AS author, p.at, CASE WHEN p.withdrawn_at IS NULL THEN p.body END AS body,
+       p.root_id, ${CALLED} AS author, p.at,
+       CASE WHEN m.role = 'student' AND p.author_id <> $1 AND d.settings ->> 'pseudonyms' = 'true' THEN p.author_id END AS hidden, CASE WHEN p.withdrawn_at IS NULL THEN p.body END AS body,
        coalesce((SELECT array_agg(f.name ORDER BY f.position) FROM post_file f WHERE f.post_id = p.id AND p.withdrawn_at IS NULL), '{}') AS files
      FROM post p JOIN talk t ON t.id = p.talk_id JOIN class c ON c.id = t.class_id ${writer('p', 't.class_id')}
-     LEFT JOIN assignment a ON a.id = t.assignment_id
+     LEFT JOIN assignment a ON a.id = t.assignment_id LEFT JOIN step d ON d.id = t.step_id
      WHERE EXISTS (SELECT 1 FROM talk_party y WHERE y.talk_id = t.id AND y.person_id = $1)
        OR (NOT EXISTS (SELECT 1 FROM talk_party y WHERE y.talk_id = t.id) AND coalesce(p.root_id, p.id) IN
          (SELECT coalesce(o.root_id, o.id) FROM post o WHERE o.author_id = $1))

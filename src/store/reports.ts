@@ -40,6 +40,28 @@ export const openReports = made(
   (found) => found?.n ?? 0,
 );
 
+/** What teachers withdrew where a class reads, with the reason they gave: the latest first. What was reported stands in {@link reports}. */
+export const withdrawnByTeachers = (most: number) =>
+  rows(
+    z.object({
+      id: id<PostId>(),
+      body: textDocument,
+      author: z.string(),
+      by: z.string(),
+      kind: z.enum(TALK_NAMES),
+      class: z.string(),
+      said_at: instant,
+      at: instant,
+      reason: z.string(),
+    }),
+    `SELECT p.id, p.body, w.name AS author, b.name AS by, t.kind, c.name AS class, p.at AS said_at, p.withdrawn_at AS at, p.reason
+     FROM post p JOIN talk t ON t.id = p.talk_id JOIN class c ON c.id = t.class_id
+     JOIN person w ON w.id = p.author_id JOIN person b ON b.id = p.withdrawn_by_id
+     WHERE p.withdrawn_by_id <> p.author_id AND NOT EXISTS (SELECT 1 FROM report r WHERE r.post_id = p.id)
+     ORDER BY p.withdrawn_at DESC LIMIT $1`,
+    [most],
+  );
+
 /** What was reported, with the post alone: nothing of what stands around it. Open ones first, the oldest first. */
 export const reports = (most: number) =>
   rows(

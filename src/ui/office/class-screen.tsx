@@ -180,6 +180,23 @@ export function ClassScreen({
               )}
             </Slot>
           ),
+          write: () => (
+            <Slot words={t(view.students_write ? 'write' : 'write-not')} label={t('writing')}>
+              {(close) => (
+                <Choices
+                  choices={[
+                    { value: false, words: t('write-not') },
+                    { value: true, words: t('write') },
+                  ]}
+                  chosen={view.students_write}
+                  choose={async (students) => {
+                    close();
+                    await act(`${path}/writing`, { students });
+                  }}
+                />
+              )}
+            </Slot>
+          ),
         })}
       </div>
       <p role="alert" className={classes.problem}>

@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
-import type { ReportView } from '@/server/reading/office/reports';
+import type { ReportsView } from '@/server/reading/office/reports';
 import { post } from '@/ui/common/client-request';
 import { DocumentView } from '@/ui/common/document-view';
 import { QuietButton } from '@/ui/common/primary-button';
@@ -11,7 +11,8 @@ import { useRefresh } from '@/ui/common/use-refresh';
 import classes from './office.module.css';
 
 /** What was reported to the office: the words alone, who wrote and who reported them, and what becomes of it. */
-export function ReportsScreen({ reports, zone, now }: { reports: readonly ReportView[]; zone: string; now: number }) {
+export function ReportsScreen({ view, zone, now }: { view: ReportsView; zone: string; now: number }) {
+  const { reports, withdrawn } = view;
   const t = useTranslations('reports');
   const times = useTimes(zone);
   const refresh = useRefresh();
@@ -54,6 +55,25 @@ export function ReportsScreen({ reports, zone, now }: { reports: readonly Report
           )}
         </section>
       ))}
+      {withdrawn.length === 0 ? null : (
+        <section className={classes.section} aria-labelledby="withdrawn">
+          <h2 id="withdrawn">{t('withdrawn')}</h2>
+          <p className="soft">{t('withdrawn-says')}</p>
+          {withdrawn.map((one) => (
+            <div key={one.id}>
+              <p>
+                {t('withdrawn-by', { name: one.by })} {times.moment(one.at, now)}: <q>{one.reason}</q>
+              </p>
+              <p className="soft">
+                {t(`wrote-${one.kind}`, { name: one.author, class: one.class })} {times.moment(one.said_at, now)}
+              </p>
+              <blockquote dir="auto">
+                <DocumentView document={one.body} lang="" />
+              </blockquote>
+            </div>
+          ))}
+        </section>
+      )}
     </main>
   );
 }

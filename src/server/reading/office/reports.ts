@@ -1,9 +1,10 @@
-import { type Queryable, read } from '@/store/database';
-import { reports } from '@/store/reports';
+import { type Queryable, readTogether } from '@/store/database';
+import { reports, withdrawnByTeachers } from '@/store/reports';
 
 const MOST = 100;
 
-/** What was reported, for the office: the post alone, and nothing that stands around it. */
-export const reportsScreen = (db: Queryable) => read(db, reports(MOST));
+/** What was reported and what teachers withdrew, for the office: the post alone, and nothing that stands around it. */
+export const reportsScreen = (db: Queryable) =>
+  readTogether(db, { reports: reports(MOST), withdrawn: withdrawnByTeachers(MOST) });
 
-export type ReportView = Awaited<ReturnType<typeof reportsScreen>>[number];
+export type ReportsView = Awaited<ReturnType<typeof reportsScreen>>;

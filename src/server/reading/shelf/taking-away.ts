@@ -19,7 +19,7 @@ import { postsAway } from '@/store/posts';
 import { nameInArchive } from './archive-names';
 import { type ShelfItem, shelf } from './shelf';
 import { feedbackPages, marksTable } from './what-came-back';
-import { saidAway } from './what-was-said';
+import { called, saidAway } from './what-was-said';
 
 /** What to write into the archive, one after the other, so that never more than one file is being read. */
 type Entry = {
@@ -63,10 +63,11 @@ export async function takeAllAway(db: Database, person: Person, now: Instant, lo
   const t = awayWords(locale);
   const dayOf = new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeZone: school.zone });
   const { boards } = await shelf(db, person, now);
-  const { backs, posts } = await readTogether(db, {
+  const { backs, said } = await readTogether(db, {
     backs: handBacksOfPerson(person.id),
-    posts: postsAway(person.id),
+    said: postsAway(person.id),
   });
+  const posts = await called(db, said);
   const receipts = await allReceiptsOf(db, person.id);
   const taken = new Set<string>();
   const free = (folder: string, parts: readonly (string | null)[], ending: string): string => {

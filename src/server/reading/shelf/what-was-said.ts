@@ -1,11 +1,26 @@
 import { type TalkAway, talkPage } from '@/core/formats/talk-page';
 import { groupedBy } from '@/core/grouped';
+import { pseudonyms } from '@/core/talk/pseudonyms';
 import { awayWords } from '@/i18n/catalogues';
+import { type Queryable, read } from '@/store/database';
 import type { Person } from '@/store/people';
-import type { PostAway } from '@/store/posts';
+import { type PostAway, voicesOf } from '@/store/posts';
+
+/** Everybody as they are called to whoever takes it away: who stands behind letters is not told here either. */
+export async function called(db: Queryable, posts: readonly PostAway[]): Promise<readonly SaidPost[]> {
+  const talks = new Set(posts.filter(({ hidden }) => hidden !== null).map(({ talk_id }) => talk_id));
+  const letters = new Map<string, ReadonlyMap<string, string>>();
+  for (const talk of talks) letters.set(talk, pseudonyms(await read(db, voicesOf(talk))));
+  return posts.map(({ hidden, ...post }) => ({
+    ...post,
+    author: hidden === null ? post.author : (letters.get(post.talk_id)?.get(hidden) ?? ''),
+  }));
+}
+
+type SaidPost = Omit<PostAway, 'hidden'>;
 
 /** What somebody said and was told, as a page and as data. */
-export function saidAway(posts: readonly PostAway[], person: Person, zone: string, locale: string) {
+export function saidAway(posts: readonly SaidPost[], person: Person, zone: string, locale: string) {
   const t = awayWords(locale);
   const dated = new Intl.DateTimeFormat(locale, { dateStyle: 'full', timeStyle: 'short', timeZone: zone });
   const talks = [...groupedBy(posts, ({ talk_id }) => talk_id).values()].map((of): TalkAway => {

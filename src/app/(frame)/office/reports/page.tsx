@@ -13,7 +13,7 @@ export default async function ReportsPage() {
   const { db, school, now } = await enter('PAGE /office/reports');
   return (
     <Words of="(frame)/office/reports">
-      <ReportsScreen reports={await reportsScreen(db)} zone={school.zone} now={now} />
+      <ReportsScreen view={await reportsScreen(db)} zone={school.zone} now={now} />
     </Words>
   );
 }
