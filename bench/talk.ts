@@ -1,7 +1,8 @@
 import { request } from 'node:http';
-import type { AssignmentId, ClassId, PostId, TalkId } from '@/core/ids';
+import type { AssignmentId, ClassId, PostId, StepId, TalkId } from '@/core/ids';
 import { plainBody } from '@/core/talk/body';
 import { soundsPrivate } from '@/core/talk/private';
+import { discussion } from '@/server/reading/talk/discussion';
 import { floor, replies } from '@/server/reading/talk/floor';
 import { talkWindow } from '@/server/reading/talk/messages';
 import { hashToken } from '@/server/secrets';
@@ -64,7 +65,21 @@ async function windowFigures(): Promise<Figure[]> {
       await school.db.query("INSERT INTO talk_party VALUES ($1, 's-imke'), ($1, 't-bello')", [`talk-${root}`]);
       await addPosts(school.db, `talk-${root}`, null, 1, root === 'short' ? 50 : 1000);
     }
+    for (const [i, id] of ['lamp-short', 'lamp-long'].entries()) {
+      await school.db.query(
+        "INSERT INTO step (id, assignment_id, position, kind, title, settings) SELECT $1, assignment_id, 50 + $2::int, kind, title, settings FROM step WHERE id = 'old-lamp-2'",
+        [id, i],
+      );
+      await school.db.query("INSERT INTO talk (id, kind, class_id, step_id) VALUES ($1, 'discussion', 'stories', $2)", [
+        `discussion.${id}`,
+        id,
+      ]);
+      await addPosts(school.db, `discussion.${id}`, null, 1, i === 0 ? 50 : 1000);
+    }
     await school.db.query('ANALYZE');
+    const discussed = (id: string) => () =>
+      discussion(school.db, imke, { stepId: id as StepId, groupId: null, before: null }, Date.now());
+    const [shortLamp, longLamp] = await inTurn(discussed('lamp-short'), discussed('lamp-long'));
     const thread = (root: string) => () => replies(school.db, imke, root as PostId, null);
     const talk = (root: string) => () => talkWindow(school.db, imke, `talk-${root}` as TalkId, null);
     const [shortThread, longThread] = await inTurn(thread('short'), thread('long'));
@@ -94,6 +109,7 @@ async function windowFigures(): Promise<Figure[]> {
     return [
       { name: 'thread-1000-to-50', value: longThread / shortThread, unit: 'times', budget: 1.5, bound: 'most' },
       { name: 'messages-1000-to-50', value: longTalk / shortTalk, unit: 'times', budget: 1.5, bound: 'most' },
+      { name: 'discussion-1000-to-50', value: longLamp / shortLamp, unit: 'times', budget: 1.5, bound: 'most' },
       {
         name: 'floor-1000-questions',
         value: median(after.slice(10)) / median(before.slice(10)),

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import sharp from 'sharp';
-import type { AssignmentId, ClassId, StepId, TalkId } from '@/core/ids';
+import type { AssignmentId, ClassId, PersonId, StepId, TalkId } from '@/core/ids';
 import { plainBody } from '@/core/talk/body';
 import { keepTextPicture } from '@/server/doing/documents/text-pictures';
 import { putPiece } from '@/server/doing/pieces/pieces';
@@ -9,6 +9,7 @@ import { receiveUpload } from '@/server/doing/pieces/uploads';
 import { beginAttempt } from '@/server/doing/questions/beginning';
 import { beginDraft } from '@/server/doing/setting/drafts';
 import { writeAside } from '@/server/doing/talk/asides';
+import { writeTo } from '@/server/doing/talk/messages';
 import { say } from '@/server/doing/talk/posts';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { type Entry, type Params, PERMISSIONS, RULES, type Rule } from './entries';
@@ -202,6 +203,46 @@ describe('who may', () => {
     if (rule === 'anyone' || rule === 'signed-in' || rule === 'teacher' || rule === 'office') return;
     const unknown = Object.fromEntries(Object.keys(params).map((key) => [key, 'unknown']));
     expect(await may(school.db, entry, await school.person('t-bello'), unknown, now)).toBe('no');
+  });
+
+  test('a message is read by its two people, and by nobody who teaches, shares a class or keeps the school', async () => {
+    const sent = await writeTo(
+      school.db,
+      await school.person('s-imke'),
+      {
+        to: 't-bello' as PersonId,
+        title: 'The map',
+        about: null,
+        act: 'act-letter',
+        body: plainBody('For you.'),
+        files: [],
+      },
+      Date.now(),
+    );
+    expect(sent).toMatchObject({ ok: true });
+    const { rows } = await school.db.query("SELECT id, talk_id FROM post WHERE act = 'act-letter'");
+    const { id: post, talk_id: talk } = rows[0] as { id: string; talk_id: string };
+    for (const id of [...EVERYBODY, 't-kerr', 's-wren']) {
+      const person = await school.person(id);
+      const party = id === 's-imke' || id === 't-bello' ? 'yes' : 'no';
+      for (const entry of Object.keys(PERMISSIONS) as Entry[]) {
+        const rule = PERMISSIONS[entry];
+        if (rule !== 'talk-reader' && rule !== 'post-reader') continue;
+        expect([entry, id, await may(school.db, entry, person, { ...params, talk, post }, Date.now())]).toEqual([
+          entry,
+          id,
+          party,
+        ]);
+      }
+      // Nobody keeps order in a message: it is reported.
+      for (const entry of Object.keys(PERMISSIONS) as Entry[])
+        if (PERMISSIONS[entry] === 'talk-teacher' || PERMISSIONS[entry] === 'post-teacher')
+          expect([entry, id, await may(school.db, entry, person, { ...params, talk, post }, Date.now())]).toEqual([
+            entry,
+            id,
+            'no',
+          ]);
+    }
   });
 
   test('a student of another class may nothing in one that is not theirs', async () => {

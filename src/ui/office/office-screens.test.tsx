@@ -160,6 +160,11 @@ describe('classes and the year', () => {
       expect(own.getByRole('button', { name: 'Tuesday 2' }).getAttribute('aria-pressed')).toBe('true'),
     );
     expect(await screens.found()).toEqual([]);
+    await own.hand.click(own.getByRole('button', { name: 'Messages between students: may not write' }));
+    await own.hand.click(own.getByRole('button', { name: 'may write' }));
+    await own.findByRole('button', { name: 'Messages between students: may write' });
+    const { rows } = await db().query('SELECT students_write FROM class WHERE id = $1', [id]);
+    expect(rows).toEqual([{ students_write: true }]);
     own.leave();
   });
 

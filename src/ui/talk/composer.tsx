@@ -54,7 +54,7 @@ interface Props {
   /** With what it begins where nothing is half written. */
   readonly begin?: Doc | null;
   readonly sent: (answer: Readonly<Record<string, unknown>>) => void;
-  /** Hears the words while they are typed. */
+  /** Hears the words while they are typed, and those that were begun before; the same one each time. */
   readonly typed?: (words: string) => void;
   readonly children?: ReactNode;
 }
@@ -129,10 +129,12 @@ export function Composer(props: Props) {
     (editor: Editor) => {
       editorNow.current = editor;
       if (editor.isEmpty) return;
-      setBody(editor.getJSON() as Doc);
+      const begun = editor.getJSON() as Doc;
+      setBody(begun);
       listen(editor);
+      typed?.(plainText(begun));
     },
-    [listen],
+    [listen, typed],
   );
   const cleared = () => {
     half.drop();

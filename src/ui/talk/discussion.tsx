@@ -1,7 +1,8 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { type ReactNode, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useRef, useState } from 'react';
+import { countWords } from '@/core/text/counting';
 import type { Doc } from '@/core/text/nodes';
 import type { DiscussedView, DiscussionView } from '@/server/reading/talk/discussion';
 import { post as send } from '@/ui/common/client-request';
@@ -122,7 +123,7 @@ function ReplyHere({
   done: () => void;
 }) {
   const t = useTranslations('talk');
-  const [n, setN] = useState(0);
+  const [n, typed] = useWordsTyped(shown.lang);
   return (
     <div className={classes.reply}>
       <p className={classes.who}>
@@ -137,7 +138,7 @@ function ReplyHere({
         forOne={null}
         begins
         begin={quoted}
-        typed={(words) => setN(wordsIn(words))}
+        typed={typed}
         sent={done}
       >
         <p className="soft">
@@ -148,7 +149,12 @@ function ReplyHere({
   );
 }
 
-const wordsIn = (text: string): number => text.split(/\s+/u).filter((word) => /[\p{L}\p{N}]/u.test(word)).length;
+/** How many words are typed, counted as the ready check counts them; and what hears them. */
+function useWordsTyped(lang: string): readonly [number, (words: string) => void] {
+  const [n, setN] = useState(0);
+  const typed = useCallback((words: string) => setN(countWords(words, lang)), [lang]);
+  return [n, typed];
+}
 
 interface Props {
   readonly step: string;
@@ -166,6 +172,7 @@ export function Discussion({ step, lang, postsDue, times, now, said }: Props) {
   const [group, setGroup] = useState<string | null>(null);
   const { view, refused, posts, more, load, loadMore } = useDiscussion(step, group);
   const [byTime, setByTime] = useState(false);
+  const [words, typed] = useWordsTyped(lang);
   const [replying, setReplying] = useState<{ readonly to: string; readonly quoted: Doc | null } | null>(null);
   if (refused !== null) return <p>{t(keyOr(t.has, `not.${refused}`, 'not.broke'))}</p>;
   if (!view) return <p className="soft">{t('coming')}</p>;
@@ -275,8 +282,11 @@ export function Discussion({ step, lang, postsDue, times, now, said }: Props) {
           readers={<p className={classes.who}>{t('can-mend', { n: view.readers })}</p>}
           button={t('say-post', { n: view.readers })}
           forOne={null}
+          typed={typed}
           sent={changed}
-        />
+        >
+          <p className="soft">{t('words-typed', { n: words })}</p>
+        </Composer>
       )}
     </section>
   );

@@ -268,13 +268,17 @@ test('a discussion: others are read once one has said something of one’s own; 
   expect(await screens.found()).toEqual([]);
   const { rows } = await screens.school.db.query("SELECT id FROM post WHERE words LIKE '%only a habit%'");
   await begun('s-tove', `reply ${(rows[0] as { id: string }).id}`, 'Who would sell the rope?');
-  await page.hand.click(page.getByRole('button', { name: 'Reply to Hana S.' }));
+  const habit = (): HTMLElement => {
+    const found = page.getAllByRole('article').find((one) => one.textContent?.includes('only a habit'));
+    if (!found) throw new Error('it is on its way');
+    return found;
+  };
+  await page.hand.click(within(habit()).getByRole('button', { name: 'Reply to Hana S.' }));
   await page.findByText('Who would sell the rope?');
   await page.findByText(/^5 words/);
-  await page.hand.click(page.getAllByRole('button', { name: 'Reply to Hana S.' }).at(-1) as HTMLElement);
+  await page.hand.click(within(habit()).getAllByRole('button', { name: 'Reply to Hana S.' }).at(-1) as HTMLElement);
   await waitFor(() => {
-    const thread = page.getAllByRole('article').find((one) => one.textContent?.includes('only a habit'));
-    expect(thread?.textContent).toContain('Who would sell the rope?');
+    expect(habit().textContent).toContain('Who would sell the rope?');
   });
   await page.hand.click(page.getByRole('button', { name: 'By time' }));
   expect(page.queryAllByRole('article')).toEqual([]);

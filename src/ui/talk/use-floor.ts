@@ -27,7 +27,10 @@ const SETTLE = 60;
 const isAbout = ({ assignment }: AddedPost, about: string | null): boolean =>
   about === null || (about === 'class' ? assignment === null : assignment?.id === about);
 
-/** A floor with what was just added to it. */
+/** The newest first, as a floor is given; of the same moment in the order of their ids. */
+const newestFirst = (a: ThreadView, b: ThreadView): number => b.at - a.at || (a.id < b.id ? -1 : 1);
+
+/** A floor with what was just added to it: each post once, in whatever order they are told of. */
 export function withAdded(view: FloorView, added: AddedPost, about: string | null): FloorView {
   const seen = { ...view.seen, [added.talk]: Math.max(view.seen[added.talk] ?? 0, added.number) };
   const post = asTold(added, view.reader, Date.now());
@@ -41,7 +44,8 @@ export function withAdded(view: FloorView, added: AddedPost, about: string | nul
   }
   if (!isAbout(added, about) || view.threads.some(({ id }) => id === added.id)) return view;
   const fresh = { closed: false, replies: 0, askers: 0, mineToo: false, unread: !post.own, theAnswer: null };
-  return { ...view, threads: [{ ...post, ...fresh, assignment: added.assignment }, ...view.threads], seen };
+  const threads = [{ ...post, ...fresh, assignment: added.assignment }, ...view.threads].sort(newestFirst);
+  return { ...view, threads, seen };
 }
 
 /**

@@ -1,8 +1,9 @@
 import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { strToU8, unzipSync, zipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { ClassId } from '@/core/ids';
 import { addClassByOffice } from '@/server/doing/office/classes';
+import { draftView } from '@/server/reading/setting/drafts';
 import { workshop } from '@/server/workshop';
 import { unitsOf } from '@/store/classes';
 import { wholeMaterials } from '@/store/courses';
@@ -74,6 +75,19 @@ test('a course goes out and into another class: units, what is to be read, work 
   for (const { title, kind } of listed) expect(after.materials).toContain(`${kind} ${title}`);
   // Nothing that was unpacked lies about.
   expect(readdirSync(join(school.folder, 'uploads')).filter((name) => name.startsWith('unpacked-'))).toEqual([]);
+});
+
+test('a discussion goes out as a topic and comes in as a draft of a discussion', async () => {
+  await putIntoClass(school.db, [{ person: bello.id, class: 'stories' as ClassId, role: 'teacher' }], NOW);
+  const bytes = await takenOut('stories');
+  const manifest = strFromU8(unzipSync(bytes)['imsmanifest.xml'] ?? new Uint8Array());
+  expect(manifest).toContain('imsdt_');
+  const came = await bringIn(bytes);
+  expect(came).toMatchObject({ ok: true });
+  const drafts = await read(school.db, draftsOfTeacher(bello.id, NOW + 1000));
+  const lamp = drafts.find(({ title }) => title === 'Should the old lamp stay lit?');
+  const found = lamp && (await draftView(school.db, bello, lamp.id));
+  expect(found?.ok && found.draft.steps.map(({ kind }) => kind)).toEqual(['discussion']);
 });
 
 test('all of it or nothing: in a class that is over nothing is put', async () => {

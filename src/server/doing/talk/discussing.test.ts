@@ -6,11 +6,13 @@ import { postAssignment } from '@/server/doing/setting/posting';
 import { may } from '@/server/permissions';
 import { desk } from '@/server/reading/desk/desk';
 import { readStored } from '@/server/reading/documents/stored-documents';
+import { called } from '@/server/reading/shelf/what-was-said';
 import { discussion } from '@/server/reading/talk/discussion';
 import { threadReplies } from '@/server/reading/talk/thread-replies';
 import { read } from '@/store/database';
 import type { Person } from '@/store/people';
 import { versionOf } from '@/store/postings';
+import { postsAway } from '@/store/posts';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { sayAtStep } from './discussing';
 import { keepOrder } from './keeping-order';
@@ -234,4 +236,12 @@ test('by letters nobody can tell who said something; teachers see both; in group
   expect(await may(school.db, 'POST /api/talks/[talk]/read', dao, { talk }, now)).toBe('yes');
   expect(await may(school.db, 'POST /api/talks/[talk]/read', tove, { talk }, now)).toBe('no');
   expect(await may(school.db, 'POST /api/talks/[talk]/read', haddad, { talk }, now)).toBe('yes');
+  // What is taken away calls others by the same letters, and oneself by name.
+  expect((await say(dao, 'Two of us.', own.posts[0]?.id, at)).ok).toBe(true);
+  const shown = (await seen(dao, at)).posts.map(({ author }) => author);
+  const taken = await called(school.db, await read(school.db, postsAway(dao.id)));
+  const there = taken.filter(({ title }) => title === draft.title).map(({ author }) => author);
+  expect(there).toEqual([expect.stringMatching(/^[AB]$/), 'Dao N.']);
+  expect(there[0]).toBe(shown[0]);
+  expect(JSON.stringify(taken)).not.toContain(imke.id);
 });
