@@ -43,7 +43,7 @@ export function ReportsScreen({ view, zone, now }: { view: ReportsView; zone: st
             <DocumentView document={one.body} lang="" />
           </blockquote>
           {one.settled_at === null ? (
-            <p className={classes.moves}>
+            <p className={classes.acts}>
               <QuietButton onClick={() => void settle(one.id, 'withdrawn')}>{t('withdraw')}</QuietButton>
               <QuietButton onClick={() => void settle(one.id, 'stays')}>{t('leave')}</QuietButton>
             </p>

@@ -170,7 +170,7 @@ export function Composer(props: Props) {
   };
 
   return (
-    <form className={classes.composer} onSubmit={send}>
+    <form onSubmit={send}>
       {readers}
       {half.first ? (
         <PostEditor

@@ -79,9 +79,15 @@ function One({
       data-new={post.unread || undefined}
     >
       <p className={classes.who}>
-        <strong>{post.own ? t('you') : <bdi>{post.author}</bdi>}</strong>
-        {view.role === 'teacher' && post.letters !== null ? ` (${t('shown-as', { letters: post.letters })})` : ''},{' '}
-        {times.moment(post.at, now)}
+        {t.rich('said-when', {
+          when: times.moment(post.at, now),
+          who: () => (
+            <>
+              <strong>{post.own ? t('you') : <bdi>{post.author}</bdi>}</strong>
+              {view.role === 'teacher' && post.letters !== null ? ` (${t('shown-as', { letters: post.letters })})` : ''}
+            </>
+          ),
+        })}
         {post.mended && post.body !== null ? ` ${t('mended')}` : ''}
         {late ? ` · ${t('after-due')}` : ''}
         {post.unread ? <span className={classes.new}>{t('new')}</span> : null}
@@ -203,7 +209,7 @@ export function Discussion({ step, lang, postsDue, times, now, said }: Props) {
   };
   const roots = posts.filter(({ root }) => root === null);
   return (
-    <section className={classes.discussion} aria-label={t('whole-discussion')}>
+    <section aria-label={t('whole-discussion')}>
       <div className={classes.head}>
         <strong>{t('discussion-posts', { n: posts.length })}</strong>
         {fresh.length > 0 ? (

@@ -215,7 +215,7 @@ export function Thread({ thread, shown, named }: { thread: ThreadView; shown: Sh
         </div>
       ) : null}
       {open && replies ? (
-        <div className={classes.replies}>
+        <div>
           {more === null ? null : (
             <button type="button" className="quiet" onClick={() => void earlier()}>
               {t('earlier')}
