@@ -67,7 +67,7 @@ async function windowFigures(): Promise<Figure[]> {
     }
     for (const [i, id] of ['lamp-short', 'lamp-long'].entries()) {
       await school.db.query(
-        "INSERT INTO step (id, assignment_id, position, kind, title, settings) SELECT $1, assignment_id, 50 + $2::int, kind, title, settings FROM step WHERE id = 'old-lamp-2'",
+        "INSERT INTO step (id, assignment_id, position, kind, title, minutes, settings) SELECT $1, assignment_id, 50 + $2::int, kind, title, minutes, settings FROM step WHERE id = 'old-lamp-2'",
         [id, i],
       );
       await school.db.query("INSERT INTO talk (id, kind, class_id, step_id) VALUES ($1, 'discussion', 'stories', $2)", [

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { DetailedError, Upload } from 'tus-js-client';
+import type { DetailedError, Upload } from 'tus-js-client';
 import { tellLimit } from '@/ui/common/client-request';
 
 /** One file on its way. */
@@ -29,7 +29,7 @@ const PART = 4 * 1024 * 1024;
 const WAITS = [0, 1000, 2000, 4000, 8000, 15_000, 30_000];
 
 function codeOf(error: Error): string | null {
-  const body = error instanceof DetailedError ? error.originalResponse?.getBody() : undefined;
+  const body = (error as Partial<DetailedError>).originalResponse?.getBody();
   try {
     const answer = JSON.parse(body ?? '') as { code?: unknown };
     tellLimit(answer);
@@ -49,6 +49,9 @@ function pieceIn(body: string): string {
   }
 }
 
+/** What sends in parts is fetched with the first file: most who open a Desk put none. */
+const sender = () => import('tus-js-client').catch(() => null);
+
 /**
  * Sends files, several at once, each in parts that go on where they were cut: also after a reload, when the
  * same file is chosen again.
@@ -59,6 +62,8 @@ function pieceIn(body: string): string {
 export function useUploads(assignment: string | null, done: (piece: string, name: string) => void): Uploads {
   const [sending, setSending] = useState<readonly Sending[]>([]);
   const running = useRef(new Map<number, Upload>());
+  // Chosen, while what sends them is on its way.
+  const waiting = useRef(new Map<number, File>());
   const nextKey = useRef(0);
   const finished = useRef(done);
   finished.current = done;
@@ -71,47 +76,63 @@ export function useUploads(assignment: string | null, done: (piece: string, name
     );
   }, []);
 
+  const begin = useCallback(
+    async (key: number, file: File) => {
+      waiting.current.set(key, file);
+      const loaded = await sender();
+      if (!loaded) {
+        change(key, { state: 'stopped' });
+        return;
+      }
+      // It was cancelled, or somebody has left the screen.
+      if (!waiting.current.delete(key)) return;
+      const upload = new loaded.Upload(file, {
+        endpoint: '/api/uploads',
+        chunkSize: PART,
+        retryDelays: WAITS,
+        removeFingerprintOnSuccess: true,
+        metadata: { name: file.name, assignment: assignment ?? '' },
+        // The same file for other work is another upload.
+        fingerprint: async () => `kite-${assignment ?? 'shelf'}-${file.name}-${file.size}-${file.lastModified}`,
+        onProgress: (sent) => change(key, { sent }),
+        onShouldRetry: (error) => {
+          const status = error.originalResponse?.getStatus() ?? 0;
+          return status < 400 || status === 409 || status === 423 || (status >= 502 && status !== 507);
+        },
+        onError: (error) => {
+          const code = codeOf(error);
+          change(key, code === null ? { state: 'stopped' } : { state: 'refused', code });
+        },
+        onSuccess: ({ lastResponse }) => {
+          running.current.delete(key);
+          change(key, null);
+          finished.current(pieceIn(lastResponse.getBody()), file.name);
+        },
+      });
+      running.current.set(key, upload);
+      void upload.findPreviousUploads().then(([earlier]) => {
+        if (earlier) upload.resumeFromPreviousUpload(earlier);
+        upload.start();
+      });
+    },
+    [assignment, change],
+  );
   const add = useCallback(
     (files: Iterable<File>) => {
       for (const file of files) {
         const key = nextKey.current++;
         setSending((list) => [...list, { key, name: file.name, size: file.size, sent: 0, state: 'going', code: '' }]);
-        const upload = new Upload(file, {
-          endpoint: '/api/uploads',
-          chunkSize: PART,
-          retryDelays: WAITS,
-          removeFingerprintOnSuccess: true,
-          metadata: { name: file.name, assignment: assignment ?? '' },
-          // The same file for other work is another upload.
-          fingerprint: async () => `kite-${assignment ?? 'shelf'}-${file.name}-${file.size}-${file.lastModified}`,
-          onProgress: (sent) => change(key, { sent }),
-          onShouldRetry: (error) => {
-            const status = error.originalResponse?.getStatus() ?? 0;
-            return status < 400 || status === 409 || status === 423 || (status >= 502 && status !== 507);
-          },
-          onError: (error) => {
-            const code = codeOf(error);
-            change(key, code === null ? { state: 'stopped' } : { state: 'refused', code });
-          },
-          onSuccess: ({ lastResponse }) => {
-            running.current.delete(key);
-            change(key, null);
-            finished.current(pieceIn(lastResponse.getBody()), file.name);
-          },
-        });
-        running.current.set(key, upload);
-        void upload.findPreviousUploads().then(([earlier]) => {
-          if (earlier) upload.resumeFromPreviousUpload(earlier);
-          upload.start();
-        });
+        void begin(key, file);
       }
     },
-    [assignment, change],
+    [begin],
   );
 
   useEffect(() => {
     const all = running.current;
+    const chosen = waiting.current;
     return () => {
+      chosen.clear();
       for (const upload of all.values()) void upload.abort();
     };
   }, []);
@@ -121,9 +142,12 @@ export function useUploads(assignment: string | null, done: (piece: string, name
     add,
     again: (key) => {
       change(key, { state: 'going', code: '' });
-      running.current.get(key)?.start();
+      const file = waiting.current.get(key);
+      if (file) void begin(key, file);
+      else running.current.get(key)?.start();
     },
     cancel: (key) => {
+      waiting.current.delete(key);
       void running.current
         .get(key)
         ?.abort(true)
