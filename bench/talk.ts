@@ -2,14 +2,16 @@ import { request } from 'node:http';
 import type { AssignmentId, ClassId, PostId, StepId, TalkId } from '@/core/ids';
 import { plainBody } from '@/core/talk/body';
 import { soundsPrivate } from '@/core/talk/private';
+import { postAssignment } from '@/server/doing/setting/posting';
 import { discussion } from '@/server/reading/talk/discussion';
 import { floor, replies } from '@/server/reading/talk/floor';
 import { talkWindow } from '@/server/reading/talk/messages';
 import { hashToken } from '@/server/secrets';
-import type { Database } from '@/store/database';
+import { type Database, read } from '@/store/database';
 import { addSession, findPerson, type Person } from '@/store/people';
 import { openPglite } from '@/store/pglite-driver';
-import { testSchool } from '@/store/test-school';
+import { versionOf } from '@/store/postings';
+import { type TestSchool, testSchool } from '@/store/test-school';
 import { School } from '../e2e/school';
 import { type Figure, median } from './figures';
 
@@ -46,6 +48,29 @@ async function inTurn(a: () => Promise<unknown>, b: () => Promise<unknown>): Pro
   return [median(took[0].slice(10)), median(took[1].slice(10))];
 }
 
+/** Sets a discussion like that of the demo, in which so many things were said. */
+async function discussionOf(school: TestSchool, step: string, n: number): Promise<void> {
+  const version = await read(school.db, versionOf('old-lamp' as AssignmentId, 1));
+  const like = version?.brief.steps.find(({ kind }) => kind === 'discussion');
+  if (!version || !like) throw new Error('there is no discussion to be like');
+  const now = Date.now();
+  const draft = { ...version.brief, title: step, rubric: [], steps: [{ ...like, id: step as StepId }] };
+  const haddad = await school.person('t-haddad');
+  const set = {
+    classId: 'stories' as ClassId,
+    id: `work-${step}` as AssignmentId,
+    draft: draft as never,
+    postedAt: now,
+  };
+  const posted = await postAssignment(school.db, haddad, set, now);
+  if (!posted.ok) throw new Error(posted.code);
+  await school.db.query(
+    "INSERT INTO talk (id, kind, class_id, assignment_id, step_id) VALUES ($1, 'discussion', $2, $3, $4)",
+    [`discussion.${step}`, set.classId, set.id, step],
+  );
+  await addPosts(school.db, `discussion.${step}`, null, 1, n);
+}
+
 /** What a thread and a talk of a thousand posts cost beside those of fifty. */
 async function windowFigures(): Promise<Figure[]> {
   const school = await testSchool();
@@ -65,17 +90,7 @@ async function windowFigures(): Promise<Figure[]> {
       await school.db.query("INSERT INTO talk_party VALUES ($1, 's-imke'), ($1, 't-bello')", [`talk-${root}`]);
       await addPosts(school.db, `talk-${root}`, null, 1, root === 'short' ? 50 : 1000);
     }
-    for (const [i, id] of ['lamp-short', 'lamp-long'].entries()) {
-      await school.db.query(
-        "INSERT INTO step (id, assignment_id, position, kind, title, minutes, settings) SELECT $1, assignment_id, 50 + $2::int, kind, title, minutes, settings FROM step WHERE id = 'old-lamp-2'",
-        [id, i],
-      );
-      await school.db.query("INSERT INTO talk (id, kind, class_id, step_id) VALUES ($1, 'discussion', 'stories', $2)", [
-        `discussion.${id}`,
-        id,
-      ]);
-      await addPosts(school.db, `discussion.${id}`, null, 1, i === 0 ? 50 : 1000);
-    }
+    await Promise.all([discussionOf(school, 'lamp-short', 50), discussionOf(school, 'lamp-long', 1000)]);
     await school.db.query('ANALYZE');
     const discussed = (id: string) => () =>
       discussion(school.db, imke, { stepId: id as StepId, groupId: null, before: null }, Date.now());

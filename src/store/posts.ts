@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { AssignmentId, ClassId, Instant, PersonId, PostId, TalkId } from '@/core/ids';
+import type { AssignmentId, ClassId, Instant, PersonId, PostId, StepId, TalkId } from '@/core/ids';
 import { TALK_NAMES } from '@/core/kinds/talk';
 import type { Doc } from '@/core/text/nodes';
 import { id, instant, maybeInstant, textDocument } from './columns';
@@ -417,6 +417,36 @@ export const questionsSaying = (readerId: PersonId, folded: string, most: number
      LEFT JOIN assignment a ON a.id = t.assignment_id
      WHERE folded(p.words) LIKE '%' || $1 || '%' AND p.root_id IS NULL AND p.withdrawn_at IS NULL AND NOT ${isTimed('$2')}
        AND t.class_id IN (SELECT class_id FROM membership WHERE person_id = $2) AND ${SEEN.replaceAll('$6', '$4')}
+     ORDER BY p.at DESC LIMIT $3`,
+    [folded.replace(/[\\%_]/g, (sign) => `\\${sign}`), readerId, most, time(now)],
+  );
+
+/**
+ * What was said in the discussions that somebody reads, with some words in it; the newest first. Whoever has said nothing of their
+ * own yet, where that comes first, finds what they would read there.
+ */
+export const discussedSaying = (readerId: PersonId, folded: string, most: number, now: Instant) =>
+  rows(
+    z.object({
+      id: id<PostId>(),
+      words: z.string(),
+      class: z.string(),
+      weave: z.string(),
+      step_id: id<StepId>(),
+      assignment_id: id<AssignmentId>(),
+      role: z.enum(['student', 'teacher']),
+    }),
+    `SELECT p.id, left(p.words, 120) AS words, c.name AS class, c.weave, d.id AS step_id, a.id AS assignment_id, me.role
+     FROM membership me JOIN class c ON c.id = me.class_id JOIN talk t ON t.class_id = c.id JOIN step d ON d.id = t.step_id
+     JOIN assignment a ON a.id = t.assignment_id JOIN post p ON p.talk_id = t.id
+     WHERE me.person_id = $2 AND folded(p.words) LIKE '%' || $1 || '%' AND p.withdrawn_at IS NULL AND ${SEEN.replaceAll('$6', '$4')}
+       AND (me.role = 'teacher' OR (NOT ${isTimed('$2')}
+         AND (t.group_id IS NULL OR EXISTS (SELECT 1 FROM work_group o JOIN work_group g
+           ON g.assignment_id = o.assignment_id AND g.number = o.number
+           WHERE o.assignment_id = a.id AND o.student_id = $2 AND g.student_id = t.group_id))
+         AND (coalesce((d.settings ->> 'ownFirst')::boolean, false) = false OR p.author_id = $2
+           OR EXISTS (SELECT 1 FROM membership w WHERE w.class_id = c.id AND w.person_id = p.author_id AND w.role = 'teacher')
+           OR EXISTS (SELECT 1 FROM post o WHERE o.talk_id = t.id AND o.author_id = $2 AND o.root_id IS NULL AND o.withdrawn_at IS NULL))))
      ORDER BY p.at DESC LIMIT $3`,
     [folded.replace(/[\\%_]/g, (sign) => `\\${sign}`), readerId, most, time(now)],
   );

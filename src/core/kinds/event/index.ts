@@ -72,6 +72,8 @@ const TOLD = {
   asked: { news: ['teachers'], sheet: 'floor', floor: true, fact: null },
   'told-floor': { news: ['class'], sheet: 'floor', floor: true, fact: null },
   answered: { news: ['student'], sheet: 'floor', floor: true, fact: null },
+  /** Somebody replied to what a student said in a discussion. */
+  replied: { news: ['student'], sheet: null, fact: null },
   /** A teacher says that a student may not write where the class talks, or may again. */
   paused: { news: ['student'], sheet: null, floor: true, fact: null },
   unpaused: { news: ['student'], sheet: null, floor: true, fact: null },

@@ -6,6 +6,8 @@ import { postAssignment } from '@/server/doing/setting/posting';
 import { may } from '@/server/permissions';
 import { desk } from '@/server/reading/desk/desk';
 import { readStored } from '@/server/reading/documents/stored-documents';
+import { find } from '@/server/reading/find/finding';
+import { whatsNew } from '@/server/reading/news/news';
 import { called } from '@/server/reading/shelf/what-was-said';
 import { discussion } from '@/server/reading/talk/discussion';
 import { threadReplies } from '@/server/reading/talk/thread-replies';
@@ -64,10 +66,15 @@ const posted = async (who: Person, text: string, to: PostId | null = null): Prom
   return said.post;
 };
 
+/** What somebody finds of what was said in discussions. */
+const finds = async (who: Person, asked: string) =>
+  (await find(school.db, who, asked, now)).filter(({ kind }) => kind === 'discussed');
+
 describe('own first', () => {
   test('nobody reads what others said, or answers it, before they said something of their own', async () => {
     const before = await seen(dao);
     expect(before).toMatchObject({ ownFirst: true, posts: [] });
+    expect(await finds(dao, 'third post')).toEqual([]);
     const hana = (await seen(imke)).posts.find(({ author }) => author === 'Hana S.');
     expect(await say(dao, 'I agree', hana?.id ?? null)).toMatchObject({ code: 'own-first' });
     expect(await threadReplies(school.db, dao, hana?.id as PostId, null)).toMatchObject({ ok: false });
@@ -76,6 +83,29 @@ describe('own first', () => {
     expect(after.ownFirst).toBe(false);
     expect(after.posts.length).toBeGreaterThan(5);
     expect((await say(dao, 'Who pays for the oil?', hana?.id ?? null)).ok).toBe(true);
+    expect((await finds(dao, 'third post')).map(({ place }) => place)).toContainEqual({
+      at: 'desk',
+      assignment: LAMP,
+      step: STEP,
+    });
+    expect((await finds(haddad, 'third post'))[0]?.place).toEqual({ at: 'discussion', step: STEP });
+  });
+
+  test('a reply is news to whom it answers, without a name, and to nobody else', async () => {
+    const hana = await school.person('s-hana');
+    const told = async (who: Person) =>
+      (await whatsNew(school.db, who, now + 10_000)).flatMap(({ news }) =>
+        news.filter(({ kind }) => kind === 'replied'),
+      );
+    const [before, others] = [await told(hana), [...(await told(imke)), ...(await told(dao))]];
+    const own = (await seen(hana)).posts.find((post) => post.own && post.root === null);
+    await posted(imke, 'Then who looks after it?', own?.id);
+    const after = await told(hana);
+    expect(after.length).toBe(before.length + 1);
+    expect(after[0]?.place).toEqual({ at: 'desk', assignment: LAMP });
+    expect(JSON.stringify(after[0])).not.toContain('Imke');
+    expect([...(await told(imke)), ...(await told(dao))]).toEqual(others);
+    expect(await told(haddad)).toEqual([]);
   });
 
   test('a teacher reads everything, and what teachers say is for everybody', async () => {
@@ -229,6 +259,8 @@ test('by letters nobody can tell who said something; teachers see both; in group
   expect(JSON.stringify(own)).not.toContain('Imke');
   expect(JSON.stringify(own)).not.toContain('The other two.');
   expect(own.readers).toBe(2);
+  expect(await finds(dao, 'the other two')).toEqual([]);
+  expect(await finds(dao, 'we two alone')).toHaveLength(1);
   const teacher = await seen(haddad, at);
   expect(teacher.groups).toHaveLength(2);
   expect(teacher.posts[0]).toMatchObject({ letters: 'A' });

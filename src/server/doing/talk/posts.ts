@@ -1,12 +1,13 @@
 import { cleanName } from '@/core/formats/file-name';
 import { nameLies } from '@/core/formats/file-type';
-import type { Instant, PostId, TalkId } from '@/core/ids';
+import type { Instant, PersonId, PostId, TalkId } from '@/core/ids';
 import { talkKind } from '@/core/kinds/talk';
 import { type BadBody, type Body, readBody } from '@/core/talk/body';
 import { mendUntil, type NotSaid, notSaid } from '@/core/talk/writing';
 import { type TooMuch, use } from '@/server/limits';
 import { maySeePicture } from '@/server/reading/documents/text-pictures';
 import { newId } from '@/server/secrets';
+import { roleIn } from '@/store/classes';
 import { type Database, type Queryable, read } from '@/store/database';
 import { record } from '@/store/events';
 import { findFile, ownsLooseFiles } from '@/store/files';
@@ -132,7 +133,8 @@ export async function sayIn(
   if (number !== null) {
     await tellTalk(tx, saying.talkId, talkKind(held.kind).part ? null : id);
     await keepIn(tx, author, held, { talkId: saying.talkId, post: id, withdrawn: false }, now);
-    if (talkKind(held.kind).threads && held.step_id === null) await tellNews(tx, author, { held, rootId }, now);
+    if (held.step_id !== null) await tellReply(tx, author, { held, to: to?.author_id ?? null }, now);
+    else if (talkKind(held.kind).threads) await tellNews(tx, author, { held, rootId }, now);
   }
   return { ok: true, number };
 }
@@ -152,6 +154,18 @@ async function tellNews(
   }
   for (const asker of await read(tx, askersOf(rootId)))
     if (asker !== author.id) await record(tx, { ...about, kind: 'answered', studentId: asker });
+}
+
+/** In a discussion a reply is news to the student whom it answers: by whom, where people have letters, is not told. */
+async function tellReply(
+  tx: Queryable,
+  author: Person,
+  { held, to }: { held: Held; to: PersonId | null },
+  now: Instant,
+): Promise<void> {
+  if (to === null || to === author.id || (await roleIn(tx, to, held.class_id)) !== 'student') return;
+  const about = { at: now, classId: held.class_id, assignmentId: held.assignment_id, actorId: author.id };
+  await record(tx, { ...about, kind: 'replied', studentId: to });
 }
 
 /** Says something in a talk. */

@@ -15,14 +15,14 @@ import {
 } from '@/store/find';
 import { saidWith } from '@/store/messages';
 import type { Person } from '@/store/people';
-import { questionsSaying } from '@/store/posts';
+import { discussedSaying, questionsSaying } from '@/store/posts';
 
 const MOST = 20;
 const LONGEST = 80;
 
 /** One thing that was found, and where it leads. */
 export interface FoundPlace {
-  readonly kind: Found['kind'] | 'question' | 'message';
+  readonly kind: Found['kind'] | 'question' | 'discussed' | 'message';
   readonly title: string;
   readonly className: string;
   readonly weave: string;
@@ -113,9 +113,10 @@ export async function find(db: Queryable, person: Person, words: string, now: In
 const SAID_FROM = 3;
 const MOST_SAID = 5;
 
-/** Questions that a class asked openly, and one's own messages, with the words in them. */
+/** Questions that a class asked openly, what was said in discussions, and one's own messages, with the words in them. */
 async function said(db: Queryable, person: Person, folded: string, now: Instant): Promise<readonly FoundPlace[]> {
   const questions = await read(db, questionsSaying(person.id, folded, MOST_SAID, now));
+  const discussed = await read(db, discussedSaying(person.id, folded, MOST_SAID, now));
   const messages = await saidWith(db, person.id, folded, MOST_SAID);
   return [
     ...questions.map(
@@ -125,6 +126,18 @@ async function said(db: Queryable, person: Person, folded: string, now: Instant)
         className: one.class,
         weave: one.weave,
         place: { at: 'floor', class: one.class_id, about: one.assignment_id ?? 'class' },
+      }),
+    ),
+    ...discussed.map(
+      (one): FoundPlace => ({
+        kind: 'discussed',
+        title: one.words,
+        className: one.class,
+        weave: one.weave,
+        place:
+          one.role === 'teacher'
+            ? { at: 'discussion', step: one.step_id }
+            : { at: 'desk', assignment: one.assignment_id, step: one.step_id },
       }),
     ),
     ...messages.map(

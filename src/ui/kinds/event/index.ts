@@ -25,6 +25,7 @@ export type NewsSaying =
   | 'told-floor-class'
   | 'answered'
   | 'answered-class'
+  | 'replied'
   | 'paused'
   | 'unpaused';
 
@@ -48,6 +49,7 @@ export const EVENT_LINES: Readonly<Record<EventName, Saying | null>> = {
   asked: ({ title }) => (title === '' ? 'asked-class' : 'asked'),
   'told-floor': ({ title }) => (title === '' ? 'told-floor-class' : 'told-floor'),
   answered: ({ title }) => (title === '' ? 'answered-class' : 'answered'),
+  replied: () => 'replied',
   paused: () => 'paused',
   unpaused: () => 'unpaused',
   amended: () => 'amended',
