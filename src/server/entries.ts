@@ -11,6 +11,7 @@ import type {
 } from '@/core/ids';
 import { isWellFormed } from '@/core/text/well-formed';
 import type { Person } from '@/store/people';
+import type { Rule } from './rules';
 
 /**
  * Who may use each page, route and socket. Nothing answers that is not in this table, and a test tries
@@ -222,47 +223,6 @@ export const PERMISSIONS = {
 } as const satisfies Record<string, Rule>;
 
 export type Entry = keyof typeof PERMISSIONS;
-
-export const RULES = [
-  'anyone',
-  'signed-in',
-  'teacher',
-  'class-member',
-  'class-teacher',
-  'material-member',
-  'material-reader',
-  'picture-member',
-  'assignment-student',
-  'assignment-teacher',
-  'step-student',
-  'step-teacher',
-  'step-member',
-  'attempt-student',
-  'attempt-teacher',
-  'document-owner',
-  'document-writer',
-  'draft-teacher',
-  'text-picture-reader',
-  'upload-owner',
-  'piece-owner',
-  'aside-party',
-  'hand-in-teacher',
-  'hand-in-party',
-  'receipt-reader',
-  'hand-in-student',
-  'message-author',
-  'message-reader',
-  'person-writable',
-  'talk-reader',
-  'talk-teacher',
-  'post-author',
-  'post-reader',
-  'post-teacher',
-  'teacher-of-person',
-  'office',
-] as const;
-
-export type Rule = (typeof RULES)[number];
 
 export type Params = Readonly<Record<string, string>>;
 

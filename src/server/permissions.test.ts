@@ -12,8 +12,9 @@ import { writeAside } from '@/server/doing/talk/asides';
 import { writeTo } from '@/server/doing/talk/messages';
 import { say } from '@/server/doing/talk/posts';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { type Entry, type Params, PERMISSIONS, RULES, type Rule } from './entries';
+import { type Entry, type Params, PERMISSIONS } from './entries';
 import { may } from './permissions';
+import { RULES, type Rule } from './rules';
 
 const APP = join(process.cwd(), 'src', 'app');
 

@@ -22,7 +22,8 @@ import type { Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
 import { findPost, findTalk, isParty } from '@/store/talks';
 import { assignmentOfStep, findAssignment, teaches } from '@/store/work';
-import { type Entry, type Params, PERMISSIONS, type Rule } from './entries';
+import { type Entry, type Params, PERMISSIONS } from './entries';
+import type { Rule } from './rules';
 
 /** In which role a person is on an assignment. Before it is posted it does not exist for students. */
 async function roleOnAssignment(db: Queryable, person: Person, assignmentId: string | null, now: number) {

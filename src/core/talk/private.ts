@@ -1,7 +1,8 @@
 import { groupedBy } from '../grouped';
-import { ASKING, CUES, type Cue, GREETINGS, MYSELF, OF_SOMEBODY, OF_WORK, TITLES, type Why } from './private-cues';
+import type { Cue, Why } from './cues';
+import { ASKING, CUES, GREETINGS, MYSELF, OF_SOMEBODY, OF_WORK, TITLES } from './private-cues';
 
-export type { Why } from './private-cues';
+export type { Why } from './cues';
 
 /** Some words of a text that sound as if they were meant for one reader: from one character up to another. */
 export interface Sounds {

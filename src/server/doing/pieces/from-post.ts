@@ -3,7 +3,7 @@ import { filesFolder } from '@/server/kite';
 import { type Database, read } from '@/store/database';
 import { filePath } from '@/store/files';
 import type { Person } from '@/store/people';
-import { findPostFile } from '@/store/posts';
+import { findPostFile } from '@/store/said-posts';
 import { findPost } from '@/store/talks';
 import { look } from './looking-into';
 import { type PieceRefusal, putFile } from './pieces';

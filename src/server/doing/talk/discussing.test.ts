@@ -14,7 +14,7 @@ import { threadReplies } from '@/server/reading/talk/thread-replies';
 import { read } from '@/store/database';
 import type { Person } from '@/store/people';
 import { versionOf } from '@/store/postings';
-import { postsAway } from '@/store/posts';
+import { postsAway } from '@/store/said-posts';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { sayAtStep } from './discussing';
 import { keepOrder } from './keeping-order';

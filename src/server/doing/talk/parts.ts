@@ -10,10 +10,10 @@ import { calledIn } from '@/server/reading/talk/discussion';
 import { newId } from '@/server/secrets';
 import { roleIn } from '@/store/classes';
 import { type Queryable, read } from '@/store/database';
+import { ownPosts, saidOwn } from '@/store/discussions';
 import { makeCopy } from '@/store/documents';
 import { factsOf, holdWork, record } from '@/store/events';
 import type { Person } from '@/store/people';
-import { ownPosts, saidOwn } from '@/store/posts';
 import { appendUpdates } from '@/store/updates';
 import { assignmentOfStep, findAssignment, stepsOf } from '@/store/work';
 

@@ -9,12 +9,12 @@ import { announcementsOf } from '@/store/announcements';
 import { findClass, type Lesson, lessonsOf, peopleOf, roleIn, unitsOf } from '@/store/classes';
 import { type Queryable, readTogether } from '@/store/database';
 import { draftsOf } from '@/store/drafts';
+import { unreadInClass } from '@/store/floors';
 import { holidays } from '@/store/holidays';
 import { inviteOf } from '@/store/joining';
 import { attachmentsOf, type ListedMaterial, materialsOf } from '@/store/materials';
 import { MOST_NEWS, newsFor } from '@/store/news';
 import type { Person } from '@/store/people';
-import { unreadInClass } from '@/store/posts';
 
 interface Placed {
   readonly unitId: string | null;

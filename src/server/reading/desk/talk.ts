@@ -2,9 +2,9 @@ import type { DocumentId } from '@/core/ids';
 import { type AsideMessage, asideAs } from '@/server/reading/talk/asides';
 import type { Answers } from '@/store/database';
 import { notesOf } from '@/store/documents';
+import { unreadOn } from '@/store/floors';
 import { spellingOf } from '@/store/own-words';
 import type { Person } from '@/store/people';
-import { unreadOn } from '@/store/posts';
 import type { Asker, OnDesk } from './on-desk';
 
 /** What is said with the teachers. */

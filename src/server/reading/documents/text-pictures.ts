@@ -1,7 +1,7 @@
 import type { PersonId } from '@/core/ids';
 import { fileResponse } from '@/server/http/file-response';
 import type { Queryable } from '@/store/database';
-import { standsInPostFor } from '@/store/posts';
+import { standsInPostFor } from '@/store/said-posts';
 import { isSetFor, pictureOwners } from '@/store/text-pictures';
 import { teaches } from '@/store/work';
 

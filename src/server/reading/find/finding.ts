@@ -3,6 +3,7 @@ import type { DocumentId, Instant } from '@/core/ids';
 import type { Place } from '@/core/places';
 import { distance } from '@/core/text/distance';
 import { type Queryable, read } from '@/store/database';
+import { discussedSaying } from '@/store/discussions';
 import {
   beginningWith,
   classesLike,
@@ -13,9 +14,9 @@ import {
   saying,
   wordsLike,
 } from '@/store/find';
+import { questionsSaying } from '@/store/floors';
 import { saidWith } from '@/store/messages';
 import type { Person } from '@/store/people';
-import { discussedSaying, questionsSaying } from '@/store/posts';
 
 const MOST = 20;
 const LONGEST = 80;

@@ -15,7 +15,7 @@ import { allReceiptsOf } from '@/store/hand-ins';
 import { handBacksOfPerson } from '@/store/marking';
 import { findSchool, type Person } from '@/store/people';
 import { findPiece } from '@/store/pieces';
-import { postsAway } from '@/store/posts';
+import { postsAway } from '@/store/said-posts';
 import { nameInArchive } from './archive-names';
 import { type ShelfItem, shelf } from './shelf';
 import { feedbackPages, marksTable } from './what-came-back';

@@ -3,8 +3,9 @@ import { groupedBy } from '@/core/grouped';
 import { pseudonyms } from '@/core/talk/pseudonyms';
 import { awayWords } from '@/i18n/catalogues';
 import { type Queryable, read } from '@/store/database';
+import { voicesOf } from '@/store/discussions';
 import type { Person } from '@/store/people';
-import { type PostAway, voicesOf } from '@/store/posts';
+import type { PostAway } from '@/store/said-posts';
 
 /** Everybody as they are called to whoever takes it away: who stands behind letters is not told here either. */
 export async function called(db: Queryable, posts: readonly PostAway[]): Promise<readonly SaidPost[]> {

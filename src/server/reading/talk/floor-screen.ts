@@ -2,8 +2,8 @@ import type { AssignmentId, ClassId, Instant, PersonId } from '@/core/ids';
 import { plainText } from '@/core/text/document-json';
 import { findClass, peopleOf } from '@/store/classes';
 import { type Queryable, readTogether } from '@/store/database';
+import { type FloorTopic, floorTopics } from '@/store/floors';
 import type { Person } from '@/store/people';
-import { type FloorTopic, floorTopics } from '@/store/posts';
 
 export interface FloorScreenView {
   readonly class: { readonly id: ClassId; readonly name: string; readonly weave: string; readonly locale: string };

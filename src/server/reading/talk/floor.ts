@@ -4,17 +4,11 @@ import { mendUntil } from '@/core/talk/writing';
 import type { Doc } from '@/core/text/nodes';
 import { fileResponse } from '@/server/http/file-response';
 import { type Queryable, read, readTogether } from '@/store/database';
+import { likeQuestions, type StoredThread, threadsOf } from '@/store/floors';
 import { halfWritten } from '@/store/half-written';
 import type { Person } from '@/store/people';
-import {
-  addedPost,
-  findPostFile,
-  likeQuestions,
-  repliesOf,
-  type StoredPost,
-  type StoredThread,
-  threadsOf,
-} from '@/store/posts';
+import type { StoredPost } from '@/store/post-columns';
+import { addedPost, findPostFile, repliesOf } from '@/store/said-posts';
 import { findPost, findTalk, floorOf, pausedIn, readersOf, writingOn } from '@/store/talks';
 
 /** A post as somebody reads it. */

@@ -18,7 +18,7 @@ import {
   talksBetween,
 } from '@/store/messages';
 import type { Person } from '@/store/people';
-import { postsOf } from '@/store/posts';
+import { postsOf } from '@/store/said-posts';
 import { amTimed, isKeptFrom } from '@/store/talks';
 import { type PostView, postView } from './floor';
 

@@ -10,12 +10,12 @@ import { classesOf, type Lesson, lessonsOf } from '@/store/classes';
 import { type Answers, type Queryable, readTogether } from '@/store/database';
 import { draftsOfTeacher } from '@/store/drafts';
 import { coursesOf } from '@/store/events';
+import { waitingOnFloors } from '@/store/floors';
 import { measuresOf } from '@/store/measures';
 import { unreadMessages } from '@/store/messages';
 import { newsFor } from '@/store/news';
 import { noticesFor } from '@/store/notices';
 import type { Person } from '@/store/people';
-import { waitingOnFloors } from '@/store/posts';
 import { assignmentsFor } from '@/store/work';
 
 const SHOWN_NEWS = 6;
