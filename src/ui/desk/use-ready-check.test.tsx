@@ -69,7 +69,7 @@ const piece = (id: string, name: string, more: object = {}) => ({
 });
 const view = {
   asks: [],
-  steps: [{ given: { starter: { kind: 'text', content: text('Where is north?') } } }],
+  steps: [{ kind: 'write', given: { starter: { kind: 'text', content: text('Where is north?') } } }],
   class: { locale: 'en' },
   student: { name: 'Wren Ito', shortName: 'Wren I.' },
   pieces: [
