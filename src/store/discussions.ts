@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { AssignmentId, Instant, PersonId, PostId, StepId } from '@/core/ids';
 import { id, instant, textDocument } from './columns';
 import { made, row, rows, time } from './database';
-import { columns, post, READ_TO, SEEN, writer } from './post-columns';
+import { CALLED, columns, post, READ_TO, SEEN, writer } from './post-columns';
 import { isTimed } from './talks';
 
 /** A post of a discussion: in which thread it stands. */
@@ -59,7 +59,7 @@ const own = z.object({
   number: z.number(),
   at: instant,
   doc: textDocument,
-  to: z.object({ id: id<PostId>(), person: id<PersonId>(), doc: textDocument.nullable() }).nullable(),
+  to: z.object({ id: id<PostId>(), person: id<PersonId>(), who: z.string(), doc: textDocument.nullable() }).nullable(),
 });
 
 /** What somebody said in a discussion, in order, each with what it answers as that stands now. */
@@ -67,8 +67,10 @@ export const ownPosts = (talkId: string, personId: PersonId) =>
   rows(
     own,
     `SELECT p.id, p.number, p.at, p.body AS doc, CASE WHEN o.id IS NOT NULL THEN jsonb_build_object('id', o.id, 'person', o.author_id,
-       'doc', CASE WHEN o.withdrawn_at IS NULL THEN o.body END) END AS "to"
-     FROM post p LEFT JOIN post o ON o.id = p.to_id WHERE p.talk_id = $1 AND p.author_id = $2 AND p.withdrawn_at IS NULL ORDER BY p.number`,
+       'who', ${CALLED}, 'doc', CASE WHEN o.withdrawn_at IS NULL THEN o.body END) END AS "to"
+     FROM post p JOIN talk t ON t.id = p.talk_id LEFT JOIN post o ON o.id = p.to_id LEFT JOIN person w ON w.id = o.author_id
+     LEFT JOIN membership m ON m.class_id = t.class_id AND m.person_id = w.id
+     WHERE p.talk_id = $1 AND p.author_id = $2 AND p.withdrawn_at IS NULL ORDER BY p.number`,
     [talkId, personId],
   );
 

@@ -176,18 +176,6 @@ export const pausedIn = (classId: ClassId) =>
     [classId],
   );
 
-/** How somebody is called where a class talks: a teacher by the whole name, a student by the short one. */
-export const nameIn = (talkId: TalkId, personId: PersonId) =>
-  made(
-    row(
-      z.object({ name: z.string() }),
-      `SELECT CASE WHEN m.role = 'student' THEN p.short_name ELSE p.name END AS name FROM person p JOIN talk t ON t.id = $1
-       LEFT JOIN membership m ON m.class_id = t.class_id AND m.person_id = p.id WHERE p.id = $2`,
-      [talkId, personId],
-    ),
-    (found) => found?.name ?? null,
-  );
-
 /** Opens the discussion of a step, or of a group at it, once. */
 export async function openDiscussion(
   tx: Queryable,

@@ -1,13 +1,12 @@
 import type { Instant, PersonId, StepId } from '@/core/ids';
 import { use } from '@/server/limits';
-import { groupKey, talkIdOf } from '@/server/reading/talk/discussion';
+import { discussedAt, groupKey, talkIdOf } from '@/server/reading/talk/discussion';
 import { groupOf } from '@/store/arrangements';
 import { roleIn } from '@/store/classes';
 import { type Database, read } from '@/store/database';
 import type { Person } from '@/store/people';
 import { openDiscussion } from '@/store/talks';
 import { findAssignment } from '@/store/work';
-import { discussedAt } from './parts';
 import { type Said, type Saying, sayIn } from './posts';
 
 /** Says something in the discussion of a step: with the class, or with one's own group. A teacher says to which. */

@@ -55,7 +55,7 @@ async function withdrawPart(
   now: Instant,
 ): Promise<void> {
   const author = stepId === null ? null : await findPerson(tx, author_id);
-  if (author && stepId !== null) await keepPart(tx, author, { talkId, stepId, post: id, withdrawn: true }, now);
+  if (author && stepId !== null) await keepPart(tx, author, { talkId, stepId, post: id }, now);
 }
 
 async function keep(

@@ -1,34 +1,21 @@
 import { partUpdate } from '@/core/documents/part-document';
-import type { AssignmentId, DocumentId, Instant, PostId, StepId, TalkId } from '@/core/ids';
+import type { DocumentId, Instant, PostId, StepId, TalkId } from '@/core/ids';
 import { documentKind } from '@/core/kinds/document';
-import type { PartPost } from '@/core/kinds/document/part';
 import { firstOf } from '@/core/kinds/document/stored';
-import { documentFor, type SettingsOf } from '@/core/kinds/step';
-import type { Doc } from '@/core/text/nodes';
 import { standing } from '@/core/work/standing';
-import { calledIn } from '@/server/reading/talk/discussion';
+import { discussedAt, partOf } from '@/server/reading/talk/discussion';
 import { newId } from '@/server/secrets';
 import { roleIn } from '@/store/classes';
 import { type Queryable, read } from '@/store/database';
-import { ownPosts, saidOwn } from '@/store/discussions';
+import { saidOwn } from '@/store/discussions';
 import { makeCopy } from '@/store/documents';
 import { factsOf, holdWork, record } from '@/store/events';
 import type { Person } from '@/store/people';
 import { appendUpdates } from '@/store/updates';
-import { assignmentOfStep, findAssignment, stepsOf } from '@/store/work';
+import { findAssignment } from '@/store/work';
 
 /** Under this name open documents hear of what was said: no process has it, so each of them does. */
 const FROM = 'talk';
-
-/** The step of a discussion with its assignment; `null` where it is none. */
-export async function discussedAt(tx: Queryable, stepId: StepId) {
-  const assignmentId = await assignmentOfStep(tx, stepId);
-  if (assignmentId === null) return null;
-  const step = (await read(tx, stepsOf(assignmentId as AssignmentId))).find(({ id }) => id === stepId);
-  return step && documentFor(step.kind) === 'part'
-    ? { assignmentId: assignmentId as AssignmentId, step, settings: step.settings as SettingsOf<'discussion'> }
-    : null;
-}
 
 /** What keeps a student from saying something in a discussion besides what keeps them from any talk. */
 export async function workBars(
@@ -50,7 +37,7 @@ export async function workBars(
 export async function keepPart(
   tx: Queryable,
   author: Person,
-  said: { readonly talkId: TalkId; readonly stepId: StepId; readonly post: PostId; readonly withdrawn: boolean },
+  said: { readonly talkId: TalkId; readonly stepId: StepId; readonly post: PostId },
   now: Instant,
 ): Promise<void> {
   const at = await discussedAt(tx, said.stepId);
@@ -67,7 +54,9 @@ export async function keepPart(
     kind: 'part',
     firstUpdate: () => firstOf('part', documentKind('part').empty as { posts: [] }),
   });
-  const post = said.withdrawn ? null : await partPost(tx, author, said, at.settings);
+  const { posts } = await partOf(tx, said.talkId, author.id, at.settings.pseudonyms);
+  // What was withdrawn is not among them.
+  const post = posts.find(({ id }) => id === said.post) ?? null;
   await appendUpdates(tx, [{ documentId: copy.id, update: partUpdate(said.post, now, post), at: now }], FROM);
   if (!standing(await read(tx, factsOf(at.assignmentId, author.id)), assignment.rules, now).begun)
     await record(tx, {
@@ -78,21 +67,4 @@ export async function keepPart(
       studentId: author.id,
       actorId: author.id,
     });
-}
-
-const NOTHING: Doc = { type: 'doc', content: [] };
-
-/** A post as it stands in its author's part, with what it answers as that stands now. */
-async function partPost(
-  tx: Queryable,
-  author: Person,
-  { talkId, post: id }: { readonly talkId: TalkId; readonly post: PostId },
-  settings: SettingsOf<'discussion'>,
-): Promise<PartPost | null> {
-  const found = (await read(tx, ownPosts(talkId, author.id))).find((one) => one.id === id);
-  if (!found) return null;
-  const { to } = found;
-  if (to === null) return { ...found, to: null };
-  const who = await calledIn(tx, talkId, to.person, settings.pseudonyms);
-  return { ...found, to: { ...to, who, doc: to.doc ?? NOTHING } };
 }

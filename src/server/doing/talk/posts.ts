@@ -87,7 +87,7 @@ const keepIn = async (
   tx: Queryable,
   author: Person,
   { step_id }: Pick<Held, 'step_id'>,
-  said: { readonly talkId: TalkId; readonly post: PostId; readonly withdrawn: boolean },
+  said: { readonly talkId: TalkId; readonly post: PostId },
   now: Instant,
 ): Promise<void> => {
   if (step_id !== null) await keepPart(tx, author, { ...said, stepId: step_id }, now);
@@ -132,7 +132,7 @@ export async function sayIn(
   });
   if (number !== null) {
     await tellTalk(tx, saying.talkId, talkKind(held.kind).part ? null : id);
-    await keepIn(tx, author, held, { talkId: saying.talkId, post: id, withdrawn: false }, now);
+    await keepIn(tx, author, held, { talkId: saying.talkId, post: id }, now);
     if (held.step_id !== null) await tellReply(tx, author, { held, to: to?.author_id ?? null }, now);
     else if (talkKind(held.kind).threads) await tellNews(tx, author, { held, rootId }, now);
   }
@@ -203,7 +203,7 @@ export async function mend(
     if (refused) return refuse(refused);
     if (now > mendUntil(held.kind, post.at)) return refuse('too-late');
     await mendPost(tx, { id: post.id, ...body }, now);
-    await keepIn(tx, author, held, { talkId: place.talk_id, post: post.id, withdrawn: false }, now);
+    await keepIn(tx, author, held, { talkId: place.talk_id, post: post.id }, now);
     await tellTalk(tx, place.talk_id);
     return { ok: true };
   });
@@ -216,7 +216,7 @@ export async function withdraw(db: Database, author: Person, postId: PostId, now
     if (place?.author_id !== author.id) return refuse('not-found');
     const held = await holdTalk(tx, place.talk_id, author.id);
     await withdrawPost(tx, postId, author.id, '', now);
-    if (held) await keepIn(tx, author, held, { talkId: place.talk_id, post: postId, withdrawn: true }, now);
+    if (held) await keepIn(tx, author, held, { talkId: place.talk_id, post: postId }, now);
     await tellTalk(tx, place.talk_id);
     return { ok: true };
   });

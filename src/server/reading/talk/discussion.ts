@@ -9,7 +9,7 @@ import { type Queryable, read, readTogether } from '@/store/database';
 import { type DiscussedPost, discussedPosts, ownPosts, saidOwn, voicesOf } from '@/store/discussions';
 import type { Person } from '@/store/people';
 import { repliesOf } from '@/store/said-posts';
-import { findTalk, nameIn, readersOf, writingOn } from '@/store/talks';
+import { findTalk, readersOf, writingOn } from '@/store/talks';
 import { assignmentOfStep, findAssignment, findBrief, stepsOf } from '@/store/work';
 import { type PostView, postView } from './floor';
 
@@ -21,15 +21,19 @@ export const groupKey = (group: readonly { readonly id: PersonId }[]): PersonId 
 export const talkIdOf = (stepId: StepId, groupId: PersonId | null): TalkId =>
   `discussion.${stepId}${groupId === null ? '' : `.${groupId}`}` as TalkId;
 
-/** How somebody is called in a discussion: by name, or by letters. */
-export async function calledIn(db: Queryable, talkId: TalkId, personId: PersonId, byLetters: boolean): Promise<string> {
-  const letters = byLetters ? pseudonyms(await read(db, voicesOf(talkId))).get(personId) : undefined;
-  return letters ?? (await read(db, nameIn(talkId, personId))) ?? '';
+/** The step of a discussion with its assignment; `null` where it is none. */
+export async function discussedAt(db: Queryable, stepId: StepId) {
+  const assignmentId = (await assignmentOfStep(db, stepId)) as AssignmentId | null;
+  if (assignmentId === null) return null;
+  const step = (await read(db, stepsOf(assignmentId))).find(({ id }) => id === stepId);
+  return step && documentFor(step.kind) === 'part'
+    ? { assignmentId, step, settings: step.settings as SettingsOf<'discussion'> }
+    : null;
 }
 
 const NOTHING: Doc = { type: 'doc', content: [] };
 
-/** What somebody said in a discussion, as it goes along with their work. */
+/** What somebody said in a discussion, as it goes along with their work: whom it answers by name, or by letters. */
 export async function partOf(
   db: Queryable,
   talkId: TalkId,
@@ -37,11 +41,13 @@ export async function partOf(
   byLetters: boolean,
 ): Promise<PartContent> {
   const found = await read(db, ownPosts(talkId, personId));
-  const posts: PartPost[] = [];
-  for (const { to, ...post } of found) {
-    const who = to === null ? '' : await calledIn(db, talkId, to.person, byLetters);
-    posts.push({ ...post, to: to && { ...to, who, doc: to.doc ?? NOTHING } });
-  }
+  const letters = byLetters ? pseudonyms(await read(db, voicesOf(talkId))) : null;
+  const posts = found.map(
+    ({ to, ...post }): PartPost => ({
+      ...post,
+      to: to && { ...to, who: letters?.get(to.person) ?? to.who, doc: to.doc ?? NOTHING },
+    }),
+  );
   return { posts };
 }
 
@@ -82,12 +88,10 @@ export async function discussion(
   asked: { readonly stepId: StepId; readonly groupId: PersonId | null; readonly before: number | null },
   now: Instant,
 ): Promise<DiscussionAnswer> {
-  const assignmentId = (await assignmentOfStep(db, asked.stepId)) as AssignmentId | null;
-  const step = assignmentId && (await read(db, stepsOf(assignmentId))).find(({ id }) => id === asked.stepId);
-  const assignment = assignmentId && (await read(db, findAssignment(assignmentId)));
-  if (!assignmentId || !step || !assignment || documentFor(step.kind) !== 'part')
-    return { ok: false, code: 'not-found' };
-  const settings = step.settings as SettingsOf<'discussion'>;
+  const at = await discussedAt(db, asked.stepId);
+  const assignment = at && (await read(db, findAssignment(at.assignmentId)));
+  if (!at || !assignment) return { ok: false, code: 'not-found' };
+  const { assignmentId, settings } = at;
   const me = await read(db, writingOn(assignment.classId, reader.id));
   if (!me || me.role === null) return { ok: false, code: 'not-found' };
   if (me.role === 'student' && me.in_attempt) return { ok: false, code: 'in-attempt' };
@@ -133,11 +137,10 @@ export async function discussionReplies(
   reader: Person,
   asked: { readonly root: PostId; readonly stepId: StepId; readonly talkId: TalkId; readonly before: number | null },
 ) {
-  const assignmentId = (await assignmentOfStep(db, asked.stepId)) as AssignmentId | null;
-  const assignment = assignmentId && (await read(db, findAssignment(assignmentId)));
-  const step = assignmentId && (await read(db, stepsOf(assignmentId))).find(({ id }) => id === asked.stepId);
-  if (!assignment || !step) return { ok: false, code: 'not-found' } as const;
-  const settings = step.settings as SettingsOf<'discussion'>;
+  const at = await discussedAt(db, asked.stepId);
+  const assignment = at && (await read(db, findAssignment(at.assignmentId)));
+  if (!at || !assignment) return { ok: false, code: 'not-found' } as const;
+  const { settings } = at;
   const { me, said, voices, found } = await readTogether(db, {
     me: writingOn(assignment.classId, reader.id),
     said: saidOwn(asked.talkId, reader.id),
