@@ -5,7 +5,8 @@ import { useTranslations } from 'next-intl';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import type { AsideMessage } from '@/server/reading/talk/asides';
 import { newAct } from '@/ui/common/act';
-import { post, sendBytes } from '@/ui/common/client-request';
+import { type Attached, AttachedFiles, MOST_ATTACHED, sendUp } from '@/ui/common/attached-files';
+import { post } from '@/ui/common/client-request';
 import { FileInput } from '@/ui/common/file-input';
 import { useFileSize } from '@/ui/common/file-size';
 import { useKeptDraft } from '@/ui/common/kept-draft';
@@ -15,18 +16,6 @@ import type { Times } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
 import { BetweenTwo } from '@/ui/talk/readers';
 import classes from './aside.module.css';
-
-interface Attached {
-  readonly sha256: string;
-  readonly name: string;
-}
-
-async function sendUp(file: File): Promise<{ ok: true; file: Attached } | { ok: false; code: string }> {
-  const answer = await sendBytes<Attached>(`/api/asides/files?name=${encodeURIComponent(file.name)}`, file);
-  return answer.ok
-    ? { ok: true, file: { sha256: answer.sha256, name: answer.name } }
-    : { ok: false, code: answer.code };
-}
 
 interface MessageProps {
   readonly message: AsideMessage;
@@ -161,7 +150,7 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
     setProblem(null);
     for (const file of chosen) {
       const sent = await sendUp(file);
-      if (sent.ok) setFiles((before) => [...before, sent.file].slice(0, 5));
+      if (sent.ok) setFiles((before) => [...before, sent.file].slice(0, MOST_ATTACHED));
       else setProblem(keyOr(t.has, `file-${sent.code}`, 'file-broke'));
     }
     setBusy(false);
@@ -187,23 +176,7 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
           minRows={3}
           maxLength={4000}
         />
-        {files.length > 0 ? (
-          <ul className={classes.files}>
-            {files.map((file) => (
-              <li key={file.sha256}>
-                <bdi>{file.name}</bdi>{' '}
-                <button
-                  type="button"
-                  className="quiet"
-                  aria-label={t('take-off', { name: file.name })}
-                  onClick={() => setFiles(files.filter(({ sha256 }) => sha256 !== file.sha256))}
-                >
-                  {t('take-off-short')}
-                </button>
-              </li>
-            ))}
-          </ul>
-        ) : null}
+        <AttachedFiles files={files} change={setFiles} className={classes.files} />
         <p role="alert" className={classes.problem}>
           {problem ? t(keyOr(t.has, problem, 'broke')) : null}
         </p>
@@ -211,7 +184,12 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
           <PrimaryButton type="submit" loading={busy} disabled={empty}>
             {t('send')}
           </PrimaryButton>
-          <button type="button" className="quiet" onClick={() => chooser.current?.click()} disabled={files.length >= 5}>
+          <button
+            type="button"
+            className="quiet"
+            onClick={() => chooser.current?.click()}
+            disabled={files.length >= MOST_ATTACHED}
+          >
             {t('attach')}
           </button>
           <FileInput ref={chooser} multiple aria-label={t('attach')} take={(chosen) => void attach(chosen)} />

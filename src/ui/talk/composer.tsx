@@ -7,6 +7,7 @@ import type { PostId, TalkId } from '@/core/ids';
 import { plainText } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
 import { newAct } from '@/ui/common/act';
+import type { Attached } from '@/ui/common/attached-files';
 import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
@@ -33,12 +34,6 @@ export interface Target {
 
 /** What is added to a talk: what begins a thread, or answers a post. */
 export const inTalk = (talk: TalkId, to: PostId | null): Target => ({ path: `/api/talks/${talk}/posts`, more: { to } });
-
-/** A file that was sent up, and goes with what is sent. */
-export interface Attached {
-  readonly sha256: string;
-  readonly name: string;
-}
 
 interface Props {
   readonly target: Target;

@@ -3,10 +3,10 @@
 import { useTranslations } from 'next-intl';
 import { useRef, useState } from 'react';
 import type { TalkId } from '@/core/ids';
-import { sendBytes } from '@/ui/common/client-request';
+import { type Attached, AttachedFiles, MOST_ATTACHED, sendUp } from '@/ui/common/attached-files';
 import { FileInput } from '@/ui/common/file-input';
 import { keyOr } from '@/ui/common/key-or';
-import { type Attached, Composer, type Target } from './composer';
+import { Composer, type Target } from './composer';
 import classes from './messages.module.css';
 
 interface Props {
@@ -20,8 +20,6 @@ interface Props {
   readonly sent: (talk: TalkId | null) => void;
 }
 
-const MOST_FILES = 5;
-
 /** Where a message is written: words, files, who will read it and when an answer can be expected. */
 export function MessageComposer({ target, place, label, readers, button, begins = false, below, sent }: Props) {
   const t = useTranslations('messages');
@@ -32,10 +30,9 @@ export function MessageComposer({ target, place, label, readers, button, begins 
   const attach = async (chosen: readonly File[]) => {
     setProblem(null);
     for (const file of chosen) {
-      const answer = await sendBytes<Attached>(`/api/asides/files?name=${encodeURIComponent(file.name)}`, file);
-      if (answer.ok)
-        setFiles((before) => [...before, { sha256: answer.sha256, name: answer.name }].slice(0, MOST_FILES));
-      else setProblem(keyOr(aside.has, `file-${answer.code}`, 'file-broke'));
+      const sentUp = await sendUp(file);
+      if (sentUp.ok) setFiles((before) => [...before, sentUp.file].slice(0, MOST_ATTACHED));
+      else setProblem(keyOr(aside.has, `file-${sentUp.code}`, 'file-broke'));
     }
   };
   return (
@@ -53,29 +50,13 @@ export function MessageComposer({ target, place, label, readers, button, begins 
         sent((answer.talk as TalkId | undefined) ?? null);
       }}
     >
-      {files.length > 0 ? (
-        <ul className={classes.files}>
-          {files.map((file) => (
-            <li key={file.sha256}>
-              <bdi>{file.name}</bdi>{' '}
-              <button
-                type="button"
-                className="quiet"
-                aria-label={aside('take-off', { name: file.name })}
-                onClick={() => setFiles(files.filter(({ sha256 }) => sha256 !== file.sha256))}
-              >
-                {aside('take-off-short')}
-              </button>
-            </li>
-          ))}
-        </ul>
-      ) : null}
+      <AttachedFiles files={files} change={setFiles} className={classes.files} />
       <p>
         <button
           type="button"
           className="quiet"
           onClick={() => chooser.current?.click()}
-          disabled={files.length >= MOST_FILES}
+          disabled={files.length >= MOST_ATTACHED}
         >
           {aside('attach')}
         </button>

@@ -19,6 +19,7 @@ import { OwnHours } from './own-hours';
 import { BetweenTwo } from './readers';
 import { SentMessages } from './sent-messages';
 import { messagePlace } from './take-to-teacher';
+import { TitleField } from './title-field';
 import { useHourWords } from './use-hour-words';
 import { WriteToMany } from './write-to-many';
 
@@ -162,15 +163,7 @@ function Opened({ one, open, zone, now }: { one: PartnerView; open: OpenPartner;
               readers={
                 <>
                   {readers}
-                  <input
-                    className={`field ${classes.about}`}
-                    aria-label={t('title')}
-                    placeholder={t('title')}
-                    value={title}
-                    maxLength={120}
-                    dir="auto"
-                    onChange={({ currentTarget: { value } }) => setTitle(value)}
-                  />
+                  <TitleField title={title} change={setTitle} />
                 </>
               }
               button={t('send-to', { name: one.name })}

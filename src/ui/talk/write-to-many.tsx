@@ -6,6 +6,7 @@ import { useRefresh } from '@/ui/common/use-refresh';
 import { MessageComposer } from './message-composer';
 import classes from './messages.module.css';
 import { ReaderMarks } from './readers';
+import { TitleField } from './title-field';
 import { ask } from './use-floor';
 
 interface Student {
@@ -88,15 +89,7 @@ export function WriteToMany({
               <>
                 <p className={classes.readers}>{t('many-readers', { n })}</p>
                 <ReaderMarks students={n} teachers={0} />
-                <input
-                  className={`field ${classes.about}`}
-                  aria-label={t('title')}
-                  placeholder={t('title')}
-                  value={title}
-                  maxLength={120}
-                  dir="auto"
-                  onChange={({ currentTarget: { value } }) => setTitle(value)}
-                />
+                <TitleField title={title} change={setTitle} />
               </>
             }
             button={t('send-many', { n })}
