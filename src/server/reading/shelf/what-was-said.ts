@@ -1,9 +1,8 @@
 import { type TalkAway, talkPage } from '@/core/formats/talk-page';
 import { groupedBy } from '@/core/grouped';
-import { pseudonyms } from '@/core/talk/pseudonyms';
 import { awayWords } from '@/i18n/catalogues';
-import { type Queryable, read } from '@/store/database';
-import { voicesOf } from '@/store/discussions';
+import { lettersIn } from '@/server/reading/talk/discussion';
+import type { Queryable } from '@/store/database';
 import type { Person } from '@/store/people';
 import type { PostAway } from '@/store/said-posts';
 
@@ -11,7 +10,7 @@ import type { PostAway } from '@/store/said-posts';
 export async function called(db: Queryable, posts: readonly PostAway[]): Promise<readonly SaidPost[]> {
   const talks = new Set(posts.filter(({ hidden }) => hidden !== null).map(({ talk_id }) => talk_id));
   const letters = new Map<string, ReadonlyMap<string, string>>();
-  for (const talk of talks) letters.set(talk, pseudonyms(await read(db, voicesOf(talk))));
+  for (const talk of talks) letters.set(talk, await lettersIn(db, talk, true));
   return posts.map(({ hidden, ...post }) => ({
     ...post,
     author: hidden === null ? post.author : (letters.get(post.talk_id)?.get(hidden) ?? ''),

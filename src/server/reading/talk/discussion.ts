@@ -31,6 +31,13 @@ export async function discussedAt(db: Queryable, stepId: StepId) {
     : null;
 }
 
+/** By which letters the students of a discussion are called, where it is one by letters; otherwise nobody is. */
+export const lettersIn = async (
+  db: Queryable,
+  talkId: TalkId,
+  byLetters: boolean,
+): Promise<ReadonlyMap<string, string>> => (byLetters ? pseudonyms(await read(db, voicesOf(talkId))) : new Map());
+
 const NOTHING: Doc = { type: 'doc', content: [] };
 
 /** What somebody said in a discussion, as it goes along with their work: whom it answers by name, or by letters. */
@@ -41,11 +48,11 @@ export async function partOf(
   byLetters: boolean,
 ): Promise<PartContent> {
   const found = await read(db, ownPosts(talkId, personId));
-  const letters = byLetters ? pseudonyms(await read(db, voicesOf(talkId))) : null;
+  const letters = await lettersIn(db, talkId, byLetters);
   const posts = found.map(
     ({ to, ...post }): PartPost => ({
       ...post,
-      to: to && { ...to, who: letters?.get(to.person) ?? to.who, doc: to.doc ?? NOTHING },
+      to: to && { ...to, who: letters.get(to.person) ?? to.who, doc: to.doc ?? NOTHING },
     }),
   );
   return { posts };
@@ -104,11 +111,10 @@ export async function discussion(
     talk: findTalk(talkId),
     found: discussedPosts(talkId, reader.id, asked.before, { ...WINDOW, roots: WINDOW.roots + 1 }),
     said: saidOwn(talkId, reader.id),
-    voices: voicesOf(talkId),
     readers: readersOf(assignment.classId, assignmentId),
   });
   const ownFirst = !teacher && settings.ownFirst && !got.said;
-  const letters = settings.pseudonyms ? pseudonyms(got.voices) : new Map<string, string>();
+  const letters = await lettersIn(db, talkId, settings.pseudonyms);
   // Nobody reads what others said before they have said something themselves; what teachers say is for everybody.
   const all = ownFirst
     ? got.found.filter(({ author_id, role }) => author_id === reader.id || role === 'teacher')
@@ -141,15 +147,14 @@ export async function discussionReplies(
   const assignment = at && (await read(db, findAssignment(at.assignmentId)));
   if (!at || !assignment) return { ok: false, code: 'not-found' } as const;
   const { settings } = at;
-  const { me, said, voices, found } = await readTogether(db, {
+  const { me, said, found } = await readTogether(db, {
     me: writingOn(assignment.classId, reader.id),
     said: saidOwn(asked.talkId, reader.id),
-    voices: voicesOf(asked.talkId),
     found: repliesOf(asked.root, reader.id, asked.before, WINDOW.replies + 1),
   });
   const teacher = me?.role === 'teacher';
   if (!teacher && (me?.in_attempt || (settings.ownFirst && !said))) return { ok: false, code: 'in-attempt' } as const;
-  const letters = settings.pseudonyms ? pseudonyms(voices) : new Map<string, string>();
+  const letters = await lettersIn(db, asked.talkId, settings.pseudonyms);
   const shown = found.slice(-WINDOW.replies);
   return {
     ok: true as const,
