@@ -64,6 +64,17 @@ const assignment = z.object({
     .optional(),
   /** What is discussed: the name of the step, and how. */
   discuss: z.object({ title: z.string(), minutes: z.number(), settings: z.record(z.string(), z.unknown()) }).optional(),
+  /** What is written on: a file, the name of the step, and what is asked at its boxes, by their place in reading order. */
+  sheets: z
+    .object({
+      material: z.string(),
+      title: z.string(),
+      minutes: z.number(),
+      asks: z.array(z.looseObject({ kind: z.string(), box: z.number().nullable() })).optional(),
+      /** What the shown student wrote in the boxes, by their place. */
+      filled: z.array(z.string()).optional(),
+    })
+    .optional(),
   /** What has to be done away from the screen, as steps before what is asked. */
   before: z.array(z.string()).optional(),
   write: z.string().optional(),

@@ -124,7 +124,9 @@ export function postings(db: Database, teacherOf: (classId: string) => Person, n
   const acts: Act[] = [];
   for (const material of MATERIALS.filter(({ on }) => !on)) {
     // Where a step opens it, it was there by the time that the assignment was posted.
-    const opened = ASSIGNMENTS.filter(({ also = [] }) => also.some((one) => one.material === material.id));
+    const opened = ASSIGNMENTS.filter(
+      ({ also = [], sheets }) => sheets?.material === material.id || also.some((one) => one.material === material.id),
+    );
     const at = Math.min(
       wallTime(now, SCHOOL.zone, material.days, 9, 0),
       ...opened.map((assignment) => postedAtOf(assignment, now)),

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { readTest } from '@/core/formats/qti/read-test';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
 import type { StepName } from '@/core/kinds/step';
+import type { GivenSheets } from '@/core/pages/given';
 import { rulesFor } from '@/core/questions/rules';
 import { readTyped } from '@/core/questions/typed';
 import { type MaterialDraft, TEXT_ALONE } from '@/core/setting/class-things';
@@ -11,12 +12,13 @@ import type { DocNode } from '@/core/text/nodes';
 import type { LateRule } from '@/core/work/rules';
 import { postMaterial } from '@/server/doing/setting/class-things';
 import { postAssignment } from '@/server/doing/setting/posting';
+import { sheetsOf } from '@/server/doing/setting/sheets';
 import { newId } from '@/server/secrets';
 import type { Database } from '@/store/database';
 import type { Person } from '@/store/people';
 import { addPicture } from '@/store/setting';
 import type { DemoAssignment } from '../assignments';
-import { asksOf, drawingOf, LEVELS, paragraph, readingOf, starterOf, writeTitle } from './briefs';
+import { asksAtBoxes, asksOf, drawingOf, LEVELS, paragraph, readingOf, starterOf, writeTitle } from './briefs';
 import { moment, postedAtOf } from './moments';
 import { done } from './outcomes';
 
@@ -41,8 +43,21 @@ function readingsOf(assignment: DemoAssignment): { readonly id: string; readonly
 
 const unitOf = ({ classId, unit }: DemoAssignment): string => `${classId}-${unit}`;
 
-function stepsOf(assignment: DemoAssignment): DraftStep[] {
-  const { id, agree, read, also = [], questions, takes, minutes, todo = [], before = [], asked, discuss } = assignment;
+function stepsOf(assignment: DemoAssignment, writtenOn: GivenSheets | null): DraftStep[] {
+  const {
+    id,
+    agree,
+    read,
+    also = [],
+    questions,
+    takes,
+    minutes,
+    todo = [],
+    before = [],
+    asked,
+    discuss,
+    sheets,
+  } = assignment;
   const step = (kind: StepName, title: string, takesMinutes: number, more: Partial<DraftStep> = {}) => ({
     kind,
     title,
@@ -64,6 +79,7 @@ function stepsOf(assignment: DemoAssignment): DraftStep[] {
           }),
         ]
       : []),
+    ...(sheets && writtenOn ? [step('pages', sheets.title, sheets.minutes, { sheets: writtenOn })] : []),
     ...todo.map((title) => step('do', title, minutes)),
     ...before.map((title) => step('do', title, 2)),
     ...(discuss ? [step('discussion', discuss.title, discuss.minutes, { settings: discuss.settings })] : []),
@@ -106,7 +122,11 @@ const lateOf = ({ late }: DemoAssignment): LateRule =>
   late === 'closed' ? { kind: 'closed' } : late ? { kind: 'loss', ...late } : { kind: 'no-loss' };
 
 /** An assignment of the demo as its teacher would have written it. */
-export function draftOf(assignment: DemoAssignment, now: Instant): AssignmentDraft {
+export function draftOf(
+  assignment: DemoAssignment,
+  now: Instant,
+  writtenOn: GivenSheets | null = null,
+): AssignmentDraft {
   const { title, says, minutes, points, opens, due, closes, keep, goes, inOrder, after, group } = assignment;
   return {
     ...EMPTY_DRAFT,
@@ -124,8 +144,8 @@ export function draftOf(assignment: DemoAssignment, now: Instant): AssignmentDra
     inOrder: inOrder ?? false,
     after: (after ?? []) as AssignmentId[],
     groups: (group ?? []) as PersonId[][],
-    steps: stepsOf(assignment),
-    asks: asksOf(assignment),
+    steps: stepsOf(assignment, writtenOn),
+    asks: [...asksOf(assignment), ...asksAtBoxes(assignment, writtenOn)],
     rubric: rubricOf(assignment),
   };
 }
@@ -142,7 +162,11 @@ export async function setAssignment(
   const postedAt = postedAtOf(assignment, now);
   for (const reading of readingsOf(assignment))
     done(await postMaterial(db, teacher, { classId, ...reading }, postedAt));
-  done(await postAssignment(db, teacher, { id, classId, draft: draftOf(assignment, now), postedAt }, now));
+  const writtenOn = assignment.sheets
+    ? done(await sheetsOf(db, teacher, { class: classId, material: assignment.sheets.material }, postedAt)).sheets
+    : null;
+  const draft = draftOf(assignment, now, writtenOn);
+  done(await postAssignment(db, teacher, { id, classId, draft, postedAt }, now));
   for (const asked of assignment.asked?.pictures ?? [])
     await addPicture(db, {
       id: asked,

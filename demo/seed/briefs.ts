@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Ask } from '@/core/kinds/ask';
+import type { GivenSheets } from '@/core/pages/given';
 import type { Doc, DocNode } from '@/core/text/nodes';
 import type { DemoAssignment } from '../assignments';
 
@@ -26,6 +27,13 @@ export function asksOf(assignment: DemoAssignment): Ask[] {
   );
   return [...own, ...more];
 }
+
+/** What is asked at the boxes of sheets, which have their names since they were looked at. */
+export const asksAtBoxes = ({ id, sheets }: DemoAssignment, writtenOn: GivenSheets | null): Ask[] =>
+  (sheets?.asks ?? []).map(({ box, ...ask }, i) => {
+    const place = box === null ? null : (writtenOn?.boxes[box]?.id ?? null);
+    return { bars: false, ...ask, id: `${id}-box-${i + 1}`, place } as unknown as Ask;
+  });
 
 export function starterOf(assignment: DemoAssignment): Doc {
   if (assignment.plain) {

@@ -6,6 +6,7 @@ import guide from './guide.json' with { type: 'json' };
 import marking from './marking.json' with { type: 'json' };
 import materials from './materials.json' with { type: 'json' };
 import office from './office.json' with { type: 'json' };
+import pages from './pages.json' with { type: 'json' };
 import questions from './questions.json' with { type: 'json' };
 import receipts from './receipts.json' with { type: 'json' };
 import set from './set.json' with { type: 'json' };
@@ -25,6 +26,7 @@ export default {
   ...marking,
   ...materials,
   ...office,
+  ...pages,
   ...questions,
   ...receipts,
   ...set,

@@ -152,6 +152,7 @@ export const PERMISSIONS = {
   'POST /api/classes/[class]/materials': 'class-teacher',
   'POST /api/classes/[class]/materials/[material]': 'class-teacher',
   'POST /api/classes/[class]/materials/[material]/take': 'class-teacher',
+  'POST /api/classes/[class]/materials/[material]/sheets': 'class-teacher',
   'GET /api/materials/[material]/view': 'material-reader',
   'POST /api/people/[person]/reset-code': 'teacher-of-person',
   'POST /api/people/[person]/slip': 'teacher-of-person',

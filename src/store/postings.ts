@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import { showsMaterial } from '@/core/kinds/step';
-import { type AssignmentDraft, readVersion } from '@/core/setting/draft';
+import { starterIn } from '@/core/setting/answered-places';
+import { type AssignmentDraft, type DraftStep, readVersion } from '@/core/setting/draft';
 import { criterion, id, instant, maybeInstant, textDocument } from './columns';
 import { first, json, made, type Queryable, row, rows, time } from './database';
 import { arrange, nameStudents } from './given';
@@ -123,7 +124,7 @@ async function keepTexts(
   tx: Queryable,
   { classId, draft }: PostedAssignment,
   at: Instant,
-): Promise<AssignmentDraft['steps']> {
+): Promise<readonly (Omit<DraftStep, 'starter'> & { readonly starter: unknown })[]> {
   const written = draft.steps.filter(({ kind, material, starter }) => showsMaterial(kind) && !material && starter);
   if (written.length > 0)
     await tx.query(
@@ -141,7 +142,9 @@ async function keepTexts(
       ],
     );
   const ids = new Set(written.map(({ id: step }) => step));
-  return draft.steps.map((step) => (ids.has(step.id) ? { ...step, material: textAt(step.id), starter: null } : step));
+  return draft.steps.map((step) =>
+    ids.has(step.id) ? { ...step, material: textAt(step.id), starter: null } : { ...step, starter: starterIn(step) },
+  );
 }
 
 async function addParts(tx: Queryable, posted: PostedAssignment, at: Instant): Promise<void> {
@@ -268,12 +271,12 @@ export const copiesOfSteps = (stepIds: readonly StepId[]) =>
     [stepIds],
   );
 
-/** The starter of the step that a copy is of, as it is set now; `null` for what is no copy, and where it has none any more. */
+/** The text that the step of a copy begins with, as it is set now; `null` for what is no copy, and where it has none (any more). */
 export const starterOfCopy = (documentId: DocumentId) =>
   made(
     row(
       z.object({ starter: textDocument.nullable(), version: z.number() }),
-      `SELECT s.starter, a.version FROM document d JOIN step s ON s.id = d.step_id JOIN assignment a ON a.id = d.assignment_id
+      `SELECT CASE WHEN d.kind = 'text' THEN s.starter END AS starter, a.version FROM document d JOIN step s ON s.id = d.step_id JOIN assignment a ON a.id = d.assignment_id
        WHERE d.id = $1 AND d.role = 'copy'`,
       [documentId],
     ),

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import type { ExportFormat } from '@/core/formats/export-formats';
+import { fileType } from '@/core/formats/file-type';
 import { type Sheet, sheetPdf } from '@/core/formats/pdf-sheet';
 import type { Picture, Pictures } from '@/core/formats/pictures-out';
 import { documentKind, type Written } from '@/core/kinds/document';
@@ -20,6 +21,11 @@ async function readPictures(placed: readonly PlacedPicture[]): Promise<Pictures>
   for (const { address, path } of placed) {
     try {
       const bytes = new Uint8Array(await readFile(path));
+      // What lies beneath sheets may be a PDF: it goes on as it is.
+      if (fileType(bytes).type === 'application/pdf') {
+        pictures.set(address, { bytes, type: 'application/pdf', width: 0, height: 0 });
+        continue;
+      }
       if (!(await fitsPixels(bytes))) continue;
       // Office programs do not read WebP; a PNG of it they do.
       const found = sharp(bytes);

@@ -38,6 +38,7 @@ export const JOBS = {
   thumb: slow(async () => (await import('./pictures')).thumb),
   lookAtPdf: slow(async () => (await import('./looking')).lookAtPdf),
   lookAtPicture: slow(async () => (await import('./looking')).lookAtPicture),
+  sheets: { ...slow(async () => (await import('./sheets')).sheets), cpu: 20_000 },
   sheet: slow(async () => (await import('./showing')).sheet),
   captions: slow(async () => (await import('./captions')).captions),
   textFile: slow(async () => (await import('./showing')).textFile),

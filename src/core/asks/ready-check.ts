@@ -1,5 +1,6 @@
 import { type Ask, type AskName, doesBar, isAdvice, measure, rangeOf } from '../kinds/ask';
 import type { Measured } from '../kinds/ask/kind';
+import { isSheetPlace } from '../kinds/document/pages';
 import { type AnswerPlace, answerPlaces, hasPicture, placeNode, plainText, questions } from '../text/document-json';
 import type { Doc } from '../text/nodes';
 import type { CheckedFile, Problem } from './checked';
@@ -178,7 +179,10 @@ export function readyCheck(given: Checked, measures: Measures = new Measures(giv
     substance,
     untouched,
     ready: !untouched && findings.every((finding) => finding.result === 'met' || !finding.bars),
-    answers: check.places.map(({ id, number, filled }) => ({ id, number, answered: filled })),
+    // What was put on a sheet beside its boxes answers nothing that was asked.
+    answers: check.places
+      .filter(({ id }) => !isSheetPlace(id))
+      .map(({ id, number, filled }) => ({ id, number, answered: filled })),
     words: measures.words(check.whole),
   };
 }

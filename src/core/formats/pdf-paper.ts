@@ -46,12 +46,12 @@ export const plain: Style = {
   drawn: null,
 };
 
-function colour(hex: string) {
+export function colour(hex: string) {
   const part = (at: number) => Number.parseInt(hex.slice(at, at + 2), 16) / 255;
   return rgb(part(0), part(2), part(4));
 }
 
-async function facesOf(pdf: PDFDocument, files: readonly FontFile[]): Promise<readonly Face[]> {
+export async function facesOf(pdf: PDFDocument, files: readonly FontFile[]): Promise<readonly Face[]> {
   pdf.registerFontkit(fontkit as unknown as Parameters<PDFDocument['registerFontkit']>[0]);
   const faces: Face[] = [];
   for (const { bytes, bold, italic } of files) {
@@ -70,8 +70,9 @@ export class Paper {
   constructor(
     private readonly pdf: PDFDocument,
     private readonly faces: readonly Face[],
+    page: PDFPage = pdf.addPage([...PAGE]),
   ) {
-    this.#page = pdf.addPage([...PAGE]);
+    this.#page = page;
   }
 
   get width(): number {

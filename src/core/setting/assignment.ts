@@ -1,12 +1,12 @@
 import type { AssignmentId, PersonId } from '../ids';
 import { type Ask, rangeOf } from '../kinds/ask';
-import { documentKind } from '../kinds/document';
 import { asksQuestions, documentFor, settled, showsMaterial } from '../kinds/step';
 import type { Criterion } from '../marks/rubric';
 import { mostPoints, questionSetUnmet, type SetUnmet } from '../questions/question-set';
 import { questionRules, rulesUnmet } from '../questions/rules';
-import { answerPlaces, plainText } from '../text/document-json';
+import { plainText } from '../text/document-json';
 import { followsDue, lossIn } from '../work/rules';
+import { placesOf } from './answered-places';
 import { type AssignmentDraft, type DraftStep, isTooMuch } from './draft';
 import { times, titled, type Unmet, whole } from './unmet';
 
@@ -32,6 +32,7 @@ export type AssignmentUnmet = Unmet<
   | 'no-number'
   | 'no-steps'
   | 'no-material'
+  | 'no-sheets'
   | 'unknown-material'
   | 'settings'
   | 'same-id'
@@ -61,6 +62,7 @@ function stepUnmet(step: DraftStep, known: KnownInClass): Kept[] {
       if (step.starter === null || plainText(step.starter) === '') found.push('no-material');
     } else if (!known.materials.has(step.material)) found.push('unknown-material');
   }
+  if (documentFor(step.kind) === 'pages' && (step.sheets?.sheets.length ?? 0) === 0) found.push('no-sheets');
   if (settled(step.kind, step.settings) === null) found.push('settings');
   return found;
 }
@@ -82,14 +84,7 @@ export const askedPoints = (steps: readonly DraftStep[]): number =>
 
 /** The places in which something is answered, in the starters of all steps: only there something can be asked for. */
 function placesIn(steps: readonly DraftStep[]): ReadonlySet<string> {
-  return new Set(
-    steps.flatMap(({ kind, starter }) => {
-      const written = documentFor(kind);
-      if (written === null || starter === null) return [];
-      const of = documentKind(written);
-      return answerPlaces(of.measured(of.prepared(starter).content)).map(({ id }) => id);
-    }),
-  );
+  return new Set(steps.flatMap((step) => placesOf(step).map(({ id }) => id)));
 }
 
 function askUnmet(ask: Ask, places: ReadonlySet<string>): Kept[] {

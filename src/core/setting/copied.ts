@@ -31,6 +31,9 @@ export function copied(draft: AssignmentDraft, { lay, own = {}, materials, newId
       id: newId() as StepId,
       material: step.material === null ? null : (materials.get(step.material) ?? null),
       starter: step.starter && withPlaceIds(step.starter, placeOf),
+      ...(step.sheets
+        ? { sheets: { ...step.sheets, boxes: step.sheets.boxes.map((box) => ({ ...box, id: placeOf(box.id) })) } }
+        : {}),
     }),
   );
   return {

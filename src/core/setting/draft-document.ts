@@ -17,6 +17,7 @@ import {
   text,
 } from './draft';
 import { putQuestions, QUESTIONS, questionsOf } from './draft-questions';
+import { putSheets, SHEETS, sheetsOf } from './draft-sheets';
 
 /**
  * How a draft lies in its `Y.Doc`, so that two who write on it at once both keep their words:
@@ -53,8 +54,9 @@ export function firstOfDraft(given: AssignmentDraft): Uint8Array {
       listOf(ydoc, list).set(id, map);
       map.set('at', keys[i]);
       for (const [name, value] of Object.entries(thing))
-        if (name !== STARTER && name !== QUESTIONS) map.set(name, value);
+        if (name !== STARTER && name !== QUESTIONS && name !== SHEETS) map.set(name, value);
       if ('questions' in thing && thing.questions) putQuestions(map, thing.questions);
+      if ('sheets' in thing && thing.sheets) putSheets(map, thing.sheets);
       if ('starter' in thing && thing.starter !== null) {
         const tree = new Y.XmlFragment();
         map.set(STARTER, tree);
@@ -109,7 +111,8 @@ function thingsOf(ydoc: Y.Doc, list: ListName): Readonly<Record<string, unknown>
       const plain = kept(map.toJSON()) as Record<string, unknown>;
       const starter = tree instanceof Y.XmlFragment ? fragmentJson(tree) : null;
       const asked = map.has(QUESTIONS) ? { questions: kept(questionsOf(map.get(QUESTIONS))) } : {};
-      return [{ ...plain, ...asked, id, at: String(plain.at ?? ''), starter }];
+      const sheets = map.has(SHEETS) ? { sheets: kept(sheetsOf(map.get(SHEETS))) } : {};
+      return [{ ...plain, ...asked, ...sheets, id, at: String(plain.at ?? ''), starter }];
     })
     .sort(byOrder);
 }

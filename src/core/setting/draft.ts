@@ -4,11 +4,12 @@ import type { AssignmentId, Instant, PersonId, StepId } from '../ids';
 import { type Ask, storedAsk } from '../kinds/ask';
 import { isStepName, type StepName, settled } from '../kinds/step';
 import type { Criterion } from '../marks/rubric';
+import { type GivenSheets, givenSheets } from '../pages/given';
 import { partsIn, type QuestionSet, questionSet } from '../questions/question-set';
 import type { Doc } from '../text/nodes';
 import type { LateRule } from '../work/rules';
 
-/** One thing to do, as a teacher writes it. What it is opened with lies beside it: a material, a starter, or questions. */
+/** One thing to do, as a teacher writes it. What it is opened with lies beside it: a material, a starter, sheets, or questions. */
 export interface DraftStep {
   readonly id: StepId;
   readonly kind: StepName;
@@ -21,6 +22,8 @@ export interface DraftStep {
   readonly starter: Doc | null;
   /** What is asked in it, with what is right. */
   readonly questions?: QuestionSet;
+  /** What is written on in it. */
+  readonly sheets?: GivenSheets;
 }
 
 /** What holds for one student alone, from the first time that it is posted: more time, or that they need not do it. */
@@ -143,12 +146,14 @@ export const stepPart = z.pipe(
     material: maybe(z.string()),
     starter: maybe(text),
     questions: maybe(questionSet),
+    sheets: maybe(givenSheets),
   }),
   z.transform(
-    ({ questions, ...step }): DraftStep => ({
+    ({ questions, sheets, ...step }): DraftStep => ({
       ...step,
       settings: { ...settled(step.kind, step.settings) },
       ...(questions === null ? {} : { questions }),
+      ...(sheets === null ? {} : { sheets }),
     }),
   ),
 );

@@ -1,6 +1,6 @@
-import { documentFor, type StepName } from '../kinds/step';
+import type { StepName } from '../kinds/step';
 import { askedCount, questionsIn } from '../questions/question-set';
-import { answerPlaces } from '../text/document-json';
+import { placesOf } from './answered-places';
 import type { AssignmentDraft, DraftStep } from './draft';
 
 /** Some steps of one kind, as a student meets them. */
@@ -26,9 +26,10 @@ export const stepWith = ({ steps }: Pick<AssignmentDraft, 'steps'>, id: string |
 /** What a student meets in some work, steps of a kind together, in the order in which each comes first. */
 export function metSteps({ steps }: Pick<AssignmentDraft, 'steps'>): readonly MetSteps[] {
   const met = new Map<StepName, MetSteps>();
-  for (const { kind, starter, questions } of steps) {
+  for (const step of steps) {
+    const { kind, questions } = step;
     const before = met.get(kind);
-    const places = documentFor(kind) !== null && starter ? answerPlaces(starter).length : 0;
+    const places = placesOf(step).length;
     met.set(kind, {
       kind,
       n: (before?.n ?? 0) + 1,

@@ -2,7 +2,8 @@ import { wordsAsked } from '../kinds/ask';
 import type { MaterialKind } from '../kinds/material';
 import { documentFor, proposedMinutes } from '../kinds/step';
 import { askedCount } from '../questions/question-set';
-import { answerPlaces, plainText } from '../text/document-json';
+import { plainText } from '../text/document-json';
+import { placesOf } from './answered-places';
 import type { AssignmentDraft, DraftStep } from './draft';
 
 /** What is known of a material when its step is set. */
@@ -28,7 +29,7 @@ export function minutesOf(
   materials: ReadonlyMap<string, KnownMaterial>,
 ): number {
   const { kind, settings, starter, questions, material } = step;
-  const places = starter && documentFor(kind) !== null ? answerPlaces(starter) : [];
+  const places = placesOf(step);
   const own = new Set(places.map(({ id }) => id));
   const asked = asks.filter(({ place }) => place === null || own.has(place)).map(wordsAsked);
   return Math.ceil(

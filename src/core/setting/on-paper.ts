@@ -1,4 +1,5 @@
 import type { Ask } from '../kinds/ask';
+import { pagesText, unwritten } from '../kinds/document/pages';
 import { answerWords, rightOf } from '../kinds/question';
 import type { Wording } from '../kinds/question/kind';
 import { answeredOnPaper } from '../kinds/question/on-paper';
@@ -136,6 +137,7 @@ export function onPaper(draft: AssignmentDraft, words: PaperWords, mode: PaperMo
         heading(words.step(step, i + 1)),
         ...(opened === null ? [] : [line(opened)]),
         ...(starter === null ? [] : documentFor(kind) === null ? contentOf(starter) : withAsks(starter, asks, words)),
+        ...(step.sheets ? withAsks(pagesText(unwritten(step.sheets)), asks, words) : []),
         ...(questions ? (mode === 'set' ? asSet(questions) : asked(questions, mode, words)) : []),
       ];
     }),

@@ -1,7 +1,6 @@
 import { IndexeddbPersistence } from 'y-indexeddb';
 import * as Y from 'yjs';
 import type { FromServer } from '@/core/documents/save-messages';
-import { TEXT_FIELD } from '@/core/documents/text-document';
 import { holdsUnsaved } from '@/ui/common/unsaved';
 import { NAMES, personKey } from '@/ui/device/person-store';
 import type { Line } from './save-line';
@@ -85,7 +84,8 @@ export class DocumentSession {
     void this.#kept.whenSynced.then(() => {
       // Applied as something from this browser: its database takes it in, and the server is told of it.
       for (const update of this.#journal.takeAll()) Y.applyUpdate(this.ydoc, decode(update), FROM_JOURNAL);
-      if (this.ydoc.getXmlFragment(TEXT_FIELD).length > 0) this.#set({ ready: true });
+      // Whatever was kept here can be written in before the server answers.
+      if (this.ydoc.store.clients.size > 0) this.#set({ ready: true });
       this.line.join(this.id, {
         opened: this.#sayWhatIsHere,
         closed: this.#closed,

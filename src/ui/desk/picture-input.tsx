@@ -3,7 +3,8 @@
 import type { Editor } from '@tiptap/core';
 import { useRef } from 'react';
 import { FileInput } from '@/ui/common/file-input';
-import { insertPicture, sendPicture } from './pictures';
+import { sendPicture } from '@/ui/common/send-picture';
+import { insertPicture } from './pictures';
 
 /** A picture from this device, into the text: the field that asks for it, and what opens it. */
 export function usePictureInput(editor: Editor, label: string, refused: (code: string) => void) {

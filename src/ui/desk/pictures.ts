@@ -3,27 +3,12 @@ import { Plugin, TextSelection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
 import { schemaOf } from '@/core/text/nodes';
-import { sendBytes } from '@/ui/common/client-request';
+import { type SentPicture, sendPicture } from '@/ui/common/send-picture';
 
 /** What the editor needs to say about pictures, in the person's language. */
 export interface PictureWords {
   /** Asks what is to be seen in the picture. */
   readonly alt: string;
-}
-
-/** A picture as the school has it: its address, and how large it is in pixels. */
-export interface SentPicture {
-  readonly address: string;
-  readonly width: number;
-  readonly height: number;
-}
-
-/** Sends a picture to the school. Gives back what it is there, or the code of a refusal. */
-export async function sendPicture(file: Blob): Promise<SentPicture | { readonly code: string }> {
-  const answer = await sendBytes<SentPicture>('/api/text-pictures', file);
-  if (!answer.ok) return { code: answer.code };
-  const { address, width, height } = answer;
-  return { address, width, height };
 }
 
 const picturesAmong = (files: FileList | undefined | null): File[] =>

@@ -52,7 +52,7 @@ export function useStepWrites(ydoc: Y.Doc, draft: AssignmentDraft, materials: Re
           title,
           settings: initialSettings(kind),
           material: null,
-          starter: documentFor(kind) === null ? null : EMPTY,
+          starter: documentFor(kind) === 'text' ? EMPTY : null,
         };
         addThing(ydoc, 'steps', id, { ...step, minutes: minutesOf({ ...step, id, minutes: 0 }, draft, materials) });
         return id;

@@ -1,12 +1,11 @@
 'use client';
 
 import { useFormatter, useTranslations } from 'next-intl';
-import { documentFor } from '@/core/kinds/step';
 import { askedCount, type Question, questionsIn } from '@/core/questions/question-set';
+import { placesOf } from '@/core/setting/answered-places';
 import { type AssignmentUnmet, askedPoints } from '@/core/setting/assignment';
 import type { AssignmentDraft, DraftStep } from '@/core/setting/draft';
 import { metSteps, stepWith } from '@/core/setting/meets';
-import { answerPlaces } from '@/core/text/document-json';
 import { lossIn } from '@/core/work/rules';
 import { keyOr } from '@/ui/common/key-or';
 import type { Times } from '@/ui/common/times';
@@ -15,8 +14,9 @@ import type { SetTools } from './tools';
 /** What stands below the name of a step on the rope: how long it takes, and how much is in it. */
 export function useStepLine({ times }: Pick<SetTools, 'times'>) {
   const t = useTranslations('set');
-  return ({ kind, minutes, starter, questions }: DraftStep): string => {
-    const places = documentFor(kind) !== null && starter ? answerPlaces(starter).length : 0;
+  return (step: DraftStep): string => {
+    const { minutes, questions } = step;
+    const places = placesOf(step).length;
     const asked = questions ? askedCount(questions) : 0;
     return [
       ...(places > 0 ? [t('places', { n: places })] : []),

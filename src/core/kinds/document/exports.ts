@@ -3,12 +3,14 @@ import { EXPORT_FORMATS, type ExportFormat } from '../../formats/export-formats'
 import { toHtml } from '../../formats/html-out';
 import { toMarkdown } from '../../formats/markdown-out';
 import { toOdt } from '../../formats/odt-out';
+import { toPagesPdf } from '../../formats/pages-pdf';
 import { toPdf } from '../../formats/pdf-out';
 import { toPlainText } from '../../formats/text-out';
 import type { Doc } from '../../text/nodes';
 import type { ContentOf, DocumentName } from '.';
 import { answersText } from './answers';
 import type { Exported, ExportsKind } from './kind';
+import { type PagesContent, pagesText } from './pages';
 import { partText } from './part';
 
 /** How each kind of document leaves. It needs what writes the formats, which nothing else does. */
@@ -30,10 +32,17 @@ const asText = <Content>(made: (content: Content) => Doc): ExportsKind<Content> 
     ]),
   ) as unknown as ExportsKind<Content>;
 
+/** Sheets leave as what they are on paper, and as a text in formats that know no sheets. */
+const pages: ExportsKind<PagesContent> = {
+  ...asText(pagesText),
+  pdf: async ({ content, title, lang, pictures, fonts }) => toPagesPdf(content, title, lang, await fonts(), pictures),
+};
+
 export const EXPORTS: { readonly [Name in DocumentName]: ExportsKind<ContentOf<Name>> } = {
   text,
   answers: asText(answersText),
   part: asText(partText),
+  pages,
 };
 
 /** A document in one format, as bytes. */

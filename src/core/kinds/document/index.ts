@@ -2,11 +2,12 @@ import type { Block } from '../../compare/blocks';
 import type { Doc } from '../../text/nodes';
 import { answers } from './answers';
 import type { DocumentKind } from './kind';
+import { pages } from './pages';
 import { part } from './part';
 import { text } from './text';
 
 /** Every kind of document. How each is stored stands in `stored.ts`, how it leaves in `exports.ts`. */
-export const DOCUMENTS = { text, answers, part };
+export const DOCUMENTS = { text, answers, part, pages };
 
 export type DocumentName = keyof typeof DOCUMENTS;
 

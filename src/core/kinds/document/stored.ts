@@ -1,5 +1,6 @@
 import type * as Y from 'yjs';
 import { firstAnswers, readAnswers } from '../../documents/answers-document';
+import { firstPages, readPages } from '../../documents/pages-document';
 import { firstPart, readPart } from '../../documents/part-document';
 import { documentJson, firstUpdate } from '../../documents/text-document';
 import type { ContentOf, DocumentName } from '.';
@@ -10,6 +11,7 @@ export const STORED: { readonly [Name in DocumentName]: StoredKind<ContentOf<Nam
   text: { read: documentJson, first: firstUpdate },
   answers: { read: readAnswers, first: (content) => firstAnswers(content) },
   part: { read: readPart, first: firstPart },
+  pages: { read: readPages, first: firstPages },
 };
 
 export const readDocument = <Name extends DocumentName>(name: Name, ydoc: Y.Doc): ContentOf<Name> =>

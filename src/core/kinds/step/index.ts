@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import type { StepId } from '../../ids';
 import { questionRules, rulesFor } from '../../questions/rules';
 import { type Agreements, TAKES, type Takes } from '../../work/rules';
-import type { DocumentName } from '../document';
+import { type ContentOf, type DocumentName, documentKind, type Written, writtenAs } from '../document';
 import type { ForMinutes, StepKind } from './kind';
 
 /** Where nothing is said of a step besides its title. */
@@ -101,8 +101,23 @@ const discussion: StepKind<z.output<typeof discussed>> = {
   minutes: () => 30,
 };
 
+/** Something to write on: a worksheet, a picture, a deck, or paper. */
+const pages: StepKind<z.output<typeof nothing>> = {
+  settings: nothing,
+  needs: 'pages',
+  shows: false,
+  asks: false,
+  done: 'opened',
+  adds: () => 'pieces',
+  agreeing: 'after',
+  beside: false,
+  initial: {},
+  // Three minutes a box; a quarter of an hour where there is none.
+  minutes: ({ places }) => (places > 0 ? places * 3 : 15),
+};
+
 /** Every kind of step. */
-export const STEPS = { read, write, do: act, agree, questions, discussion };
+export const STEPS = { read, write, do: act, agree, questions, discussion, pages };
 
 export type StepName = keyof typeof STEPS;
 export type SettingsOf<Name extends StepName> = z.output<(typeof STEPS)[Name]['settings']>;
@@ -157,6 +172,15 @@ export function proposedMinutes(name: StepName, settings: unknown, known: ForMin
 
 /** Is it looked at beside a later step in which is written? */
 export const standsBeside = (name: StepName): boolean => stepKind(name).beside;
+
+/** What a step opens with to be written in; `null` where nothing is written in it, or nothing was given. */
+export function startOf(step: { readonly kind: StepName; readonly starter: unknown }): Written | null {
+  const needs = documentFor(step.kind);
+  if (needs === null) return null;
+  // What nobody types in begins empty.
+  if (!documentKind(needs).typed) return writtenAs(needs, documentKind(needs).empty);
+  return step.starter === null ? null : writtenAs(needs, step.starter as ContentOf);
+}
 
 /** What has to be handed in follows from the steps: the most that one of them asks for, or nothing at all. */
 export function takesOf(steps: readonly SetStep[]): Takes {

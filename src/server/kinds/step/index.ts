@@ -82,8 +82,14 @@ const discussion: ServedStep<'discussion', WithDiscussion> = {
   closed: { document: null, part: { posts: [] }, settings: null, postsDue: null },
 };
 
+/** Something to write on: all tools of a sheet are there at any time. */
+const pages: ServedStep<'pages', WithDocument> = {
+  given: (asking, step) => write.given(asking, step, { tools: 'all' }),
+  closed: write.closed,
+};
+
 /** What the server makes of each kind of step. */
-export const SERVED_STEPS = { read: reading, write, do: act, agree, questions, discussion } as const;
+export const SERVED_STEPS = { read: reading, write, do: act, agree, questions, discussion, pages } as const;
 
 /** What the Desk is given of a step of a kind. */
 export type GivenOf<Name extends StepName> = (typeof SERVED_STEPS)[Name]['closed'];

@@ -4,6 +4,7 @@ import type { ContentOf, DocumentName, Written } from '@/core/kinds/document';
 import type { Highlight } from '@/core/remarks/marked-document';
 import { answers } from './answers';
 import type { DocumentScreen } from './kind';
+import { pages } from './pages';
 import { part } from './part';
 import { text } from './text';
 
@@ -12,6 +13,7 @@ export const DOCUMENT_SCREENS: { readonly [Name in DocumentName]: DocumentScreen
   text,
   answers,
   part,
+  pages,
 };
 
 const screenOf = (name: DocumentName) => DOCUMENT_SCREENS[name] as unknown as DocumentScreen<ContentOf>;

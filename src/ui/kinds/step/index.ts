@@ -19,7 +19,7 @@ const told = {
 };
 
 /** A step in which a document is written. */
-const write: StepLook<'write'> = {
+const write: StepLook<'write'> & StepLook<'pages'> = {
   copy: ({ given }) => given.document,
   kept: () => null,
   answers: () => null,
@@ -66,6 +66,7 @@ export const STEP_LOOKS: { readonly [Name in StepName]: StepLook<Name> } = {
   agree: told,
   questions,
   discussion,
+  pages: write,
 };
 
 /** The look of a step, with the step that it is of. */

@@ -16,6 +16,7 @@ export const STAGES: { readonly [Name in StepName]: Stage<Name> } = {
   agree: Agreeing,
   questions: Questions,
   discussion: Discussing,
+  pages: WritingStage,
 };
 
 export const stageOf = (step: DeskStep) => STAGES[step.kind] as Stage<DeskStep['kind']>;

@@ -10,7 +10,7 @@ import { DOCUMENT_SCREENS, DocumentShown } from '@/ui/kinds/document';
 import type { DeskTools } from './kind';
 
 /** The student's own copy, written in; or what the teacher gave, where it was never opened. */
-export function WritingStage({ step, desk }: { step: DeskStepOf<'write'>; desk: DeskTools }) {
+export function WritingStage({ step, desk }: { step: DeskStepOf<'write' | 'pages'>; desk: DeskTools }) {
   const t = useTranslations('desk');
   const { view, canEdit, sessions, help, notes, marked, handle, check, attach } = desk;
   const { document, starter, understood, tools } = step.given;

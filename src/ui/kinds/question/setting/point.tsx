@@ -7,7 +7,7 @@ import { FileInput } from '@/ui/common/file-input';
 import { keyOr } from '@/ui/common/key-or';
 import { NumberField } from '@/ui/common/number-field';
 import { QuietButton } from '@/ui/common/primary-button';
-import { sendPicture } from '@/ui/desk/pictures';
+import { sendPicture } from '@/ui/common/send-picture';
 import classes from '@/ui/set/asking.module.css';
 import type { QuestionSetting } from './kind';
 

@@ -4,6 +4,7 @@ import type { ComponentType } from 'react';
 import type { StepName } from '@/core/kinds/step';
 import type { SetStepProps } from '@/ui/set/tools';
 import { SetDiscussion } from './discussion';
+import { SetPages } from './pages';
 import { SetQuestions } from './questions';
 import { SetReading } from './read';
 import { SetWriting } from './write';
@@ -19,4 +20,5 @@ export const STEP_SETTINGS: { readonly [Name in StepName]: ComponentType<SetStep
   agree: SetReading,
   questions: SetQuestions,
   discussion: SetDiscussion,
+  pages: SetPages,
 };

@@ -2,9 +2,11 @@
 
 import { useTranslations } from 'next-intl';
 import type { ComponentType } from 'react';
+import { unwritten } from '@/core/kinds/document/pages';
 import type { StepName } from '@/core/kinds/step';
 import { DocumentView } from '@/ui/common/document-view';
 import { PlaceLink } from '@/ui/common/place-link';
+import { DocumentShown } from '@/ui/kinds/document';
 import type { SetStepProps } from '@/ui/set/tools';
 import { TryQuestions } from '@/ui/set/try-questions';
 
@@ -44,6 +46,10 @@ function ShownAgreeing(props: SetStepProps) {
 const ShownQuestions = ({ step: { questions, id }, tools }: SetStepProps) =>
   questions ? <TryQuestions set={questions} seed={id} tools={tools} /> : null;
 
+/** Sheets as a student finds them. */
+const ShownPages = ({ step: { sheets }, tools: { view } }: SetStepProps) =>
+  sheets ? <DocumentShown written={{ kind: 'pages', content: unwritten(sheets) }} lang={view.class.locale} /> : null;
+
 /** What a student sees at a step of each kind. */
 export const STEPS_SHOWN: { readonly [Name in StepName]: ComponentType<SetStepProps> } = {
   read: ShownReading,
@@ -52,4 +58,5 @@ export const STEPS_SHOWN: { readonly [Name in StepName]: ComponentType<SetStepPr
   agree: ShownAgreeing,
   questions: ShownQuestions,
   discussion: ShownDoing,
+  pages: ShownPages,
 };

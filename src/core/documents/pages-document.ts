@@ -1,0 +1,166 @@
+import * as Y from 'yjs';
+import * as z from 'zod/mini';
+import type { PagesContent } from '../kinds/document/pages';
+import { isThingName, type ThingName, thingKind } from '../kinds/thing';
+import { type GivenSheets, givenSheets, paper, RULINGS, type Ruling, type Sheet } from '../pages/given';
+import { type InkName, isInk, LONGEST_SIDE, MOST, type Thing } from '../pages/things';
+import { wellFormed } from '../text/well-formed';
+
+/**
+ * How sheets lie in their `Y.Doc`, so that two devices that write at once both keep what they wrote:
+ *
+ * - `given`: what the teacher gave, under one key: nobody changes it
+ * - `paper`: sheets that the student added, a name each
+ * - `filled`: boxes that are ticked or chosen in; words of a box are a text of their own under its id
+ * - `things`: a map each, from an id to a map with what it is; its words are a text in it
+ */
+const GIVEN = 'given';
+const PAPER = 'paper';
+const FILLED = 'filled';
+const THINGS = 'things';
+/** What the name of a text begins with. */
+const BOX_TEXT = 'box ';
+
+export const paperMap = (ydoc: Y.Doc): Y.Map<unknown> => ydoc.getMap(PAPER);
+export const filledMap = (ydoc: Y.Doc): Y.Map<unknown> => ydoc.getMap(FILLED);
+export const thingsMap = (ydoc: Y.Doc): Y.Map<Y.Map<unknown>> => ydoc.getMap(THINGS);
+/** The words of a box. */
+export const boxText = (ydoc: Y.Doc, box: string): Y.Text => ydoc.getText(`${BOX_TEXT}${box}`);
+/** The words of a thing; `null` for one that is gone. */
+export function thingText(ydoc: Y.Doc, thing: string): Y.Text | null {
+  const map = thingsMap(ydoc).get(thing);
+  const words = map instanceof Y.Map ? map.get('words') : null;
+  return words instanceof Y.Text ? words : null;
+}
+
+/** What the teacher gave. */
+export function givenIn(ydoc: Y.Doc): GivenSheets {
+  const read = z.safeParse(givenSheets, ydoc.getMap(GIVEN).get('sheets'));
+  return read.success ? read.data : { file: null, sheets: [], boxes: [] };
+}
+
+const added = z.object({ ruling: z.enum(RULINGS), at: z.number() });
+
+/** The sheets that the student added, in the order in which that was done. */
+export const addedSheets = (ydoc: Y.Doc): readonly Sheet[] =>
+  [...paperMap(ydoc)]
+    .flatMap(([id, value]) => {
+      const read = z.safeParse(added, value);
+      return read.success ? [{ id: wellFormed(id).slice(0, 64), ...read.data }] : [];
+    })
+    .sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
+    .slice(0, MOST.sheets)
+    .map(({ id, ruling }) => paper(id, ruling));
+
+const number = (value: unknown, least: number, most: number, otherwise: number): number =>
+  typeof value === 'number' && Number.isFinite(value) ? Math.min(most, Math.max(least, value)) : otherwise;
+
+const words = (value: unknown): string =>
+  value instanceof Y.Text ? wellFormed(value.toString()) : typeof value === 'string' ? wellFormed(value) : '';
+
+/** One thing as it is stored; `null` for what is none. */
+export function readThing(id: string, map: unknown): Thing | null {
+  if (!(map instanceof Y.Map)) return null;
+  const is = map.get('is');
+  if (!isThingName(is)) return null;
+  const { initial } = thingKind(is);
+  const ink = map.get('ink');
+  const points = map.get('points');
+  const src = map.get('src');
+  const side = (name: string, otherwise: number) => number(map.get(name), -LONGEST_SIDE, LONGEST_SIDE, otherwise);
+  return {
+    id: wellFormed(id),
+    is,
+    sheet: words(map.get('sheet')),
+    x: side('x', 0),
+    y: side('y', 0),
+    w: side('w', initial.w),
+    h: side('h', initial.h),
+    ink: isInk(ink) ? ink : 'blue',
+    size: number(map.get('size'), 0.2, 200, initial.size),
+    words: words(map.get('words')),
+    points: Array.isArray(points) ? points.map((n) => number(n, -1e6, 1e6, 0)) : [],
+    // Pictures are those that were given to the school, and no others.
+    src: typeof src === 'string' && /^\/api\/text-pictures\/[0-9a-f]{64}$/.test(src) ? src : '',
+    at: number(map.get('at'), 0, Number.MAX_SAFE_INTEGER, 0),
+  };
+}
+
+const inOrder = (a: Thing, b: Thing): number => a.at - b.at || (a.id < b.id ? -1 : 1);
+
+/** Everything that was put on the sheets, what lies beneath first. */
+export const thingsIn = (ydoc: Y.Doc): readonly Thing[] =>
+  [...thingsMap(ydoc)].flatMap(([id, map]) => readThing(id, map) ?? []).sort(inOrder);
+
+/** What stands in the boxes. */
+export function filledIn(ydoc: Y.Doc, { boxes }: GivenSheets): Readonly<Record<string, string>> {
+  const filled: Record<string, string> = {};
+  for (const { id, takes } of boxes) {
+    const said = takes === 'words' ? boxText(ydoc, id).toString() : filledMap(ydoc).get(id);
+    if (typeof said === 'string' && said !== '') filled[id] = wellFormed(said);
+  }
+  return filled;
+}
+
+/** Sheets with everything on them. */
+export function readPages(ydoc: Y.Doc): PagesContent {
+  const given = givenIn(ydoc);
+  const sheets = [...given.sheets, ...addedSheets(ydoc)].slice(0, MOST.sheets);
+  const known = new Set(sheets.map(({ id }) => id));
+  return {
+    ...given,
+    sheets,
+    filled: filledIn(ydoc, given),
+    things: thingsIn(ydoc).filter(({ sheet }) => known.has(sheet)),
+  };
+}
+
+/** Puts a thing on a sheet. */
+export function addThing(ydoc: Y.Doc, { id, words: said, points, src, ...thing }: Thing): void {
+  const map = new Y.Map<unknown>();
+  for (const [name, value] of Object.entries(thing)) map.set(name, value);
+  if (points.length > 0) map.set('points', [...points]);
+  if (src !== '') map.set('src', src);
+  map.set('words', new Y.Text(said));
+  thingsMap(ydoc).set(id, map);
+}
+
+/** Changes what is plain of a thing: where it is, how large, its ink. */
+export function changeThing(
+  ydoc: Y.Doc,
+  id: string,
+  change: Partial<Pick<Thing, 'x' | 'y' | 'w' | 'h' | 'size' | 'sheet' | 'at'>> & { readonly ink?: InkName },
+): void {
+  const map = thingsMap(ydoc).get(id);
+  if (map instanceof Y.Map) for (const [name, value] of Object.entries(change)) map.set(name, value);
+}
+
+export const dropThing = (ydoc: Y.Doc, id: string): void => thingsMap(ydoc).delete(id);
+
+/** Adds a sheet of paper behind the others. */
+export const addPaper = (ydoc: Y.Doc, id: string, ruling: Ruling, at: number): void => {
+  paperMap(ydoc).set(id, { ruling, at });
+};
+
+/** A thing of a kind as it is at first. */
+export const newThing = (
+  is: ThingName,
+  given: Pick<Thing, 'id' | 'sheet' | 'x' | 'y' | 'ink' | 'at'> & Partial<Thing>,
+): Thing => ({ is, ...thingKind(is).initial, words: '', points: [], src: '', ...given });
+
+/** The first update of sheets that are written on. */
+export function firstPages({ filled, things, ...given }: PagesContent): Uint8Array {
+  const ydoc = new Y.Doc();
+  const { file, sheets, boxes } = given;
+  ydoc.getMap(GIVEN).set('sheets', JSON.parse(JSON.stringify({ file, sheets, boxes })));
+  for (const { id, takes } of boxes) {
+    const said = filled[id];
+    if (said === undefined) continue;
+    if (takes === 'words') boxText(ydoc, id).insert(0, said);
+    else filledMap(ydoc).set(id, said);
+  }
+  for (const thing of things) addThing(ydoc, thing);
+  const update = Y.encodeStateAsUpdate(ydoc);
+  ydoc.destroy();
+  return update;
+}

@@ -1,0 +1,108 @@
+import { blocksOf } from '../../compare/blocks';
+import type { Overflow } from '../../documents/limits';
+import { picturesIn } from '../../formats/pictures-out';
+import { inReadingOrder } from '../../pages/geometry';
+import { type Box, type GivenSheets, givenSheets } from '../../pages/given';
+import { MOST, type Thing } from '../../pages/things';
+import { paragraphs, plainText } from '../../text/document-json';
+import type { Doc, DocNode } from '../../text/nodes';
+import { isThingName, thingKind } from '../thing';
+import { areaOf } from '../thing/kind';
+import type { DocumentKind } from './kind';
+
+/** Sheets with what was written on them. */
+export interface PagesContent extends GivenSheets {
+  /** What stands in each box, by its id: words, the choice, or `TICKED`. */
+  readonly filled: Readonly<Record<string, string>>;
+  readonly things: readonly Thing[];
+}
+
+/** What stands in a box that is ticked. */
+export const TICKED = '✓';
+
+const DRAWN = 'sheet:';
+
+/** The place of a sheet in the text that it can be read as. */
+export const placeOfSheet = (sheet: string): string => `${DRAWN}${sheet}`;
+/** Is a place what was put on a sheet, beside its boxes? */
+export const isSheetPlace = (place: string): boolean => place.startsWith(DRAWN);
+
+/** Stands for everything that was drawn on a sheet in a text: how many things, as the words of a picture that is nowhere. */
+const drawnNode = (n: number): DocNode => ({ type: 'image', attrs: { src: '', alt: `✎ ${n}` } });
+
+/** What was put on one sheet, in reading order: its words, and that something was drawn. */
+function saidOn(things: readonly Thing[]): readonly DocNode[] {
+  const said = inReadingOrder(things, areaOf).flatMap((thing) => thingKind(thing.is).said(thing));
+  const n = things.filter((thing) => thingKind(thing.is).of === 'shape').length;
+  return n === 0 ? said : [...said, drawnNode(n)];
+}
+
+/** Sheets as a text: each box with what stands in it, in reading order, and behind those of a sheet what was put beside them. */
+export function pagesText({ sheets, boxes, filled, things }: PagesContent): Doc {
+  const bySheet = new Map<string, Thing[]>();
+  for (const thing of things) bySheet.set(thing.sheet, [...(bySheet.get(thing.sheet) ?? []), thing]);
+  const content = sheets.flatMap(({ id }, i): DocNode[] => [
+    ...boxesOn(boxes, id).flatMap((box): DocNode[] => [
+      { type: 'question', attrs: { number: boxes.indexOf(box) + 1, text: box.name } },
+      { type: 'answer', attrs: { id: box.id }, content: paragraphs(filled[box.id] ?? '') },
+    ]),
+    ...written(bySheet.get(id) ?? [], id, i + 1),
+  ]);
+  return { type: 'doc', content: content.length > 0 ? content : [{ type: 'paragraph' }] };
+}
+
+/** The boxes of one sheet, in reading order. */
+export const boxesOn = (boxes: readonly Box[], sheet: string): readonly Box[] =>
+  inReadingOrder(
+    boxes.filter((box) => box.sheet === sheet),
+    (box) => box,
+  );
+
+function written(things: readonly Thing[], sheet: string, number: number): DocNode[] {
+  const said = saidOn(things);
+  if (said.length === 0) return [];
+  return [
+    { type: 'question', attrs: { number: null, text: `▭ ${number}` } },
+    { type: 'answer', attrs: { id: placeOfSheet(sheet) }, content: said },
+  ];
+}
+
+const isText = (value: unknown): value is string => typeof value === 'string';
+
+function thingsOverflow(things: readonly unknown[]): Overflow | null {
+  if (things.length > MOST.things) return 'nodes';
+  let [numbers, letters] = [0, 0];
+  for (const one of things as Partial<Thing>[]) {
+    if (typeof one !== 'object' || one === null || !isThingName(one.is)) return 'kind';
+    if (!isText(one.words) || !Array.isArray(one.points)) return 'shape';
+    numbers += one.points.length;
+    letters += one.words.length;
+  }
+  if (letters > MOST.letters) return 'letters';
+  return numbers > MOST.numbers ? 'nodes' : null;
+}
+
+/** What was written on: a PDF, a picture, a deck, or paper. */
+export const pages: DocumentKind<PagesContent> = {
+  empty: { file: null, sheets: [], boxes: [], filled: {}, things: [] },
+  typed: true,
+  overflow: (content) => {
+    const { filled, things } = (content ?? {}) as Partial<PagesContent>;
+    if (!givenSheets.safeParse(content).success || !Array.isArray(things)) return 'shape';
+    if (typeof filled !== 'object' || filled === null || !Object.values(filled).every(isText)) return 'shape';
+    const letters = Object.values(filled).reduce((sum, words) => sum + words.length, 0);
+    return letters > MOST.letters ? 'letters' : thingsOverflow(things);
+  },
+  prepared: (starter) => ({ content: starter, understood: [] }),
+  plainText: (content) => plainText(pagesText(content)),
+  measured: pagesText,
+  runs: (content) => blocksOf(pagesText(content)),
+  pictures: (content) => [
+    ...(content.file ? [content.file.src] : []),
+    ...picturesIn(pagesText(content)).filter((address) => address !== ''),
+  ],
+  asOwn: (content) => content,
+};
+
+/** Sheets on which nobody has written yet. */
+export const unwritten = (given: GivenSheets): PagesContent => ({ ...given, filled: {}, things: [] });

@@ -1,0 +1,56 @@
+/** A place on a sheet, in points (1/72 inch) from its upper left corner as it is seen. */
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** An area of a sheet, in points; neither side is negative. */
+export interface Area extends Point {
+  readonly w: number;
+  readonly h: number;
+}
+
+/** The area between two places, whichever of them is first. */
+export const between = (a: Point, b: Point): Area => ({
+  x: Math.min(a.x, b.x),
+  y: Math.min(a.y, b.y),
+  w: Math.abs(a.x - b.x),
+  h: Math.abs(a.y - b.y),
+});
+
+/** Is a place within an area, or no farther from it than so many points? */
+export const isWithin = ({ x, y }: Point, area: Area, reach = 0): boolean =>
+  x >= area.x - reach && x <= area.x + area.w + reach && y >= area.y - reach && y <= area.y + area.h + reach;
+
+/** How far a place lies from the straight line between two others, in points. */
+export function distanceToLine(at: Point, from: Point, to: Point): number {
+  const [dx, dy] = [to.x - from.x, to.y - from.y];
+  const length = dx * dx + dy * dy;
+  const along = length === 0 ? 0 : Math.max(0, Math.min(1, ((at.x - from.x) * dx + (at.y - from.y) * dy) / length));
+  return Math.hypot(at.x - from.x - along * dx, at.y - from.y - along * dy);
+}
+
+/** Does the middle of one area lie in another? */
+export const liesIn = ({ x, y, w, h }: Area, area: Area): boolean => isWithin({ x: x + w / 2, y: y + h / 2 }, area);
+
+/**
+ * In reading order: line by line from above, and within a line from the side at which reading begins. Things are of one line
+ * when the middle of the lower one is above the end of the upper one.
+ *
+ * @param rtl lines begin on the right
+ */
+export function inReadingOrder<Thing>(things: readonly Thing[], areaOf: (thing: Thing) => Area, rtl = false): Thing[] {
+  const placed = things.map((thing) => ({ thing, area: areaOf(thing) })).sort((a, b) => a.area.y - b.area.y);
+  const lines: (typeof placed)[] = [];
+  let end = Number.NEGATIVE_INFINITY;
+  for (const one of placed) {
+    const line = lines.at(-1);
+    if (line && one.area.y + one.area.h / 2 < end) line.push(one);
+    else {
+      lines.push([one]);
+      end = one.area.y + one.area.h;
+    }
+  }
+  const side = rtl ? -1 : 1;
+  return lines.flatMap((line) => line.sort((a, b) => side * (a.area.x - b.area.x)).map(({ thing }) => thing));
+}

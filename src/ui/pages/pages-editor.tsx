@@ -1,0 +1,283 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import { useCallback, useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react';
+import { boxesOn } from '@/core/kinds/document/pages';
+import { isThingName, thingKind } from '@/core/kinds/thing';
+import type { Box } from '@/core/pages/given';
+import { FileInput } from '@/ui/common/file-input';
+import { keyOr } from '@/ui/common/key-or';
+import { sendPicture } from '@/ui/common/send-picture';
+import { useSessionState } from '@/ui/desk/use-sessions';
+import type { EditorProps } from '@/ui/kinds/document/kind';
+import { useBeneath } from './base';
+import { FormulaForm } from './formula-form';
+import { Margin } from './margin';
+import classes from './pages.module.css';
+import { PagesWords } from './pages-words';
+import { FilesSlot, useSearch, ZoomSlot } from './seeing';
+import { SheetList } from './sheet-list';
+import { SheetOnStage } from './sheet-on-stage';
+import { ToolBar } from './tool-bar';
+import { useFit, type Zoom } from './use-fit';
+import { useHand } from './use-hand';
+import { thingsOn, useSheets, useUndo } from './use-sheets';
+
+const NO_MARKS = [] as const;
+const NO_BOXES: readonly Box[] = [];
+
+/** A picture on a sheet is at most this wide, in points. */
+const WIDEST = 240;
+
+function Editor({ session, title, lang, notes, editable, handle, above }: EditorProps) {
+  const t = useTranslations('pages');
+  const writing = useTranslations('writing');
+  const { ready } = useSessionState(session);
+  const { ydoc } = session;
+  const on = useSheets(ydoc);
+  const undo = useUndo(ydoc, on.given);
+  const hand = useHand(ydoc, undo.manager);
+  const [attempt, setAttempt] = useState(0);
+  const beneath = useBeneath(on.given, attempt);
+  const root = useRef<HTMLElement>(null);
+  const [zoom, setZoom] = useState<Zoom>('sheet');
+  const scaleOf = useFit(root, zoom);
+  const [at, setAt] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [formula, setFormula] = useState(false);
+  const picture = useRef<HTMLInputElement>(null);
+  const canWrite = ready && editable;
+  const { sheets, given } = on;
+  const boxes = useMemo(() => new Map(sheets.map(({ id }) => [id, boxesOn(given.boxes, id)])), [sheets, given]);
+  const numbers = useMemo(() => {
+    const all = sheets.flatMap(({ id }) => boxes.get(id) ?? []);
+    return new Map(all.map(({ id }, i) => [id, i + 1]));
+  }, [sheets, boxes]);
+  const present = at ?? sheets[0]?.id ?? null;
+
+  const go = useCallback((sheet: string) => {
+    setAt(sheet);
+    const scrolls = root.current;
+    const shown = scrolls?.querySelector<HTMLElement>(`[data-sheet="${CSS.escape(sheet)}"]`);
+    if (shown && scrolls) scrolls.scrollTop = shown.offsetTop - 8;
+  }, []);
+  const search = useSearch(beneath, sheets, go);
+
+  useImperativeHandle(
+    handle,
+    () => ({
+      goTo: (place) => {
+        const box =
+          place === null ? null : root.current?.querySelector<HTMLElement>(`[data-box="${CSS.escape(place)}"]`);
+        if (place === null) root.current?.focus();
+        else if (box) box.focus();
+        else if (place.startsWith('sheet:')) go(place.slice('sheet:'.length));
+        return ready;
+      },
+      goToRemark: () => false,
+    }),
+    [ready, go],
+  );
+
+  /** The middle of the part of the present sheet that is seen, in points. */
+  const middle = () => {
+    const scrolls = root.current?.getBoundingClientRect();
+    const sheet = sheets.find(({ id }) => id === present);
+    const shown = root.current?.querySelector(`[data-sheet="${CSS.escape(present ?? '')}"]`)?.getBoundingClientRect();
+    if (!sheet || !shown || !scrolls) return null;
+    const scale = shown.width / sheet.width;
+    const [top, bottom] = [Math.max(shown.top, scrolls.top), Math.min(shown.bottom, scrolls.bottom)];
+    const [left, right] = [Math.max(shown.left, scrolls.left), Math.min(shown.right, scrolls.right)];
+    return {
+      sheet: sheet.id,
+      x: Math.max(10, Math.min(sheet.width - 40, ((left + right) / 2 - shown.left) / scale)),
+      y: Math.max(10, Math.min(sheet.height - 30, ((top + bottom) / 2 - shown.top) / scale)),
+    };
+  };
+  const putDown = (
+    is = hand.writing.tool,
+    rest: { readonly words?: string; readonly src?: string; readonly w?: number; readonly h?: number } = {},
+  ) => {
+    const where = middle();
+    if (!where || !isThingName(is)) return;
+    const { made, initial, of } = thingKind(is);
+    const [w, h] = [rest.w ?? initial.w, rest.h ?? initial.h];
+    const id = hand.acts.put(is, { ...where, x: where.x - w / 2, y: where.y - h / 2, w, h, ...rest }, hand.writing);
+    hand.choose({ thing: id });
+    if (of === 'words') hand.setFresh(id);
+    else {
+      if (made !== 'typed') hand.take({ tool: 'move' });
+      requestAnimationFrame(() => root.current?.querySelector<HTMLElement>(`[data-thing="${id}"]`)?.focus());
+    }
+  };
+  const putPicture = async (file: File) => {
+    const sent = await sendPicture(file);
+    if ('code' in sent) return setProblem(sent.code);
+    const w = Math.min(WIDEST, sent.width);
+    putDown('picture', { src: sent.address, w, h: (w * sent.height) / Math.max(1, sent.width) });
+  };
+
+  const scrolled = () => {
+    const scrolls = root.current?.getBoundingClientRect();
+    if (!scrolls) return;
+    const shown = [...(root.current?.querySelectorAll<HTMLElement>('[data-sheet]') ?? [])].find(
+      (one) => one.getBoundingClientRect().bottom >= scrolls.top + scrolls.height / 3,
+    );
+    if (shown?.dataset.sheet) setAt(shown.dataset.sheet);
+  };
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey || !root.current?.contains(event.target as Node)) return;
+      const letter = event.key.toLowerCase();
+      const again = letter === 'y' || (letter === 'z' && event.shiftKey);
+      if (letter !== 'z' && letter !== 'y') return;
+      event.preventDefault();
+      if (again) undo.manager.redo();
+      else undo.manager.undo();
+    };
+    document.addEventListener('keydown', keys, true);
+    return () => document.removeEventListener('keydown', keys, true);
+  }, [undo]);
+
+  const { chosen } = hand;
+  const box = chosen && 'box' in chosen ? (given.boxes.find(({ id }) => id === chosen.box) ?? null) : null;
+  const thing =
+    chosen && 'thing' in chosen
+      ? (sheets.flatMap(({ id }) => thingsOn(on, id)).find(({ id }) => id === chosen.thing) ?? null)
+      : null;
+  const stateOf = (sheet: string) => {
+    const own = boxes.get(sheet) ?? NO_BOXES;
+    return {
+      boxes: own.length,
+      empty: own.filter(({ id }) => (on.filled[id] ?? '').trim() === '').length,
+      things: thingsOn(on, sheet).length,
+    };
+  };
+  const seeing = <ZoomSlot zoom={zoom} choose={setZoom} search={search} />;
+  return (
+    <>
+      {canWrite ? (
+        <ToolBar
+          hand={hand}
+          undo={undo}
+          putDown={() => putDown()}
+          opens={{ picture: () => picture.current?.click(), formula: () => setFormula(!formula) }}
+        >
+          {seeing}
+        </ToolBar>
+      ) : (
+        <p className={classes.line}>
+          <strong>
+            <bdi>{title}</bdi>
+          </strong>
+          {ready ? writing('read-only') : null}
+          {seeing}
+        </p>
+      )}
+      <FileInput
+        ref={picture}
+        aria-label={t('tool-picture')}
+        accept="image/png,image/jpeg,image/gif,image/webp"
+        take={([file]) => {
+          if (file) void putPicture(file);
+        }}
+      />
+      {search.line}
+      {formula ? (
+        <FormulaForm
+          close={() => setFormula(false)}
+          put={(tex, area) => {
+            putDown('formula', { words: tex, ...area });
+            setFormula(false);
+          }}
+        />
+      ) : null}
+      {problem ? (
+        <p role="alert" className={classes.line}>
+          {writing(keyOr(writing.has, `problem.${problem}`, 'problem.broke'))}{' '}
+          <button type="button" className="quiet" onClick={() => setProblem(null)}>
+            {writing('put-away')}
+          </button>
+        </p>
+      ) : null}
+      {beneath.is === 'broken' ? (
+        <p role="alert" className={classes.line}>
+          {t(`broken-${beneath.why}`)}{' '}
+          <button type="button" className="quiet" onClick={() => setAttempt(attempt + 1)}>
+            {t('try-again')}
+          </button>
+        </p>
+      ) : null}
+      <div className={classes.body}>
+        <section
+          ref={root}
+          className={classes.scroll}
+          aria-label={title}
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
+          tabIndex={0}
+          onScroll={scrolled}
+          data-sheets={ready || undefined}
+        >
+          {above}
+          {ready ? null : (
+            <p className="soft" role="status">
+              {writing('opening')}
+            </p>
+          )}
+          {sheets.map((sheet, i) => (
+            <SheetOnStage
+              key={sheet.id}
+              sheet={sheet}
+              number={i + 1}
+              of={sheets.length}
+              boxes={boxes.get(sheet.id) ?? NO_BOXES}
+              numbers={numbers}
+              filled={on.filled}
+              things={thingsOn(on, sheet.id)}
+              beneath={beneath}
+              scale={scaleOf(sheet)}
+              root={root}
+              ydoc={ydoc}
+              hand={hand}
+              editable={canWrite}
+              marks={search.marks.get(sheet.page ?? 0) ?? NO_MARKS}
+              here={search.here?.page === sheet.page ? search.here : null}
+            />
+          ))}
+        </section>
+        <Margin
+          hand={hand}
+          box={box}
+          thing={thing}
+          number={box ? (numbers.get(box.id) ?? 0) : 0}
+          note={box ? notes.get(box.id) : undefined}
+          lang={lang}
+          editable={canWrite}
+          root={root}
+        />
+        <SheetList
+          sheets={sheets}
+          at={present}
+          stateOf={stateOf}
+          go={go}
+          add={canWrite ? (ruling) => requestAnimationFrame(() => go(hand.acts.addSheet(ruling))) : null}
+        >
+          <FilesSlot
+            document={session.id}
+            sheet={present === null ? 1 : sheets.findIndex(({ id }) => id === present) + 1}
+            title={title}
+          />
+        </SheetList>
+      </div>
+    </>
+  );
+}
+
+/** Sheets that are written on. */
+export function PagesEditor(props: EditorProps) {
+  return (
+    <PagesWords>
+      <Editor {...props} />
+    </PagesWords>
+  );
+}

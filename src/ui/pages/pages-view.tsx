@@ -1,0 +1,131 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import { useMemo, useRef } from 'react';
+import { boxesOn, type PagesContent, pagesText } from '@/core/kinds/document/pages';
+import { areaOf } from '@/core/kinds/thing/kind';
+import { inReadingOrder } from '@/core/pages/geometry';
+import type { Box } from '@/core/pages/given';
+import { type Highlight, markedDocument } from '@/core/remarks/marked-document';
+import { attrsOf, contentOf, type DocNode } from '@/core/text/nodes';
+import { DocumentView } from '@/ui/common/document-view';
+import { ThingLook } from '@/ui/kinds/thing';
+import { Base, useBeneath } from './base';
+import { lettersIn } from './box-field';
+import classes from './pages.module.css';
+import { PagesWords } from './pages-words';
+import { useFit } from './use-fit';
+
+interface Props {
+  readonly content: PagesContent;
+  readonly lang: string;
+  /** Stretches of its runs that stand out; where one begins is said, so that words can be chosen for more. */
+  readonly highlights?: readonly Highlight[];
+}
+
+const NO_MARKS = [] as const;
+const NOTHING: readonly Highlight[] = [];
+
+/** What stands in each place of the sheets as a text, with the marks of remarks in it. */
+function useMarkedPlaces(content: PagesContent, highlights: readonly Highlight[]): ReadonlyMap<string, DocNode> {
+  return useMemo(() => {
+    const text = markedDocument(pagesText(content), highlights);
+    return new Map(
+      contentOf(text).flatMap((node) => {
+        const id = node.type === 'answer' ? attrsOf(node).id : null;
+        return id === null ? [] : [[id, { ...node, type: 'doc' } as unknown as DocNode] as const];
+      }),
+    );
+  }, [content, highlights]);
+}
+
+function BoxSaid({ box, said, place, lang }: { box: Box; said: string; place: DocNode | undefined; lang: string }) {
+  return (
+    <div
+      className={classes.box}
+      data-marked={box.field === null || undefined}
+      data-filled={said !== '' || undefined}
+      style={{ left: box.x, top: box.y, width: box.w, minHeight: box.h, fontSize: lettersIn(box) }}
+    >
+      <div className={classes.boxSaid} dir="auto">
+        {place && said !== '' ? <DocumentView document={place as never} lang={lang} /> : null}
+      </div>
+    </div>
+  );
+}
+
+function Sheets({ content, lang, highlights = NOTHING }: Props) {
+  const t = useTranslations('pages');
+  const root = useRef<HTMLDivElement>(null);
+  const beneath = useBeneath(content, 0);
+  const scaleOf = useFit(root, 'width');
+  const places = useMarkedPlaces(content, highlights);
+  const { sheets, boxes, filled, things } = content;
+  return (
+    <div ref={root} className={classes.viewed} data-sheets>
+      {beneath.is === 'broken' ? <p role="alert">{t(`broken-${beneath.why}`)}</p> : null}
+      {sheets.map((sheet, i) => {
+        const scale = Math.min(1.6, scaleOf(sheet));
+        const label = t('sheet-of', { n: i + 1, of: sheets.length });
+        const all = [
+          ...boxesOn(boxes, sheet.id).map((box) => ({ box, area: { x: box.x, y: box.y, w: box.w, h: box.h } })),
+          ...things.filter((thing) => thing.sheet === sheet.id).map((thing) => ({ thing, area: areaOf(thing) })),
+        ];
+        return (
+          <section
+            key={sheet.id}
+            className={classes.sheet}
+            data-sheet={sheet.id}
+            aria-label={label}
+            style={{ inlineSize: sheet.width * scale, blockSize: sheet.height * scale }}
+          >
+            <Base
+              sheet={sheet}
+              beneath={beneath}
+              scale={scale}
+              root={root}
+              label={label}
+              marks={NO_MARKS}
+              here={null}
+            />
+            <div
+              className={classes.over}
+              style={{ width: sheet.width, height: sheet.height, transform: `scale(${scale})` }}
+            >
+              {inReadingOrder(all, ({ area }) => area).map((one) =>
+                'box' in one ? (
+                  <BoxSaid
+                    key={one.box.id}
+                    box={one.box}
+                    said={filled[one.box.id] ?? ''}
+                    place={places.get(one.box.id)}
+                    lang={lang}
+                  />
+                ) : (
+                  <div
+                    key={one.thing.id}
+                    className={classes.thing}
+                    style={{ left: one.area.x, top: one.area.y, width: one.area.w, height: one.area.h }}
+                    role="img"
+                    aria-label={`${t('thing', { what: t(`thing-${one.thing.is}`), ink: t(`ink-${one.thing.ink}`) })} ${one.thing.words}`}
+                  >
+                    <ThingLook thing={one.thing} />
+                  </div>
+                ),
+              )}
+            </div>
+          </section>
+        );
+      })}
+    </div>
+  );
+}
+
+/** Sheets with everything on them, to be read. */
+export function PagesView(props: Props) {
+  return (
+    <PagesWords>
+      <Sheets {...props} />
+    </PagesWords>
+  );
+}

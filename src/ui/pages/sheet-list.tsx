@@ -1,0 +1,60 @@
+'use client';
+
+import { useTranslations } from 'next-intl';
+import type { ReactNode } from 'react';
+import { RULINGS, type Ruling, type Sheet } from '@/core/pages/given';
+import { Choices, Slot } from '@/ui/set/slot';
+import classes from './pages.module.css';
+
+interface Props {
+  readonly sheets: readonly Sheet[];
+  readonly at: string | null;
+  /** How many boxes of a sheet are still empty, and whether anything stands on it. */
+  readonly stateOf: (sheet: string) => { readonly boxes: number; readonly empty: number; readonly things: number };
+  readonly go: (sheet: string) => void;
+  /** Adds a sheet of paper; `null` where nothing is added. */
+  readonly add: ((ruling: Ruling) => void) | null;
+  /** What stands below. */
+  readonly children: ReactNode;
+}
+
+/** The sheets on their line, one below the other: how far each is, and another one. */
+export function SheetList({ sheets, at, stateOf, go, add, children }: Props) {
+  const t = useTranslations('pages');
+  return (
+    <nav className={classes.list} aria-label={t('sheets')}>
+      <ol>
+        {sheets.map(({ id }, i) => {
+          const { boxes, empty, things } = stateOf(id);
+          const says =
+            boxes > 0 ? (empty > 0 ? t('empty-boxes', { n: empty }) : t('all-filled')) : t('written', { n: things });
+          return (
+            <li key={id}>
+              <button type="button" aria-current={id === at ? 'true' : undefined} onClick={() => go(id)}>
+                <b>{t('number', { n: i + 1 })}</b>
+                <small>{says}</small>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      {add ? (
+        <div className={classes.more}>
+          <Slot words={t('a-sheet')} label={t('add-sheet')}>
+            {(close) => (
+              <Choices
+                choices={RULINGS.map((ruling) => ({ value: ruling, words: t(`ruling-${ruling}`) }))}
+                chosen={null as Ruling | null}
+                choose={(ruling) => {
+                  close();
+                  if (ruling) add(ruling);
+                }}
+              />
+            )}
+          </Slot>
+        </div>
+      ) : null}
+      <div className={classes.more}>{children}</div>
+    </nav>
+  );
+}

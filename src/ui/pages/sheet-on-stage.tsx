@@ -1,0 +1,107 @@
+'use client';
+
+import { useLocale, useTranslations } from 'next-intl';
+import { memo, type RefObject, useMemo, useRef } from 'react';
+import type * as Y from 'yjs';
+import { areaOf } from '@/core/kinds/thing/kind';
+import { inReadingOrder } from '@/core/pages/geometry';
+import type { Box, Sheet } from '@/core/pages/given';
+import type { Thing } from '@/core/pages/things';
+import { LOCALES, localeOf } from '@/i18n/locales';
+import type { Match } from '@/ui/material/pdf-search';
+import { Base, type Beneath } from './base';
+import { BoxField } from './box-field';
+import classes from './pages.module.css';
+import { ThingInHand } from './thing-in-hand';
+import type { Hand } from './use-hand';
+import { usePen } from './use-pen';
+
+interface Props {
+  readonly sheet: Sheet;
+  readonly number: number;
+  readonly of: number;
+  readonly boxes: readonly Box[];
+  /** The number of each box in the whole, from 1. */
+  readonly numbers: ReadonlyMap<string, number>;
+  readonly filled: Readonly<Record<string, string>>;
+  readonly things: readonly Thing[];
+  readonly beneath: Beneath;
+  readonly scale: number;
+  readonly root: RefObject<HTMLElement | null>;
+  readonly ydoc: Y.Doc;
+  readonly hand: Hand;
+  readonly editable: boolean;
+  readonly marks: readonly Match[];
+  readonly here: Match | null;
+}
+
+/** One sheet that is written on: what lies beneath, and over it boxes and things in reading order. */
+export const SheetOnStage = memo(function SheetOnStage(props: Props) {
+  const { sheet, number, of, boxes, numbers, filled, things, beneath, scale, root, ydoc, hand, editable } = props;
+  const t = useTranslations('pages');
+  const locale = useLocale();
+  const live = useRef<SVGPathElement>(null);
+  const latest = useRef(things);
+  latest.current = things;
+  const pen = usePen({ sheet: sheet.id, scale, hand, things: () => latest.current, live });
+  const { tool } = hand.writing;
+  const draws = editable && tool !== 'move';
+  const label = t('sheet-of', { n: number, of });
+  const rtl = LOCALES[localeOf(locale)].direction === 'rtl';
+  const ordered = useMemo(() => {
+    const all = [
+      ...boxes.map((box) => ({ box, area: { x: box.x, y: box.y, w: box.w, h: box.h } })),
+      ...things.map((thing) => ({ thing, area: areaOf(thing) })),
+    ];
+    return inReadingOrder(all, ({ area }) => area, rtl);
+  }, [boxes, things, rtl]);
+  const isChosen = (id: string) => hand.chosen !== null && 'thing' in hand.chosen && hand.chosen.thing === id;
+  return (
+    <section
+      className={classes.sheet}
+      data-sheet={sheet.id}
+      data-tool={editable ? tool : undefined}
+      aria-label={label}
+      style={{ inlineSize: sheet.width * scale, blockSize: sheet.height * scale }}
+    >
+      <Base
+        sheet={sheet}
+        beneath={beneath}
+        scale={scale}
+        root={root}
+        label={label}
+        marks={props.marks}
+        here={props.here}
+      />
+      <div className={classes.over} style={{ width: sheet.width, height: sheet.height, transform: `scale(${scale})` }}>
+        {draws ? <div className={classes.surface} data-surface {...pen} /> : null}
+        {ordered.map((one) =>
+          'box' in one ? (
+            <BoxField
+              key={one.box.id}
+              box={one.box}
+              label={t('box', { n: numbers.get(one.box.id) ?? 0, name: one.box.name })}
+              said={filled[one.box.id] ?? ''}
+              ydoc={ydoc}
+              hand={hand}
+              editable={editable}
+            />
+          ) : (
+            <ThingInHand
+              key={one.thing.id}
+              thing={one.thing}
+              ydoc={ydoc}
+              scale={scale}
+              hand={hand}
+              editable={editable}
+              isChosen={isChosen(one.thing.id)}
+            />
+          ),
+        )}
+        <svg className={classes.live} width={sheet.width} height={sheet.height} aria-hidden="true">
+          <path ref={live} strokeLinecap="round" strokeLinejoin="round" />
+        </svg>
+      </div>
+    </section>
+  );
+});

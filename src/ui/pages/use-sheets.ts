@@ -1,0 +1,133 @@
+'use client';
+
+import { useEffect, useMemo, useState } from 'react';
+import * as Y from 'yjs';
+import {
+  addedSheets,
+  boxText,
+  filledIn,
+  filledMap,
+  givenIn,
+  paperMap,
+  readThing,
+  thingsIn,
+  thingsMap,
+} from '@/core/documents/pages-document';
+import type { GivenSheets } from '@/core/pages/given';
+import type { Thing } from '@/core/pages/things';
+
+/** What is on the sheets of an open document, as it changes. A thing that did not change stays the same object. */
+export interface OnSheets {
+  readonly given: GivenSheets;
+  readonly sheets: GivenSheets['sheets'];
+  readonly filled: Readonly<Record<string, string>>;
+  /** By sheet, what lies beneath first. */
+  readonly things: ReadonlyMap<string, readonly Thing[]>;
+}
+
+const NO_THINGS: readonly Thing[] = [];
+export const thingsOn = ({ things }: OnSheets, sheet: string): readonly Thing[] => things.get(sheet) ?? NO_THINGS;
+
+const inOrder = (a: Thing, b: Thing): number => a.at - b.at || (a.id < b.id ? -1 : 1);
+
+function bySheet(things: readonly Thing[]): Map<string, readonly Thing[]> {
+  const found = new Map<string, Thing[]>();
+  for (const thing of things) {
+    const on = found.get(thing.sheet);
+    if (on) on.push(thing);
+    else found.set(thing.sheet, [thing]);
+  }
+  return found;
+}
+
+function readAll(ydoc: Y.Doc): OnSheets {
+  const given = givenIn(ydoc);
+  return {
+    given,
+    sheets: [...given.sheets, ...addedSheets(ydoc)],
+    filled: filledIn(ydoc, given),
+    things: bySheet(thingsIn(ydoc)),
+  };
+}
+
+/** Which things some events are about. They say so only while they are heard. */
+function touched(events: readonly Y.YEvent<never>[], all: Y.Map<Y.Map<unknown>>): ReadonlySet<string> {
+  const ids = new Set<string>();
+  for (const event of events) {
+    if ((event.target as unknown) === all) for (const id of event.changes.keys.keys()) ids.add(id);
+    else if (typeof event.path[0] === 'string') ids.add(event.path[0]);
+  }
+  return ids;
+}
+
+/** The same with some things as they are now: the sheets on which none of them lies stay as they are. */
+function withThings(before: OnSheets, ydoc: Y.Doc, ids: ReadonlySet<string>): OnSheets {
+  const things = new Map(before.things);
+  for (const [sheet, on] of things)
+    if (on.some(({ id }) => ids.has(id)))
+      things.set(
+        sheet,
+        on.filter(({ id }) => !ids.has(id)),
+      );
+  for (const id of ids) {
+    const thing = readThing(id, thingsMap(ydoc).get(id));
+    if (thing) things.set(thing.sheet, [...(things.get(thing.sheet) ?? []), thing].sort(inOrder));
+  }
+  return { ...before, things };
+}
+
+const same = (a: Readonly<Record<string, string>>, b: Readonly<Record<string, string>>): boolean => {
+  const [left, right] = [Object.entries(a), Object.keys(b)];
+  return left.length === right.length && left.every(([key, value]) => b[key] === value);
+};
+
+export function useSheets(ydoc: Y.Doc): OnSheets {
+  const [found, setFound] = useState(() => readAll(ydoc));
+  useEffect(() => {
+    setFound(readAll(ydoc));
+    const things = (events: Y.YEvent<never>[]) => {
+      const ids = touched(events, thingsMap(ydoc));
+      setFound((before) => withThings(before, ydoc, ids));
+    };
+    const rest = () =>
+      setFound((before) => {
+        // What was given comes once, with the first update.
+        const given = before.given.sheets.length > 0 ? before.given : givenIn(ydoc);
+        const filled = filledIn(ydoc, given);
+        const added = addedSheets(ydoc);
+        const isSame = given === before.given && added.length === before.sheets.length - given.sheets.length;
+        if (isSame && same(filled, before.filled)) return before;
+        return { ...before, given, filled, sheets: isSame ? before.sheets : [...given.sheets, ...added] };
+      });
+    thingsMap(ydoc).observeDeep(things as never);
+    ydoc.on('afterTransaction', rest);
+    return () => {
+      thingsMap(ydoc).unobserveDeep(things as never);
+      ydoc.off('afterTransaction', rest);
+    };
+  }, [ydoc]);
+  return found;
+}
+
+/** Takes back and does again what was done here, and never what another device did. */
+export function useUndo(ydoc: Y.Doc, { boxes }: GivenSheets) {
+  const [can, setCan] = useState({ undo: false, redo: false });
+  const manager = useMemo(
+    () =>
+      new Y.UndoManager([
+        thingsMap(ydoc),
+        filledMap(ydoc),
+        paperMap(ydoc),
+        ...boxes.filter(({ takes }) => takes === 'words').map(({ id }) => boxText(ydoc, id)),
+      ]),
+    [ydoc, boxes],
+  );
+  useEffect(() => {
+    const look = () => setCan({ undo: manager.undoStack.length > 0, redo: manager.redoStack.length > 0 });
+    manager.on('stack-item-added', look);
+    manager.on('stack-item-popped', look);
+    look();
+    return () => manager.destroy();
+  }, [manager]);
+  return { manager, can };
+}
