@@ -132,7 +132,7 @@ export const MATERIALS: readonly DemoMaterial[] = [
     classId: 'weather',
     unit: 3,
     days: -4,
-    kind: 'slides',
+    kind: 'pdf',
     title: 'Slides for a forecast',
     minutes: 2,
     text: [],

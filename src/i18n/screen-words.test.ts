@@ -13,6 +13,8 @@ const IMPORT = /(?:^|\n)\s*(?:import|export)\s+(type\s+)?(?:[^'"]*?from\s+)?'([^
 /** What opens over every screen has its words brought to it when it does (`LaterWords`). */
 const OPENER = join(process.cwd(), 'src', 'ui', 'frame', 'far-tools.tsx');
 const OPENED = /dynamic\(\(\) => import\('([^']+)'\)/g;
+/** Sheets bring their words with them, whatever screen shows them: what is taken from their folder begins with `PagesWords`. */
+const SHEETS = { folder: join(process.cwd(), 'src', 'ui', 'pages'), area: 'pages' };
 const WORDS = /useTranslations(?:<[^>]*>)?\(\s*'([\w-]+)'/g;
 
 /** The parts of the catalogue that are asked for in the browser by a file and everything that it imports. */
@@ -27,6 +29,7 @@ function wordsOf(entry: string): readonly string[] {
     if (here) {
       for (const [, area = ''] of source.matchAll(WORDS)) {
         // A file that asks for them when it needs them has them by then.
+        if (file.startsWith(SHEETS.folder) && area === SHEETS.area) continue;
         if (!(source.includes('<LaterWords>') && later.includes(area))) found.add(area);
       }
     }
@@ -60,6 +63,17 @@ test('what opens over every screen brings its words with it', () => {
   const asked = new Set(opened.flatMap((name) => wordsOf(named(join(process.cwd(), name)) ?? '')));
   expect([...asked].filter((area) => !everywhere.includes(area)).sort()).toEqual(['find', 'guide', 'help']);
   expect(Object.keys(en).sort()).toEqual([...later]);
+});
+
+test('whatever shows sheets brings their words with it', () => {
+  const ui = join(process.cwd(), 'src', 'ui');
+  const others = readdirSync(ui, { recursive: true, encoding: 'utf8' }).filter((file) => /\.tsx?$/.test(file));
+  const taken = others
+    .filter((file) => !file.startsWith('pages/'))
+    .flatMap((file) => [...readFileSync(join(ui, file), 'utf8').matchAll(/'@\/ui\/pages\/([\w-]+)'/g)])
+    .map(([, name]) => name);
+  expect([...new Set(taken)].sort()).toEqual(['mark-sheets', 'pages-editor', 'pages-view']);
+  for (const name of taken) expect(readFileSync(join(SHEETS.folder, `${name}.tsx`), 'utf8')).toContain('<PagesWords>');
 });
 
 test.each(files.filter((file) => /\/page\.tsx$/.test(file)))('%s is given its words, and no others', (file) => {

@@ -1,9 +1,9 @@
 import * as Y from 'yjs';
 import * as z from 'zod/mini';
 import type { PagesContent } from '../kinds/document/pages';
-import { isThingName, type ThingName, thingKind } from '../kinds/thing';
+import { thingKind } from '../kinds/thing';
 import { type GivenSheets, givenSheets, paper, RULINGS, type Ruling, type Sheet } from '../pages/given';
-import { type InkName, isInk, LONGEST_SIDE, MOST, type Thing } from '../pages/things';
+import { type InkName, isInk, isThingName, LONGEST_SIDE, MOST, type Thing, type ThingName } from '../pages/things';
 import { wellFormed } from '../text/well-formed';
 
 /**

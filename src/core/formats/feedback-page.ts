@@ -1,5 +1,5 @@
 import type { RubricResult } from '../marks/rubric';
-import { type Annotation, quotedBy } from '../remarks/annotation';
+import { type Annotation, isSaid, placeOnSheet, quotedBy } from '../remarks/annotation';
 import { html } from './html-out';
 import { ownPage, tableOf } from './own-page';
 
@@ -35,12 +35,15 @@ export function feedbackPage(words: FeedbackWords, backs: readonly TakenBack[]):
       html(words.pointsOf(won, criterion.points)),
       html(comment),
     ]);
-    const notes = remarks.map(
-      ({ remark, answer }) =>
-        `<blockquote dir="auto">${html(quotedBy(remark))}</blockquote>${said(remark.body.value)}${
+    const notes = remarks
+      .filter(({ remark }) => isSaid(remark))
+      .map(({ remark, answer }) => {
+        const place = placeOnSheet(remark.target.selector);
+        const about = place ? `▭ ${place.page}` : quotedBy(remark);
+        return `<blockquote dir="auto">${html(about)}</blockquote>${said(remark.body.value)}${
           answer === '' ? '' : said(`${words.answered} ${answer}`)
-        }`,
-    );
+        }`;
+      });
     return [
       `<h2 dir="auto">${html(from)}</h2><p>${html(grade)}</p>`,
       said(general),

@@ -6,11 +6,12 @@ import {
   popGraphicsState,
   pushGraphicsState,
 } from '@cantoo/pdf-lib';
+import { newThing } from '../documents/pages-document';
 import { type PagesContent, TICKED } from '../kinds/document/pages';
 import { thingKind } from '../kinds/thing';
 import { areaOf, type ThingKind } from '../kinds/thing/kind';
 import type { Area } from '../pages/geometry';
-import type { Box, Sheet } from '../pages/given';
+import type { Box, FilledWith, Sheet } from '../pages/given';
 import { INK_COLOURS, type InkName, type Thing } from '../pages/things';
 import { drawFormula } from './formula-drawn';
 import { fillFields, withoutScripts } from './pdf-fields';
@@ -163,11 +164,23 @@ function pagesOf(pdf: PDFDocument, sheets: readonly Sheet[]): Map<string, PDFPag
   return made;
 }
 
+const inWords = (pen: Pen, box: Box, said: string): void => pen.words(said, box, LETTERS.most, 'blue', true);
+
+/** How each sort of box shows what is in it. A tick is a shape, since not every font has one. */
+const FILLED: Readonly<Record<FilledWith, (pen: Pen, box: Box, said: string) => void>> = {
+  words: inWords,
+  choice: inWords,
+  tick: (pen, { id, sheet, x, y, w, h }, said) => {
+    if (said !== TICKED) return;
+    const [wide, high] = [w * 0.8, h * 0.8];
+    pen.shape(newThing('tick', { id, sheet, x: x + w * 0.1, y: y + h * 0.1, w: wide, h: high, ink: 'blue', at: 0 }));
+  },
+};
+
 /** What stands in a box that was marked by a teacher; a field of the PDF shows itself what is in it. */
 function drawBox(pen: Pen, box: Box, said: string | undefined): void {
   if (said === undefined || box.field !== null) return;
-  if (box.takes === 'tick') pen.words(said === TICKED ? TICKED : '', box, Math.min(LETTERS.most, box.h), 'blue', true);
-  else pen.words(said, box, LETTERS.most, 'blue', true);
+  FILLED[box.takes](pen, box, said);
 }
 
 /**

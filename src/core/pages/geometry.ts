@@ -30,9 +30,6 @@ export function distanceToLine(at: Point, from: Point, to: Point): number {
   return Math.hypot(at.x - from.x - along * dx, at.y - from.y - along * dy);
 }
 
-/** Does the middle of one area lie in another? */
-export const liesIn = ({ x, y, w, h }: Area, area: Area): boolean => isWithin({ x: x + w / 2, y: y + h / 2 }, area);
-
 /**
  * In reading order: line by line from above, and within a line from the side at which reading begins. Things are of one line
  * when the middle of the lower one is above the end of the upper one.

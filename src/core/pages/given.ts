@@ -44,7 +44,6 @@ const file = z.object({
   type: z.string().check(z.maxLength(100)),
   name,
 });
-export type SheetFile = z.output<typeof file>;
 
 /** What is written on, as a teacher gives it. */
 export const givenSheets = z.object({

@@ -93,3 +93,10 @@ export function strokePath(points: readonly PenPoint[], width: number): string {
   const line = rest.map(([x = 0, y = 0]) => `L${short(x)} ${short(y)}`).join('');
   return `M${short(begin[0] as number)} ${short(begin[1] as number)}${line}Z`;
 }
+
+/** A path of straight lines moved by so many points. */
+export const movedPath = (path: string, by: Point): string =>
+  path.replace(
+    /([ML])\s*(-?[\d.]+)[ ,]+(-?[\d.]+)/g,
+    (_, letter: string, x: string, y: string) => `${letter}${short(Number(x) + by.x)} ${short(Number(y) + by.y)}`,
+  );

@@ -22,12 +22,23 @@ const TICK = { least: 7, most: 28 } as const;
 /** So near to a box, in points, stands what is asked in it. */
 const NEAR = 60;
 
-/** Words that only say where to write (common practice in worksheets and decks, English and Arabic). */
-const SAYS_WHERE =
-  /^[\s.…_–-]*(?:(?:please\s+)?(?:write|type|draw|put|add|enter|fill in)\s+(?:(?:in|your|an|the|my|down)\s+)*(?:answers?|thoughts?|ideas?|words?|text|reasons?|name|here|below)?(?:\s*(?:here|below))?|(?:your|my)\s+(?:answer|thoughts?|ideas?|reasons?|words)(?:\s+here)?|answer\s+here|اكتب(?:ي)?\s+(?:إجابتك|جوابك|هنا)(?:\s+هنا)?|إجابتك(?:\s+هنا)?)[\s.:…_–-]*$/iu;
+/** The words of lines that only say where to write (common practice in worksheets and decks, English and Arabic). */
+const SAYING = {
+  doing: ['write', 'type', 'draw', 'put', 'add', 'enter', 'fill', 'answer', 'اكتب', 'اكتبي', 'ارسم', 'ارسمي'],
+  what: ['answer', 'answers', 'thoughts', 'idea', 'ideas', 'reasons', 'words', 'text', 'إجابتك', 'جوابك', 'رأيك'],
+  where: ['here', 'below', 'in', 'هنا', 'أدناه'],
+  rest: ['please', 'your', 'my', 'own', 'the', 'an', 'it', 'down', 'من', 'فضلك', 'في'],
+} as const;
+const ALL_SAYING: ReadonlySet<string> = new Set(Object.values(SAYING).flat());
+const MOST_WORDS = 8;
 
 /** Do words of a page only say where to write? */
-export const saysWhere = (text: string): boolean => text.trim() !== '' && SAYS_WHERE.test(text);
+export function saysWhere(text: string): boolean {
+  const words = text.toLowerCase().match(/[\p{L}\p{M}]+/gu) ?? [];
+  if (words.length < 2 || words.length > MOST_WORDS || !words.every((word) => ALL_SAYING.has(word))) return false;
+  const has = (part: keyof typeof SAYING) => words.some((word) => (SAYING[part] as readonly string[]).includes(word));
+  return has('what') ? has('doing') || has('rest') : has('doing') && has('where');
+}
 
 const sameArea = (a: Area, b: Area): boolean =>
   Math.abs(a.x - b.x) < 3 && Math.abs(a.y - b.y) < 3 && Math.abs(a.w - b.w) < 6 && Math.abs(a.h - b.h) < 6;

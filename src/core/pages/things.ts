@@ -1,5 +1,22 @@
-import type { ThingName } from '../kinds/thing';
 import type { Area } from './geometry';
+
+/** Everything that can be put on a sheet; what each is stands in `kinds/thing`. */
+export const THING_NAMES = [
+  'text',
+  'ink',
+  'marker',
+  'line',
+  'arrow',
+  'rectangle',
+  'tick',
+  'cross',
+  'formula',
+  'picture',
+] as const;
+export type ThingName = (typeof THING_NAMES)[number];
+
+export const isThingName = (name: unknown): name is ThingName =>
+  typeof name === 'string' && (THING_NAMES as readonly string[]).includes(name);
 
 /** Colours of what is written. What a teacher writes has one of its own. */
 export const INKS = ['blue', 'black', 'green', 'violet'] as const;

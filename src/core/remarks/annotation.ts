@@ -1,3 +1,5 @@
+import type { Area } from '../pages/geometry';
+
 /**
  * Remarks on words, as the W3C Web Annotation Data Model (Recommendation of 2017-02-23) writes them. An annotation
  * has a body, what is said, and a target: the source with selectors that find the words again.
@@ -15,14 +17,32 @@ export type Selector =
       /** The first character and the one after the last, counted in Unicode code points from 0 (section 4.2.5). */
       readonly start: number;
       readonly end: number;
+    }
+  | {
+      readonly type: 'FragmentSelector';
+      /** A place of a page, as RFC 3778 (section 3) writes it: `page=2&viewrect=left,top,width,height`, in points (section 4.2.1). */
+      readonly conformsTo: typeof PLACES;
+      readonly value: string;
+    }
+  | {
+      readonly type: 'SvgSelector';
+      /** What was drawn there: one path (section 4.2.6). */
+      readonly value: string;
     };
 
-/** A remark on words of a hand-in. */
+/** By this the places of pages are written. */
+const PLACES = 'http://tools.ietf.org/rfc/rfc3778';
+
+/** Something was said, something is right or wrong, or something was drawn (appendix B). */
+const MOTIVATIONS = ['commenting', 'assessing', 'highlighting'] as const;
+export type Motivation = (typeof MOTIVATIONS)[number];
+
+/** A remark on a hand-in: on words of it, or at a place of a sheet. */
 export interface Annotation {
   readonly '@context': 'http://www.w3.org/ns/anno.jsonld';
   readonly id: string;
   readonly type: 'Annotation';
-  readonly motivation: 'commenting';
+  readonly motivation: Motivation;
   readonly body: { readonly type: 'TextualBody'; readonly value: string; readonly format: 'text/plain' };
   readonly target: {
     /** The piece as it was handed in, by its fingerprint: `urn:sha256:` and 64 digits. */
@@ -33,6 +53,12 @@ export interface Annotation {
 
 const LONGEST_BODY = 4000;
 const LONGEST_QUOTE = 20_000;
+
+const PLACE =
+  /^page=(\d{1,4})&viewrect=(-?\d{1,6}(?:\.\d{1,3})?),(-?\d{1,6}(?:\.\d{1,3})?),(-?\d{1,6}(?:\.\d{1,3})?),(-?\d{1,6}(?:\.\d{1,3})?)$/;
+/** One path of straight lines, filled or drawn: nothing else is ever read or shown. */
+const DRAWING =
+  /^<svg xmlns="http:\/\/www\.w3\.org\/2000\/svg"><path d="([MLZ\d. -]+)" (?:fill="#[0-9a-f]{6}"|fill="none" stroke="#[0-9a-f]{6}" stroke-width="(\d{1,3}(?:\.\d{1,2})?)")\/><\/svg>$/;
 
 type Fields = Readonly<Record<string, unknown>>;
 const fields = (value: unknown): Fields | null =>
@@ -53,6 +79,14 @@ function readSelector(value: unknown): Selector | null {
     const [start, end] = [count(given.start), count(given.end)];
     return start !== null && end !== null ? { type: given.type, start, end } : null;
   }
+  if (given?.type === 'FragmentSelector' && given.conformsTo === PLACES) {
+    const value = text(given.value, 200);
+    return value !== null && PLACE.test(value) ? { type: given.type, conformsTo: PLACES, value } : null;
+  }
+  if (given?.type === 'SvgSelector') {
+    const value = text(given.value, LONGEST_QUOTE);
+    return value !== null && DRAWING.test(value) ? { type: given.type, value } : null;
+  }
   return null;
 }
 
@@ -68,12 +102,13 @@ export function readAnnotation(value: unknown): Annotation | null {
   if (!/^urn:sha256:[0-9a-f]{64}$/.test(source)) return null;
   const listed = Array.isArray(target?.selector) ? target.selector : [target?.selector];
   const selector = listed.map(readSelector);
+  const motivation = MOTIVATIONS.find((one) => one === given.motivation) ?? 'commenting';
   if (selector.length > 2 || !selector.every((one) => one !== null)) return null;
   return {
     '@context': 'http://www.w3.org/ns/anno.jsonld',
     id,
     type: 'Annotation',
-    motivation: 'commenting',
+    motivation,
     body: { type: 'TextualBody', value: says, format: 'text/plain' },
     target: { source, selector },
   };
@@ -128,3 +163,67 @@ export const remarkOn = (
   body: { type: 'TextualBody', value: says, format: 'text/plain' },
   target: { source: `urn:sha256:${piece}`, selector: selectorsOf(text, start, end) },
 });
+
+/** A place on a sheet, by the number of the sheet from 1 and an area in points. */
+export interface SheetPlace extends Area {
+  readonly page: number;
+}
+
+const short = (n: number): string => String(Math.round(n * 100) / 100);
+
+/** A remark at a place of a sheet, or something drawn there, with a sign that stands for it in words. */
+export const remarkAt = (
+  id: string,
+  piece: string,
+  { page, x, y, w, h }: SheetPlace,
+  said: { readonly motivation: Motivation; readonly says: string; readonly drawing?: Drawing },
+): Annotation => ({
+  '@context': 'http://www.w3.org/ns/anno.jsonld',
+  id,
+  type: 'Annotation',
+  motivation: said.motivation,
+  body: { type: 'TextualBody', value: said.says, format: 'text/plain' },
+  target: {
+    source: `urn:sha256:${piece}`,
+    selector: [
+      {
+        type: 'FragmentSelector',
+        conformsTo: PLACES,
+        value: `page=${page}&viewrect=${[x, y, w, h].map(short).join(',')}`,
+      },
+      ...(said.drawing ? [{ type: 'SvgSelector' as const, value: svgOf(said.drawing) }] : []),
+    ],
+  },
+});
+
+/** What a teacher drew on a sheet, in points from its upper left corner; how thick its line is, or `null` for what is filled. */
+export interface Drawing {
+  readonly path: string;
+  readonly width: number | null;
+  /** Six hexadecimal digits. */
+  readonly colour: string;
+}
+
+const svgOf = ({ path, width, colour }: Drawing): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg"><path d="${path}" ${
+    width === null ? `fill="#${colour}"` : `fill="none" stroke="#${colour}" stroke-width="${short(width)}"`
+  }/></svg>`;
+
+/** Where on a sheet something was said or drawn; `null` for what is about words. */
+export function placeOnSheet(selectors: readonly Selector[]): SheetPlace | null {
+  const found = selectors.find((one) => one.type === 'FragmentSelector');
+  const parts = found && PLACE.exec(found.value);
+  if (!parts) return null;
+  const [page = 0, x = 0, y = 0, w = 0, h = 0] = parts.slice(1).map(Number);
+  return { page, x, y, w, h };
+}
+
+/** What was drawn; `null` where nothing was. */
+export function drawingIn(selectors: readonly Selector[]): Omit<Drawing, 'colour'> | null {
+  const found = selectors.find((one) => one.type === 'SvgSelector');
+  const [, path, width] = (found && DRAWING.exec(found.value)) ?? [];
+  return path === undefined ? null : { path, width: width === undefined ? null : Number(width) };
+}
+
+/** Is something said in it, which can be answered? What was only drawn is seen where it is. */
+export const isSaid = ({ motivation }: Annotation): boolean => motivation === 'commenting';

@@ -1,11 +1,13 @@
 import { generateKeyBetween } from 'fractional-indexing';
 import * as Y from 'yjs';
 import { putInto } from '../documents/text-document';
+import type { Box, GivenSheets } from '../pages/given';
 import type { QuestionSet } from '../questions/question-set';
 import type { Doc } from '../text/nodes';
 import type { AssignmentDraft, chosenParts } from './draft';
 import { INSTRUCTIONS, inOrder, type ListName, listOf, STARTER } from './draft-document';
 import { putQuestions, QUESTIONS } from './draft-questions';
+import { BOXES, putSheets, SHEETS } from './draft-sheets';
 
 /** What a draft says by choice, and not by writing. */
 export type Chosen = { readonly [Name in keyof typeof chosenParts.shape]: AssignmentDraft[Name] };
@@ -145,3 +147,32 @@ export function keepLines(ydoc: Y.Doc, step: string, lines: string): void {
 
 /** The instructions, to be written in. */
 export const instructionsOf = (ydoc: Y.Doc): Y.XmlFragment => ydoc.getXmlFragment(INSTRUCTIONS);
+
+const stepIn = (ydoc: Y.Doc, step: string): Y.Map<unknown> | null => {
+  const map = listOf(ydoc, 'steps').get(step);
+  return map instanceof Y.Map ? map : null;
+};
+
+const boxesIn = (ydoc: Y.Doc, step: string): Y.Map<unknown> | null => {
+  const sheets = stepIn(ydoc, step)?.get(SHEETS);
+  const boxes = sheets instanceof Y.Map ? sheets.get(BOXES) : null;
+  return boxes instanceof Y.Map ? boxes : null;
+};
+
+/** Gives a step what is written on in it. */
+export function giveSheets(ydoc: Y.Doc, step: string, sheets: GivenSheets | null): void {
+  const map = stepIn(ydoc, step);
+  if (!map) return;
+  ydoc.transact(() => {
+    if (sheets === null) map.delete(SHEETS);
+    else putSheets(map, JSON.parse(JSON.stringify(sheets)) as GivenSheets);
+  });
+}
+
+/** Marks a box, or changes one. */
+export const giveBox = (ydoc: Y.Doc, step: string, box: Box): void => {
+  boxesIn(ydoc, step)?.set(box.id, box);
+};
+
+/** Takes a box away. */
+export const dropBox = (ydoc: Y.Doc, step: string, box: string): void => boxesIn(ydoc, step)?.delete(box);

@@ -22,7 +22,7 @@ export function useMarkedRemarks(view: DeskView): ReadonlyMap<string, readonly M
       const piece = textOf(remark, before.pieces);
       if (!piece?.document || !piece.written) continue;
       const list = found.get(piece.document) ?? [];
-      list.push({ id: remark.id, selectors: remark.target.selector, was: anchorText(runsOf(piece.written)) });
+      list.push({ id: remark.id, selectors: remark.target.selector, was: anchorText(runsOf(piece.written)), remark });
       found.set(piece.document, list);
     }
     return found;

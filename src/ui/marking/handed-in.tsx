@@ -11,6 +11,7 @@ import { QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
 import { ComparedPiece } from '@/ui/compare/compare-screen';
 import { DocumentMarked } from '@/ui/kinds/document';
+import type { PlaceMarking } from '@/ui/kinds/document/kind';
 import { PieceContent } from '@/ui/material/piece-content';
 import { selectedWords } from '@/ui/remarks/selected-words';
 import { useHandedIn } from '@/ui/remarks/use-handed-in';
@@ -25,27 +26,34 @@ export interface ChosenWords {
   readonly end: number;
 }
 
+/** How something is remarked at a place; which piece that is of is added where it is known. */
+type MarkedHere = Omit<PlaceMarking, 'piece'>;
+
 interface TextProps {
   readonly sha256: string;
   readonly written: Written;
   readonly lang: string;
   readonly remarks: readonly Annotation[];
+  readonly marking: MarkedHere | null;
   readonly choose: (words: ChosenWords) => void;
   /** Told when nothing in this text is selected any more. */
   readonly letGo: () => void;
 }
 
 /** A text as it was handed in, with the words that were remarked on. Selecting words chooses them. */
-function HandedInText({ sha256, written, lang, remarks, choose, letGo }: TextProps) {
+function HandedInText({ sha256, written, lang, remarks, marking, choose, letGo }: TextProps) {
   const root = useRef<HTMLDivElement>(null);
   const text = useMemo(() => anchorText(runsOf(written)), [written]);
-  const highlights = useMemo(() => {
-    const own = remarks.filter((remark) => pieceOf(remark) === sha256);
-    return own.flatMap((remark) => {
-      const found = findAnchor(remark.target.selector, text, text, lang);
-      return found ? [{ id: remark.id, start: found.start, end: found.end }] : [];
-    });
-  }, [remarks, sha256, text, lang]);
+  const own = useMemo(() => remarks.filter((remark) => pieceOf(remark) === sha256), [remarks, sha256]);
+  const highlights = useMemo(
+    () =>
+      own.flatMap((remark) => {
+        const found = findAnchor(remark.target.selector, text, text, lang);
+        return found ? [{ id: remark.id, start: found.start, end: found.end }] : [];
+      }),
+    [own, text, lang],
+  );
+  const here = useMemo(() => marking && { ...marking, piece: sha256 }, [marking, sha256]);
   useEffect(() => {
     let own = false;
     const look = () => {
@@ -59,7 +67,7 @@ function HandedInText({ sha256, written, lang, remarks, choose, letGo }: TextPro
   }, [sha256, text, choose, letGo]);
   return (
     <div ref={root}>
-      <DocumentMarked written={written} lang={lang} highlights={highlights} />
+      <DocumentMarked written={written} lang={lang} highlights={highlights} remarks={own} marking={here} />
     </div>
   );
 }
@@ -74,6 +82,7 @@ interface Props {
   /** The words that are chosen, and the way to where one says something about them. */
   readonly chosen: ChosenWords | null;
   readonly say: (() => void) | null;
+  readonly marking: MarkedHere | null;
 }
 
 /** What changed since the hand-in before this one. */
@@ -97,7 +106,7 @@ function SinceBefore({ view }: { view: MarkingView }) {
 }
 
 /** The hand-in as the student saw it, or with what changed since the one before. */
-export function HandedIn({ view, zone, now, remarks, choose, letGo, chosen, say }: Props) {
+export function HandedIn({ view, zone, now, remarks, choose, letGo, chosen, say, marking }: Props) {
   const t = useTranslations('marking');
   const times = useTimes(zone);
   const shownName = useShownName();
@@ -150,6 +159,7 @@ export function HandedIn({ view, zone, now, remarks, choose, letGo, chosen, say 
                   written={piece.written}
                   lang={view.class.locale}
                   remarks={remarks}
+                  marking={marking}
                   choose={choose}
                   letGo={letGo}
                 />

@@ -1,6 +1,7 @@
 'use client';
 
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
+import type { Annotation } from '@/core/remarks/annotation';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { type ChosenWords, HandedIn } from './handed-in';
 import { MarkingSide } from './marking-side';
@@ -24,6 +25,22 @@ export function MarkingBody({ view, zone, now }: { view: MarkingView; zone: stri
     field?.scrollIntoView({ block: 'center' });
     field?.focus();
   };
+  const { remarks, setRemarks, waits, amendable } = marking;
+  const latest = useRef(remarks);
+  latest.current = remarks;
+  const set = useRef(setRemarks);
+  set.current = setRemarks;
+  const mayMark = waits || amendable;
+  const here = useMemo(
+    () =>
+      mayMark
+        ? {
+            put: (remark: Annotation) => set.current([...latest.current, remark]),
+            drop: (ids: readonly string[]) => set.current(latest.current.filter(({ id }) => !ids.includes(id))),
+          }
+        : null,
+    [mayMark],
+  );
   return (
     <>
       <HandedIn
@@ -34,7 +51,8 @@ export function MarkingBody({ view, zone, now }: { view: MarkingView; zone: stri
         choose={choose}
         letGo={letGo}
         chosen={offered ? chosen : null}
-        say={marking.waits || marking.amendable ? say : null}
+        say={mayMark ? say : null}
+        marking={here}
       />
       <MarkingSide view={view} marking={marking} chosen={chosen} zone={zone} now={now} />
     </>

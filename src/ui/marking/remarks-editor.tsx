@@ -5,11 +5,12 @@ import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import { runsOf } from '@/core/kinds/document';
 import { anchorText } from '@/core/remarks/anchor';
-import { type Annotation, quotedBy, remarkOn } from '@/core/remarks/annotation';
+import { type Annotation, isSaid, remarkOn } from '@/core/remarks/annotation';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { newAct } from '@/ui/common/act';
 import { keyOr } from '@/ui/common/key-or';
 import { QuietButton } from '@/ui/common/primary-button';
+import { useQuoted } from '@/ui/remarks/use-quoted';
 import type { ChosenWords } from './handed-in';
 import { KeptRemarks, useKeptRemarks } from './kept-remarks';
 import classes from './marking-tools.module.css';
@@ -27,6 +28,7 @@ interface Props {
 /** Remarks on words: those there are, and a new one on the words that are selected or written here. */
 export function RemarksEditor({ view, remarks, setRemarks, chosen }: Props) {
   const t = useTranslations('remarks');
+  const quoted = useQuoted();
   const open = view.open as NonNullable<MarkingView['open']>;
   const [words, setWords] = useState('');
   const [says, setSays] = useState('');
@@ -63,14 +65,14 @@ export function RemarksEditor({ view, remarks, setRemarks, chosen }: Props) {
       <h2>{t('title')}</h2>
       {remarks.length === 0 ? <p className="soft">{t('how')}</p> : null}
       <ol className={classes.remarks}>
-        {remarks.map((remark) => (
+        {remarks.filter(isSaid).map((remark) => (
           <li key={remark.id}>
-            <q dir="auto">{quotedBy(remark)}</q>
+            <q dir="auto">{quoted(remark)}</q>
             <p dir="auto">{remark.body.value}</p>
             <button
               type="button"
               className="quiet"
-              aria-label={t('remove-on', { words: quotedBy(remark) })}
+              aria-label={t('remove-on', { words: quoted(remark) })}
               onClick={() => setRemarks(remarks.filter(({ id }) => id !== remark.id))}
             >
               {t('remove')}

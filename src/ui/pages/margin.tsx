@@ -68,7 +68,7 @@ export function Margin({ hand, box, thing, number, note, lang, editable, root }:
   const [voiced, setVoiced] = useState(false);
   useEffect(() => setVoiced(typeof speechSynthesis !== 'undefined'), []);
   const { acts } = hand;
-  const met = note !== undefined && note.met;
+  const met = note?.met === true;
   return (
     <aside ref={column} className={classes.margin} aria-label={t('margin')} data-shown={box || thing ? '' : undefined}>
       {line ? (
@@ -83,7 +83,7 @@ export function Margin({ hand, box, thing, number, note, lang, editable, root }:
       {box ? (
         <div className={classes.card} style={line ? { insetBlockStart: line.to - 24 } : undefined}>
           <p className={classes.head} data-met={met || undefined}>
-            <i className="ask" data-met={met || undefined} aria-hidden="true" />
+            <i className={classes.ask} data-met={met || undefined} aria-hidden="true" />
             <strong>{t('box-n', { n: number })}</strong>
           </p>
           {box.name === '' ? null : (

@@ -6,7 +6,7 @@ import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from
 import { boxesOn } from '@/core/kinds/document/pages';
 import { type Area, between, type Point } from '@/core/pages/geometry';
 import type { Box, GivenSheets, Sheet } from '@/core/pages/given';
-import { dropBox, giveBox } from '@/core/setting/draft-sheets';
+import { dropBox, giveBox } from '@/core/setting/draft-writes';
 import { newAct } from '@/ui/common/act';
 import { AskList } from '@/ui/set/ask-list';
 import type { SetTools } from '@/ui/set/tools';

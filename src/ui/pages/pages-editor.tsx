@@ -3,8 +3,10 @@
 import { useTranslations } from 'next-intl';
 import { useCallback, useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react';
 import { boxesOn } from '@/core/kinds/document/pages';
-import { isThingName, thingKind } from '@/core/kinds/thing';
+import { thingKind } from '@/core/kinds/thing';
 import type { Box } from '@/core/pages/given';
+import { isThingName } from '@/core/pages/things';
+import { isSaid, placeOnSheet } from '@/core/remarks/annotation';
 import { FileInput } from '@/ui/common/file-input';
 import { keyOr } from '@/ui/common/key-or';
 import { sendPicture } from '@/ui/common/send-picture';
@@ -18,8 +20,9 @@ import { PagesWords } from './pages-words';
 import { FilesSlot, useSearch, ZoomSlot } from './seeing';
 import { SheetList } from './sheet-list';
 import { SheetOnStage } from './sheet-on-stage';
+import { RemarkCard, TeacherLayer } from './teacher-layer';
 import { ToolBar } from './tool-bar';
-import { useFit, type Zoom } from './use-fit';
+import { useComingNear, useFit, type Zoom } from './use-fit';
 import { useHand } from './use-hand';
 import { thingsOn, useSheets, useUndo } from './use-sheets';
 
@@ -29,7 +32,7 @@ const NO_BOXES: readonly Box[] = [];
 /** A picture on a sheet is at most this wide, in points. */
 const WIDEST = 240;
 
-function Editor({ session, title, lang, notes, editable, handle, above }: EditorProps) {
+function Editor({ session, title, lang, notes, editable, remarks, handle, above }: EditorProps) {
   const t = useTranslations('pages');
   const writing = useTranslations('writing');
   const { ready } = useSessionState(session);
@@ -47,6 +50,9 @@ function Editor({ session, title, lang, notes, editable, handle, above }: Editor
   const [formula, setFormula] = useState(false);
   const picture = useRef<HTMLInputElement>(null);
   const canWrite = ready && editable;
+  const back = useMemo(() => (remarks ?? []).flatMap(({ remark }) => remark ?? []), [remarks]);
+  const [read, setRead] = useState<string | null>(null);
+  const said = useMemo(() => new Map(back.filter(isSaid).map(({ id }, i) => [id, i + 1])), [back]);
   const { sheets, given } = on;
   const boxes = useMemo(() => new Map(sheets.map(({ id }) => [id, boxesOn(given.boxes, id)])), [sheets, given]);
   const numbers = useMemo(() => {
@@ -74,9 +80,17 @@ function Editor({ session, title, lang, notes, editable, handle, above }: Editor
         else if (place.startsWith('sheet:')) go(place.slice('sheet:'.length));
         return ready;
       },
-      goToRemark: () => false,
+      goToRemark: (id) => {
+        const found = back.find((one) => one.id === id);
+        const place = found && placeOnSheet(found.target.selector);
+        const sheet = place ? sheets[place.page - 1] : undefined;
+        if (!ready || !sheet) return false;
+        go(sheet.id);
+        setRead(id);
+        return true;
+      },
     }),
-    [ready, go],
+    [ready, go, back, sheets],
   );
 
   /** The middle of the part of the present sheet that is seen, in points. */
@@ -145,6 +159,14 @@ function Editor({ session, title, lang, notes, editable, handle, above }: Editor
     chosen && 'thing' in chosen
       ? (sheets.flatMap(({ id }) => thingsOn(on, id)).find(({ id }) => id === chosen.thing) ?? null)
       : null;
+  const first = sheets.find(({ id }) => id === present) ?? sheets[0];
+  useComingNear(
+    root,
+    box?.takes === 'words' ? box.w : thing && thingKind(thing.is).of === 'words' ? thing.w : null,
+    first ? scaleOf(first) : 1,
+    box?.id ?? thing?.id ?? null,
+    setZoom,
+  );
   const stateOf = (sheet: string) => {
     const own = boxes.get(sheet) ?? NO_BOXES;
     return {
@@ -154,6 +176,16 @@ function Editor({ session, title, lang, notes, editable, handle, above }: Editor
     };
   };
   const seeing = <ZoomSlot zoom={zoom} choose={setZoom} search={search} />;
+  const open = back.find(({ id }) => id === read);
+  /** What came back at places of a sheet, over what is written on now. */
+  const teachers = (page: number) => (
+    <>
+      <TeacherLayer page={page} remarks={back} numbers={said} chosen={read} choose={setRead} />
+      {open && placeOnSheet(open.target.selector)?.page === page ? (
+        <RemarkCard remark={open} number={said.get(open.id) ?? 0} drop={null} />
+      ) : null}
+    </>
+  );
   return (
     <>
       {canWrite ? (
@@ -242,6 +274,7 @@ function Editor({ session, title, lang, notes, editable, handle, above }: Editor
               editable={canWrite}
               marks={search.marks.get(sheet.page ?? 0) ?? NO_MARKS}
               here={search.here?.page === sheet.page ? search.here : null}
+              teachers={back.length > 0 ? teachers(i + 1) : null}
             />
           ))}
         </section>

@@ -1,30 +1,43 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { useMemo, useRef } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { boxesOn, type PagesContent, pagesText } from '@/core/kinds/document/pages';
 import { areaOf } from '@/core/kinds/thing/kind';
 import { inReadingOrder } from '@/core/pages/geometry';
 import type { Box } from '@/core/pages/given';
+import { type Annotation, isSaid, placeOnSheet } from '@/core/remarks/annotation';
 import { type Highlight, markedDocument } from '@/core/remarks/marked-document';
 import { attrsOf, contentOf, type DocNode } from '@/core/text/nodes';
 import { DocumentView } from '@/ui/common/document-view';
+import type { PlaceMarking } from '@/ui/kinds/document/kind';
 import { ThingLook } from '@/ui/kinds/thing';
 import { Base, useBeneath } from './base';
 import { lettersIn } from './box-field';
+import { MarkBar, MarkingSurface } from './marking-surface';
 import classes from './pages.module.css';
 import { PagesWords } from './pages-words';
+import { RemarkCard, TeacherLayer } from './teacher-layer';
+import own from './teacher-layer.module.css';
 import { useFit } from './use-fit';
+import { useMarkingHand } from './use-marking-hand';
 
 interface Props {
   readonly content: PagesContent;
   readonly lang: string;
   /** Stretches of its runs that stand out; where one begins is said, so that words can be chosen for more. */
   readonly highlights?: readonly Highlight[];
+  readonly remarks?: readonly Annotation[];
+  readonly marking?: PlaceMarking | null;
 }
 
 const NO_MARKS = [] as const;
 const NOTHING: readonly Highlight[] = [];
+const NO_REMARKS: readonly Annotation[] = [];
+
+/** What is seen of the sheets: what lies beneath, what the student wrote, what the teacher did. */
+const LAYERS = ['sheet', 'students', 'teachers'] as const;
+type Layer = (typeof LAYERS)[number];
 
 /** What stands in each place of the sheets as a text, with the marks of remarks in it. */
 function useMarkedPlaces(content: PagesContent, highlights: readonly Highlight[]): ReadonlyMap<string, DocNode> {
@@ -54,19 +67,47 @@ function BoxSaid({ box, said, place, lang }: { box: Box; said: string; place: Do
   );
 }
 
-function Sheets({ content, lang, highlights = NOTHING }: Props) {
+function Sheets({ content, lang, highlights = NOTHING, remarks = NO_REMARKS, marking = null }: Props) {
   const t = useTranslations('pages');
   const root = useRef<HTMLDivElement>(null);
   const beneath = useBeneath(content, 0);
   const scaleOf = useFit(root, 'width');
   const places = useMarkedPlaces(content, highlights);
   const { sheets, boxes, filled, things } = content;
+  const ids = useMemo(() => sheets.map(({ id }) => id), [sheets]);
+  const hand = useMarkingHand(marking, remarks, ids);
+  const [chosen, choose] = useState<string | null>(null);
+  const [hidden, setHidden] = useState<ReadonlySet<Layer>>(new Set());
+  const numbers = useMemo(() => new Map(remarks.filter(isSaid).map(({ id }, i) => [id, i + 1])), [remarks]);
+  const open = remarks.find(({ id }) => id === chosen);
+  const isSeen = (layer: Layer) => !hidden.has(layer);
   return (
     <div ref={root} className={classes.viewed} data-sheets>
+      {marking ? (
+        <MarkBar marking={hand}>
+          <span className={own.layers}>
+            {LAYERS.map((layer) => (
+              <label key={layer}>
+                <input
+                  type="checkbox"
+                  checked={isSeen(layer)}
+                  onChange={() => {
+                    const next = new Set(hidden);
+                    if (!next.delete(layer)) next.add(layer);
+                    setHidden(next);
+                  }}
+                />
+                {t(`layer-${layer}`)}
+              </label>
+            ))}
+          </span>
+        </MarkBar>
+      ) : null}
       {beneath.is === 'broken' ? <p role="alert">{t(`broken-${beneath.why}`)}</p> : null}
       {sheets.map((sheet, i) => {
         const scale = Math.min(1.6, scaleOf(sheet));
-        const label = t('sheet-of', { n: i + 1, of: sheets.length });
+        const page = i + 1;
+        const label = t('sheet-of', { n: page, of: sheets.length });
         const all = [
           ...boxesOn(boxes, sheet.id).map((box) => ({ box, area: { x: box.x, y: box.y, w: box.w, h: box.h } })),
           ...things.filter((thing) => thing.sheet === sheet.id).map((thing) => ({ thing, area: areaOf(thing) })),
@@ -76,43 +117,68 @@ function Sheets({ content, lang, highlights = NOTHING }: Props) {
             key={sheet.id}
             className={classes.sheet}
             data-sheet={sheet.id}
+            data-tool={marking ? (hand.tool === 'remark' ? 'text' : hand.tool) : undefined}
             aria-label={label}
             style={{ inlineSize: sheet.width * scale, blockSize: sheet.height * scale }}
           >
-            <Base
-              sheet={sheet}
-              beneath={beneath}
-              scale={scale}
-              root={root}
-              label={label}
-              marks={NO_MARKS}
-              here={null}
-            />
+            {isSeen('sheet') ? (
+              <Base
+                sheet={sheet}
+                beneath={beneath}
+                scale={scale}
+                root={root}
+                label={label}
+                marks={NO_MARKS}
+                here={null}
+              />
+            ) : null}
             <div
               className={classes.over}
               style={{ width: sheet.width, height: sheet.height, transform: `scale(${scale})` }}
             >
-              {inReadingOrder(all, ({ area }) => area).map((one) =>
-                'box' in one ? (
-                  <BoxSaid
-                    key={one.box.id}
-                    box={one.box}
-                    said={filled[one.box.id] ?? ''}
-                    place={places.get(one.box.id)}
-                    lang={lang}
-                  />
-                ) : (
-                  <div
-                    key={one.thing.id}
-                    className={classes.thing}
-                    style={{ left: one.area.x, top: one.area.y, width: one.area.w, height: one.area.h }}
-                    role="img"
-                    aria-label={`${t('thing', { what: t(`thing-${one.thing.is}`), ink: t(`ink-${one.thing.ink}`) })} ${one.thing.words}`}
-                  >
-                    <ThingLook thing={one.thing} />
-                  </div>
-                ),
-              )}
+              {marking ? (
+                <MarkingSurface sheet={sheet} page={page} scale={scale} marking={hand} place={marking} />
+              ) : null}
+              {isSeen('students')
+                ? inReadingOrder(all, ({ area }) => area).map((one) =>
+                    'box' in one ? (
+                      <BoxSaid
+                        key={one.box.id}
+                        box={one.box}
+                        said={filled[one.box.id] ?? ''}
+                        place={places.get(one.box.id)}
+                        lang={lang}
+                      />
+                    ) : (
+                      <div
+                        key={one.thing.id}
+                        className={classes.thing}
+                        style={{ left: one.area.x, top: one.area.y, width: one.area.w, height: one.area.h }}
+                        role="img"
+                        aria-label={`${t('thing', { what: t(`thing-${one.thing.is}`), ink: t(`ink-${one.thing.ink}`) })} ${one.thing.words}`}
+                      >
+                        <ThingLook thing={one.thing} />
+                      </div>
+                    ),
+                  )
+                : null}
+              {isSeen('teachers') ? (
+                <TeacherLayer page={page} remarks={remarks} numbers={numbers} chosen={chosen} choose={choose} />
+              ) : null}
+              {open && placeOnSheet(open.target.selector)?.page === page && isSeen('teachers') ? (
+                <RemarkCard
+                  remark={open}
+                  number={numbers.get(open.id) ?? 0}
+                  drop={
+                    marking
+                      ? () => {
+                          marking.drop([open.id]);
+                          choose(null);
+                        }
+                      : null
+                  }
+                />
+              ) : null}
             </div>
           </section>
         );
@@ -121,7 +187,7 @@ function Sheets({ content, lang, highlights = NOTHING }: Props) {
   );
 }
 
-/** Sheets with everything on them, to be read. */
+/** Sheets with everything on them, to be read, and to be marked. */
 export function PagesView(props: Props) {
   return (
     <PagesWords>

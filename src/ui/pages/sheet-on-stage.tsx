@@ -1,7 +1,7 @@
 'use client';
 
 import { useLocale, useTranslations } from 'next-intl';
-import { memo, type RefObject, useMemo, useRef } from 'react';
+import { memo, type ReactNode, type RefObject, useMemo, useRef } from 'react';
 import type * as Y from 'yjs';
 import { areaOf } from '@/core/kinds/thing/kind';
 import { inReadingOrder } from '@/core/pages/geometry';
@@ -33,6 +33,8 @@ interface Props {
   readonly editable: boolean;
   readonly marks: readonly Match[];
   readonly here: Match | null;
+  /** What the teacher put over it. */
+  readonly teachers: ReactNode;
 }
 
 /** One sheet that is written on: what lies beneath, and over it boxes and things in reading order. */
@@ -98,6 +100,7 @@ export const SheetOnStage = memo(function SheetOnStage(props: Props) {
             />
           ),
         )}
+        {props.teachers}
         <svg className={classes.live} width={sheet.width} height={sheet.height} aria-hidden="true">
           <path ref={live} strokeLinecap="round" strokeLinejoin="round" />
         </svg>

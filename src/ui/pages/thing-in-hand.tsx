@@ -122,6 +122,8 @@ export const ThingInHand = memo(function ThingInHand({ thing, ydoc, scale, hand,
       else acts.change(thing.id, { x: thing.x + dx, y: thing.y + dy });
     } else if (!typing && (event.key === 'Delete' || event.key === 'Backspace')) {
       event.preventDefault();
+      // Whoever goes on by key stays on the sheets.
+      frame.current?.closest<HTMLElement>('[data-sheets]')?.focus();
       acts.drop([thing.id]);
       hand.choose(null);
     } else if (event.key === 'Escape') {

@@ -3,8 +3,8 @@
 import { IconArrowBackUp, IconArrowForwardUp, IconPlus } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
-import { isThingName, thingKind } from '@/core/kinds/thing';
-import { INK_COLOURS, INKS } from '@/core/pages/things';
+import { thingKind } from '@/core/kinds/thing';
+import { INK_COLOURS, INKS, isThingName } from '@/core/pages/things';
 import { byArrows } from '@/ui/desk/tool-row';
 import { Slot } from '@/ui/set/slot';
 import classes from './tool-bar.module.css';

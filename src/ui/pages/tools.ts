@@ -13,8 +13,7 @@ import {
   IconX,
 } from '@tabler/icons-react';
 import type { ComponentType } from 'react';
-import type { ThingName } from '@/core/kinds/thing';
-import { INKS, type InkName } from '@/core/pages/things';
+import { INKS, type InkName, type ThingName } from '@/core/pages/things';
 
 /** What a press on a sheet does: it chooses what lies there, rubs it out, or puts a thing there. */
 export type Tool = 'move' | 'rub' | ThingName;

@@ -1,7 +1,8 @@
 'use client';
 
-import { type RefObject, useCallback, useLayoutEffect, useState } from 'react';
+import { type RefObject, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Sheet } from '@/core/pages/given';
+import { onPhone } from '@/ui/desk/use-seen';
 
 /** How large sheets are seen: whole, as wide as there is room, or so many times as large as on paper. */
 export type Zoom = 'sheet' | 'width' | number;
@@ -9,7 +10,10 @@ export type Zoom = 'sheet' | 'width' | number;
 const EDGE = 24;
 
 /** By how much a sheet is made larger or smaller so that it is seen as one wants. */
-export function useFit(root: RefObject<HTMLElement | null>, zoom: Zoom): (sheet: Sheet) => number {
+export function useFit(
+  root: RefObject<HTMLElement | null>,
+  zoom: Zoom,
+): (sheet: Pick<Sheet, 'width' | 'height'>) => number {
   const [room, setRoom] = useState({ width: 0, height: 0 });
   useLayoutEffect(() => {
     const element = root.current;
@@ -35,4 +39,37 @@ export function useFit(root: RefObject<HTMLElement | null>, zoom: Zoom): (sheet:
     },
     [zoom, room],
   );
+}
+
+/** Letters are no smaller on a phone while one types, and an area is no larger than this. */
+const READABLE = { letters: 14, most: 2 } as const;
+
+/**
+ * On a phone whoever begins to type is brought near enough to read what they type: the sheet becomes so large that its letters are
+ * plain, or that the area is as wide as the screen.
+ *
+ * @param wide how wide the area is that is typed into, in points; `null` where none is
+ */
+export function useComingNear(
+  root: RefObject<HTMLElement | null>,
+  wide: number | null,
+  scale: number,
+  chosen: string | null,
+  setZoom: (zoom: Zoom) => void,
+): void {
+  const before = useRef(scale);
+  before.current = scale;
+  useEffect(() => {
+    const scrolls = root.current;
+    if (!scrolls || wide === null || chosen === null || !onPhone()) return;
+    const least = READABLE.letters / 12;
+    if (before.current >= least) return;
+    const across = (scrolls.clientWidth - EDGE) / Math.max(40, wide);
+    setZoom(Math.min(READABLE.most, Math.max(least, Math.min(across, READABLE.most))));
+    const timer = setTimeout(() => {
+      const target = scrolls.querySelector(`[data-box="${CSS.escape(chosen)}"], [data-thing="${CSS.escape(chosen)}"]`);
+      target?.scrollIntoView({ block: 'center', inline: 'start' });
+    }, 60);
+    return () => clearTimeout(timer);
+  }, [root, wide, chosen, setZoom]);
 }

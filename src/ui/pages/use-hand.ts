@@ -11,9 +11,9 @@ import {
   filledMap,
   newThing,
 } from '@/core/documents/pages-document';
-import { type ThingName, thingKind } from '@/core/kinds/thing';
+import { thingKind } from '@/core/kinds/thing';
 import type { Box, Ruling } from '@/core/pages/given';
-import { LONGEST_SIDE, type Thing } from '@/core/pages/things';
+import { LONGEST_SIDE, type Thing, type ThingName } from '@/core/pages/things';
 import { newAct } from '@/ui/common/act';
 import { BEGIN, type Writing } from './tools';
 

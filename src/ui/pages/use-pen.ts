@@ -1,21 +1,26 @@
 'use client';
 
 import { type PointerEvent, type RefObject, useRef } from 'react';
-import { isThingName, type ThingName, thingKind } from '@/core/kinds/thing';
+import { thingKind } from '@/core/kinds/thing';
 import { between, type Point } from '@/core/pages/geometry';
-import { MOST_POINTS, type PenPoint, packed, simplified, strokePath } from '@/core/pages/ink';
-import { INK_COLOURS, type Thing } from '@/core/pages/things';
-import type { Hand } from './use-hand';
+import { MOST_POINTS, movedPath, type PenPoint, packed, simplified, strokePath } from '@/core/pages/ink';
+import { INK_COLOURS, isThingName, type Thing, type ThingName } from '@/core/pages/things';
+import type { Acts, Hand } from './use-hand';
 
 /** A touch that goes no farther than this is a press, in points. */
 const PRESS = 3;
 
 const roundTo = (n: number): number => Math.round(n * 10) / 10;
 
+/** With what is drawn, and what becomes of it. */
+export interface PenHand extends Pick<Hand, 'writing' | 'choose' | 'setFresh'> {
+  readonly acts: Pick<Acts, 'put' | 'drop'>;
+}
+
 interface Surface {
   readonly sheet: string;
   readonly scale: number;
-  readonly hand: Hand;
+  readonly hand: PenHand;
   /** What lies on the sheet now. */
   readonly things: () => readonly Thing[];
   /** Where what is being drawn is shown, without anything else being drawn anew. */
@@ -53,10 +58,7 @@ export function usePen({ sheet, scale, hand, things, live }: Surface) {
     const made = drawnOut(tool, first, last);
     const shape = made && thingKind(tool).shape({ ...made, size } as Thing);
     if (!made || !shape) return '';
-    return shape.path.replace(
-      /([ML])(-?[\d.]+) (-?[\d.]+)/g,
-      (_, letter, x, y) => `${letter}${Number(x) + made.x} ${Number(y) + made.y}`,
-    );
+    return movedPath(shape.path, made);
   };
   const show = () => {
     const points = stroke.current;

@@ -5,7 +5,7 @@ import type { Node as ProseMirrorNode } from '@tiptap/pm/model';
 import { Plugin, PluginKey } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import { findAnchor } from '@/core/remarks/anchor';
-import type { Selector } from '@/core/remarks/annotation';
+import type { Annotation, Selector } from '@/core/remarks/annotation';
 import { drawOver } from '@/ui/common/draw-over';
 
 /** A remark on words of the open document, and the text on which it was made. */
@@ -13,6 +13,8 @@ export interface MarkedRemark {
   readonly id: string;
   readonly selectors: readonly Selector[];
   readonly was: string;
+  /** The remark itself, where it may be at a place instead of on words. */
+  readonly remark?: Annotation;
 }
 
 const SETTLE = 500;

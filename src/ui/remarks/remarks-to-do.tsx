@@ -5,7 +5,7 @@ import { useTranslations } from 'next-intl';
 import { useEffect, useMemo, useState } from 'react';
 import { runsOf, type Written } from '@/core/kinds/document';
 import { anchorText, findAnchor } from '@/core/remarks/anchor';
-import { quotedBy } from '@/core/remarks/annotation';
+import { isSaid, placeOnSheet } from '@/core/remarks/annotation';
 import type { RepliedRemark } from '@/server/reading/desk/replies';
 import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
@@ -14,6 +14,7 @@ import { useComparison } from '@/ui/compare/use-comparison';
 import { NearChange, textOf } from './near-change';
 import classes from './remarks.module.css';
 import { useHandedIn } from './use-handed-in';
+import { useQuoted } from './use-quoted';
 
 interface OneProps {
   readonly one: RepliedRemark;
@@ -28,6 +29,8 @@ interface OneProps {
 function One({ one, handIn, was, is, lang, goTo, changed }: OneProps) {
   const t = useTranslations('remarks');
   const { remark } = one;
+  const quoted = useQuoted()(remark);
+  const isPlaced = placeOnSheet(remark.target.selector) !== null;
   const [done, setDone] = useState(one.doneAt !== null);
   const [answer, setAnswer] = useKeptDraft(`remark-${remark.id}`);
   const [problem, setProblem] = useState(false);
@@ -36,10 +39,10 @@ function One({ one, handIn, was, is, lang, goTo, changed }: OneProps) {
   /** Whether the words are still in the text; `null` while nobody knows. */
   const there = useMemo(
     () =>
-      was && is
+      was && is && !isPlaced
         ? findAnchor(remark.target.selector, anchorText(runsOf(was)), anchorText(runsOf(is)), lang) !== null
         : null,
-    [was, is, remark, lang],
+    [was, is, remark, lang, isPlaced],
   );
   const send = async (next: { done: boolean; answer: string }) => {
     const said = await post(`/api/hand-ins/${handIn}/remarks/${remark.id}`, next);
@@ -64,14 +67,16 @@ function One({ one, handIn, was, is, lang, goTo, changed }: OneProps) {
       <p className={classes.on}>
         {goTo && there !== false ? (
           <button type="button" className="quiet" onClick={goTo}>
-            <q dir="auto">{quotedBy(remark)}</q>
+            <q dir="auto">{quoted}</q>
           </button>
         ) : (
-          <q dir="auto">{quotedBy(remark)}</q>
+          <q dir="auto">{quoted}</q>
         )}
         {there === false ? <span className="amber"> {t('gone')}</span> : null}
       </p>
-      {was && comparison ? <NearChange remark={remark} was={was} comparison={comparison} lang={lang} /> : null}
+      {was && comparison && !isPlaced ? (
+        <NearChange remark={remark} was={was} comparison={comparison} lang={lang} />
+      ) : null}
       {one.answer === '' ? null : (
         <p className={classes.answer} dir="auto">
           <strong>{t('you-answered')}</strong> {one.answer}
@@ -80,7 +85,7 @@ function One({ one, handIn, was, is, lang, goTo, changed }: OneProps) {
       <details className={classes.reply}>
         <summary>{t(one.answer === '' ? 'answer' : 'answer-anew')}</summary>
         <Textarea
-          aria-label={t('answer-to', { words: quotedBy(remark) })}
+          aria-label={t('answer-to', { words: quoted })}
           value={answer}
           onChange={(event) => setAnswer(event.currentTarget.value)}
           autosize
@@ -115,9 +120,10 @@ interface Props {
 }
 
 /** Each remark as something to do: tick it, go to its words, see what was changed near them, answer it. */
-export function RemarksToDo({ remarks, handIn, documents, lang, goTo, changed }: Props) {
+export function RemarksToDo({ remarks: all, handIn, documents, lang, goTo, changed }: Props) {
   const t = useTranslations('remarks');
   const before = useHandedIn(handIn);
+  const remarks = all.filter(({ remark }) => isSaid(remark));
   const done = remarks.filter(({ doneAt }) => doneAt !== null).length;
   return (
     <section aria-label={t('to-do')}>

@@ -2,13 +2,14 @@
 
 import { useTranslations } from 'next-intl';
 import type { Written } from '@/core/kinds/document';
-import { quotedBy } from '@/core/remarks/annotation';
+import { isSaid, placeOnSheet } from '@/core/remarks/annotation';
 import type { RepliedRemark } from '@/server/reading/desk/replies';
 import type { Times } from '@/ui/common/times';
 import { useComparison } from '@/ui/compare/use-comparison';
 import { NearChange, textOf } from './near-change';
 import classes from './remarks.module.css';
 import { useHandedIn } from './use-handed-in';
+import { useQuoted } from './use-quoted';
 
 interface OneProps {
   readonly one: RepliedRemark;
@@ -21,9 +22,11 @@ interface OneProps {
 function One({ one, was, is, lang, times }: OneProps) {
   const t = useTranslations('remarks');
   const comparison = useComparison(was, is, lang);
+  const quoted = useQuoted()(one.remark);
+  const isPlaced = placeOnSheet(one.remark.target.selector) !== null;
   return (
     <li>
-      <q dir="auto">{quotedBy(one.remark)}</q>
+      <q dir="auto">{quoted}</q>
       <p dir="auto">{one.remark.body.value}</p>
       <p className={one.doneAt === null ? 'soft' : 'moss'}>
         {one.doneAt === null ? t('not-done') : `✓ ${t('done-at', { at: times.exact(one.doneAt) })}`}
@@ -33,7 +36,9 @@ function One({ one, was, is, lang, times }: OneProps) {
           <strong>{t('answered')}</strong> {one.answer}
         </p>
       )}
-      {was && comparison ? <NearChange remark={one.remark} was={was} comparison={comparison} lang={lang} /> : null}
+      {was && comparison && !isPlaced ? (
+        <NearChange remark={one.remark} was={was} comparison={comparison} lang={lang} />
+      ) : null}
     </li>
   );
 }
@@ -53,20 +58,22 @@ export function RepliedRemarks({ remarks, handIn, now, lang, times }: Props) {
   const before = useHandedIn(handIn);
   return (
     <ol className={classes.remarks}>
-      {remarks.map((one) => {
-        const piece = before ? textOf(one.remark, before.pieces) : undefined;
-        const is = now.find(({ document }) => document !== null && document === piece?.document);
-        return (
-          <One
-            key={one.remark.id}
-            one={one}
-            was={piece?.written ?? null}
-            is={is?.written ?? null}
-            lang={lang}
-            times={times}
-          />
-        );
-      })}
+      {remarks
+        .filter(({ remark }) => isSaid(remark))
+        .map((one) => {
+          const piece = before ? textOf(one.remark, before.pieces) : undefined;
+          const is = now.find(({ document }) => document !== null && document === piece?.document);
+          return (
+            <One
+              key={one.remark.id}
+              one={one}
+              was={piece?.written ?? null}
+              is={is?.written ?? null}
+              lang={lang}
+              times={times}
+            />
+          );
+        })}
     </ol>
   );
 }

@@ -3,10 +3,10 @@ import type { Overflow } from '../../documents/limits';
 import { picturesIn } from '../../formats/pictures-out';
 import { inReadingOrder } from '../../pages/geometry';
 import { type Box, type GivenSheets, givenSheets } from '../../pages/given';
-import { MOST, type Thing } from '../../pages/things';
+import { isThingName, MOST, type Thing } from '../../pages/things';
 import { paragraphs, plainText } from '../../text/document-json';
 import type { Doc, DocNode } from '../../text/nodes';
-import { isThingName, thingKind } from '../thing';
+import { thingKind } from '../thing';
 import { areaOf } from '../thing/kind';
 import type { DocumentKind } from './kind';
 

@@ -1,6 +1,6 @@
 import { distanceToLine, isWithin, type Point } from '../../pages/geometry';
 import { strokePath, unpacked } from '../../pages/ink';
-import type { Thing } from '../../pages/things';
+import type { Thing, ThingName } from '../../pages/things';
 import { paragraphs } from '../../text/document-json';
 import { areaOf, type ThingKind } from './kind';
 
@@ -77,7 +77,7 @@ const byPen = (clear: boolean): Omit<ThingKind, 'initial'> => ({
 });
 
 /** Everything that can be put on a sheet. */
-export const THINGS = {
+const THINGS = {
   text: {
     made: 'typed',
     of: 'words',
@@ -158,13 +158,7 @@ export const THINGS = {
     touched: anywhere,
     said: ({ src, words }) => [{ type: 'image', attrs: { src, alt: words } }],
   },
-} as const satisfies Readonly<Record<string, ThingKind>>;
-
-export type ThingName = keyof typeof THINGS;
-export const THING_NAMES = Object.keys(THINGS) as readonly ThingName[];
-
-export const isThingName = (name: unknown): name is ThingName =>
-  typeof name === 'string' && Object.hasOwn(THINGS, name);
+} as const satisfies Readonly<Record<ThingName, ThingKind>>;
 
 /** What is computed of a kind of thing. */
 export const thingKind = (name: ThingName): ThingKind => THINGS[name];

@@ -1,9 +1,10 @@
 'use client';
 
 import type { ContentOf, DocumentName, Written } from '@/core/kinds/document';
+import type { Annotation } from '@/core/remarks/annotation';
 import type { Highlight } from '@/core/remarks/marked-document';
 import { answers } from './answers';
-import type { DocumentScreen } from './kind';
+import type { DocumentScreen, PlaceMarking } from './kind';
 import { pages } from './pages';
 import { part } from './part';
 import { text } from './text';
@@ -29,11 +30,23 @@ export function DocumentMarked({
   written,
   lang,
   highlights,
+  remarks,
+  marking = null,
 }: {
   written: Written;
   lang: string;
   highlights: readonly Highlight[];
+  remarks?: readonly Annotation[];
+  marking?: PlaceMarking | null;
 }) {
   const { Marked } = screenOf(written.kind);
-  return <Marked content={written.content} lang={lang} highlights={highlights} />;
+  return (
+    <Marked
+      content={written.content}
+      lang={lang}
+      highlights={highlights}
+      {...(remarks ? { remarks } : {})}
+      marking={marking}
+    />
+  );
 }

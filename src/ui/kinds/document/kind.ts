@@ -1,4 +1,5 @@
 import type { ComponentType, ReactNode, Ref } from 'react';
+import type { Annotation } from '@/core/remarks/annotation';
 import type { Highlight } from '@/core/remarks/marked-document';
 import type { PlaceNote } from '@/ui/desk/answer-nodes';
 import type { DocumentSession } from '@/ui/desk/document-session';
@@ -23,6 +24,14 @@ export interface EditorProps {
   readonly above?: ReactNode;
 }
 
+/** What a teacher does at places of a piece. */
+export interface PlaceMarking {
+  /** The piece, by its fingerprint. */
+  readonly piece: string;
+  readonly put: (remark: Annotation) => void;
+  readonly drop: (ids: readonly string[]) => void;
+}
+
 /** How a kind of document looks. */
 export interface DocumentScreen<Content> {
   /** It is written in. */
@@ -34,6 +43,10 @@ export interface DocumentScreen<Content> {
     readonly content: Content;
     readonly lang: string;
     readonly highlights: readonly Highlight[];
+    /** What was remarked on it; those about words are among the highlights, too. */
+    readonly remarks?: readonly Annotation[];
+    /** How something is remarked at a place of it, for kinds that have places; `null` where nothing can be. */
+    readonly marking?: PlaceMarking | null;
   }>;
 }
 

@@ -4,7 +4,7 @@ import { TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import { type GivenSheets, paper, RULINGS, type Ruling } from '@/core/pages/given';
-import { giveSheets } from '@/core/setting/draft-sheets';
+import { giveSheets } from '@/core/setting/draft-writes';
 import type { KnownMaterial } from '@/core/setting/minutes';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';

@@ -1,14 +1,16 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import type { ComponentType } from 'react';
 import { unwritten } from '@/core/kinds/document/pages';
 import type { StepName } from '@/core/kinds/step';
 import { DocumentView } from '@/ui/common/document-view';
 import { PlaceLink } from '@/ui/common/place-link';
-import { DocumentShown } from '@/ui/kinds/document';
 import type { SetStepProps } from '@/ui/set/tools';
 import { TryQuestions } from '@/ui/set/try-questions';
+
+const Sheets = dynamic(() => import('@/ui/pages/pages-view').then(({ PagesView }) => PagesView), { ssr: false });
 
 /** A text that is written here: to be read, or the copy that a student begins with. */
 const ShownText = ({ step, tools: { view } }: SetStepProps) =>
@@ -48,7 +50,7 @@ const ShownQuestions = ({ step: { questions, id }, tools }: SetStepProps) =>
 
 /** Sheets as a student finds them. */
 const ShownPages = ({ step: { sheets }, tools: { view } }: SetStepProps) =>
-  sheets ? <DocumentShown written={{ kind: 'pages', content: unwritten(sheets) }} lang={view.class.locale} /> : null;
+  sheets ? <Sheets content={unwritten(sheets)} lang={view.class.locale} /> : null;
 
 /** What a student sees at a step of each kind. */
 export const STEPS_SHOWN: { readonly [Name in StepName]: ComponentType<SetStepProps> } = {
