@@ -17,9 +17,10 @@ import { lettersIn } from './box-field';
 import { MarkBar, MarkingSurface } from './marking-surface';
 import classes from './pages.module.css';
 import { PagesWords } from './pages-words';
+import { ZoomSlot } from './seeing';
 import { RemarkCard, TeacherLayer } from './teacher-layer';
 import own from './teacher-layer.module.css';
-import { useFit } from './use-fit';
+import { useFit, type Zoom } from './use-fit';
 import { useMarkingHand } from './use-marking-hand';
 
 interface Props {
@@ -33,6 +34,7 @@ interface Props {
 
 const NO_MARKS = [] as const;
 const NOTHING: readonly Highlight[] = [];
+const NO_SEARCH = { open: null };
 const NO_REMARKS: readonly Annotation[] = [];
 
 /** What is seen of the sheets: what lies beneath, what the student wrote, what the teacher did. */
@@ -71,7 +73,8 @@ function Sheets({ content, lang, highlights = NOTHING, remarks = NO_REMARKS, mar
   const t = useTranslations('pages');
   const root = useRef<HTMLDivElement>(null);
   const beneath = useBeneath(content, 0);
-  const scaleOf = useFit(root, 'width');
+  const [zoom, setZoom] = useState<Zoom>('width');
+  const scaleOf = useFit(root, zoom);
   const places = useMarkedPlaces(content, highlights);
   const { sheets, boxes, filled, things } = content;
   const ids = useMemo(() => sheets.map(({ id }) => id), [sheets]);
@@ -100,12 +103,13 @@ function Sheets({ content, lang, highlights = NOTHING, remarks = NO_REMARKS, mar
                 {t(`layer-${layer}`)}
               </label>
             ))}
+            <ZoomSlot zoom={zoom} choose={setZoom} search={NO_SEARCH} />
           </span>
         </MarkBar>
       ) : null}
       {beneath.is === 'broken' ? <p role="alert">{t(`broken-${beneath.why}`)}</p> : null}
       {sheets.map((sheet, i) => {
-        const scale = Math.min(1.6, scaleOf(sheet));
+        const scale = Math.min(zoom === 'width' ? 1.6 : 4, scaleOf(sheet));
         const page = i + 1;
         const label = t('sheet-of', { n: page, of: sheets.length });
         const all = [
@@ -134,7 +138,12 @@ function Sheets({ content, lang, highlights = NOTHING, remarks = NO_REMARKS, mar
             ) : null}
             <div
               className={classes.over}
-              style={{ width: sheet.width, height: sheet.height, transform: `scale(${scale})` }}
+              style={{
+                width: sheet.width,
+                height: sheet.height,
+                transform: `scale(${scale})`,
+                ['--scale' as string]: scale,
+              }}
             >
               {marking ? (
                 <MarkingSurface sheet={sheet} page={page} scale={scale} marking={hand} place={marking} />

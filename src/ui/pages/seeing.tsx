@@ -91,7 +91,7 @@ export function ZoomSlot({
 }: {
   readonly zoom: Zoom;
   readonly choose: (zoom: Zoom) => void;
-  readonly search: ReturnType<typeof useSearch>;
+  readonly search: Pick<ReturnType<typeof useSearch>, 'open'>;
 }) {
   const t = useTranslations('pages');
   const words = (value: Zoom) => (typeof value === 'number' ? t('zoom-share', { share: value }) : t(`zoom-${value}`));

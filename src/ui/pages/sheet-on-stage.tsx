@@ -75,7 +75,15 @@ export const SheetOnStage = memo(function SheetOnStage(props: Props) {
         marks={props.marks}
         here={props.here}
       />
-      <div className={classes.over} style={{ width: sheet.width, height: sheet.height, transform: `scale(${scale})` }}>
+      <div
+        className={classes.over}
+        style={{
+          width: sheet.width,
+          height: sheet.height,
+          transform: `scale(${scale})`,
+          ['--scale' as string]: scale,
+        }}
+      >
         {draws ? <div className={classes.surface} data-surface {...pen} /> : null}
         {ordered.map((one) =>
           'box' in one ? (

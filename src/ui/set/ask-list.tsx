@@ -25,6 +25,9 @@ const isAttached = (kind: AskName): boolean => 'attached' in ASK_WORDS[kind];
 /** Is it about what is said in a discussion? */
 const isSaid = (kind: AskName): boolean => 'said' in ASK_WORDS[kind];
 
+/** Is it about sheets that are written on? */
+const isOfSheets = (kind: AskName): boolean => 'sheets' in ASK_WORDS[kind];
+
 /** What is asked for, in words: "2 to 3 sentences", "a title". */
 export function useAskWords() {
   const t = useTranslations('set');
@@ -151,8 +154,13 @@ export function AskList({ place, tools }: Props) {
   const own = draft.asks.filter((ask) => ask.place === place);
   const there = new Set(own.map(({ kind }) => kind));
   const discussed = draft.steps.some(({ kind }) => documentFor(kind) === 'part');
+  const writtenOn = draft.steps.some(({ kind }) => documentFor(kind) === 'pages');
   const offered = NAMES.filter(
-    (kind) => !there.has(kind) && (place === null ? discussed || !isSaid(kind) : !isAttached(kind) && !isSaid(kind)),
+    (kind) =>
+      !there.has(kind) &&
+      (place === null
+        ? (discussed || !isSaid(kind)) && (writtenOn || !isOfSheets(kind))
+        : !isAttached(kind) && !isSaid(kind) && !isOfSheets(kind)),
   );
   const add = (kind: AskName) => {
     const { id, ...ask } = storedAsk.parse({ ...INITIAL, id: newAct(), place, bars: false, kind });

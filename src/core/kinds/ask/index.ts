@@ -5,6 +5,7 @@ import { items, links, present, sentences, terms, words } from './counted';
 import type { Asked, AskKind, Measured } from './kind';
 import { name, spelling, title, wholeSentences } from './manner';
 import { asking, people, posts, replies } from './said';
+import { boxes, sheets, working } from './sheets';
 
 /** Something is there: words, a formula or a picture. */
 const answered = present(({ filled }) => filled);
@@ -27,6 +28,9 @@ export const ASKS = {
   replies,
   people,
   asking,
+  boxes,
+  sheets,
+  working,
 };
 
 export type AskName = keyof typeof ASKS;

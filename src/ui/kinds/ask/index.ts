@@ -31,9 +31,13 @@ interface Advice {
 
 /**
  * How a kind of ask is spoken of. `attached`: it is about files, and not about what was written; `said`: about what is said in a
- * discussion.
+ * discussion; `sheets`: about sheets that are written on.
  */
-export type AskWords = (Counted | There | Advice) & { readonly attached?: true; readonly said?: true };
+export type AskWords = (Counted | There | Advice) & {
+  readonly attached?: true;
+  readonly said?: true;
+  readonly sheets?: true;
+};
 
 /** Each kind of ask, as it is spoken of. */
 export const ASK_WORDS = {
@@ -102,4 +106,14 @@ export const ASK_WORDS = {
     details: null,
     said: true,
   },
+  boxes: { none: 'no-boxes', there: 'is-there', missing: 'not-there', what: 'kind-boxes', sheets: true },
+  sheets: {
+    few: 'few-sheets',
+    many: 'many-sheets',
+    none: 'no-sheets',
+    note: 'count-sheets',
+    details: null,
+    sheets: true,
+  },
+  working: { fine: 'working-fine', faults: 'working-faults' },
 } as const satisfies Record<AskName, AskWords>;
