@@ -13,6 +13,7 @@ const missing = [
   ...(existsSync('/usr/bin/zbarimg') ? [] : ['zbar-tools']),
   ...(existsSync('/usr/bin/soffice') ? [] : ['libreoffice-writer-nogui']),
   ...(existsSync('/usr/lib/libreoffice/program/libsmlo.so') ? [] : ['libreoffice-math-nogui']),
+  ...(existsSync('/usr/lib/libreoffice/program/libsdlo.so') ? [] : ['libreoffice-impress-nogui']),
 ];
 
 if (programs() === null) missing.push('postgresql');

@@ -5,7 +5,7 @@ import { copyFile, mkdtemp, readFile, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { promisify } from 'node:util';
-import { getDocument, OPS, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { AnnotationMode, getDocument, OPS, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import sharp from 'sharp';
 import { type Area, between, inReadingOrder, isWithin } from '@/core/pages/geometry';
 import { A4, type Box, type FilledWith, type Sheet } from '@/core/pages/given';
@@ -86,7 +86,8 @@ async function shapesOf(
   page: PDFPageProxy,
   seen: Matrix,
 ): Promise<{ readonly frames: Area[]; readonly drawn: Area[] }> {
-  const { fnArray, argsArray } = await page.getOperatorList();
+  // Fields draw themselves, in places of their own: they are boxes already.
+  const { fnArray, argsArray } = await page.getOperatorList({ annotationMode: AnnotationMode.DISABLE });
   const kept: Matrix[] = [];
   const frames: Area[] = [];
   const drawn: Area[] = [];
@@ -248,14 +249,18 @@ async function lookAtPicture(path: string): Promise<LookedAtSheets> {
 }
 
 const CONVERTER = '/usr/bin/soffice';
+/** The part of it that reads decks. */
+const DECKS = '/usr/lib/libreoffice/program/libsdlo.so';
 const PATIENCE = 60_000;
 
 /** Makes a deck of slides a PDF, in a folder that is gone afterwards, where the program for it is installed. */
-async function converted(path: string): Promise<MadePdf | SheetsProblem> {
-  if (!existsSync(CONVERTER)) return 'no-converter';
+async function converted(path: string, type: string): Promise<MadePdf | SheetsProblem> {
+  if (!existsSync(CONVERTER) || !existsSync(DECKS)) return 'no-converter';
   const folder = await mkdtemp(join(tmpdir(), 'kite-deck-'));
   try {
-    const args = ['--headless', '--norestore', `-env:UserInstallation=file://${folder}/home`];
+    // As a deck and as nothing else: it would take any bytes for a text.
+    const filter = type.includes('opendocument') ? 'impress8' : 'Impress MS PowerPoint 2007 XML';
+    const args = ['--headless', '--norestore', `-env:UserInstallation=file://${folder}/home`, `--infilter=${filter}`];
     await promisify(execFile)(
       CONVERTER,
       [...args, '--convert-to', 'pdf:impress_pdf_Export', '--outdir', folder, path],
@@ -298,7 +303,7 @@ export async function sheets({
   if (/^image\/(png|jpeg|gif|webp)$/.test(type)) return lookAtPicture(path);
   if (type === 'application/pdf') return lookAtPages(new Uint8Array(await readFile(path)));
   if (!/presentation/.test(type)) return refused('not-for-writing');
-  const made = await converted(path);
+  const made = await converted(path, type);
   if (typeof made === 'string') return refused(made);
   const looked = await lookAtPages(new Uint8Array(await readFile(made.path)));
   if (looked.ok) return { ...looked, made };

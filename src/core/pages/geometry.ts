@@ -31,22 +31,22 @@ export function distanceToLine(at: Point, from: Point, to: Point): number {
 }
 
 /**
- * In reading order: line by line from above, and within a line from the side at which reading begins. Things are of one line
- * when the middle of the lower one is above the end of the upper one.
+ * In reading order: line by line from above, and within a line from the side at which reading begins. A thing is of a line when its
+ * middle is above the end of what ends first in it, or when it begins above the middle of that.
  *
  * @param rtl lines begin on the right
  */
 export function inReadingOrder<Thing>(things: readonly Thing[], areaOf: (thing: Thing) => Area, rtl = false): Thing[] {
   const placed = things.map((thing) => ({ thing, area: areaOf(thing) })).sort((a, b) => a.area.y - b.area.y);
   const lines: (typeof placed)[] = [];
-  let end = Number.NEGATIVE_INFINITY;
+  let first = { end: Number.NEGATIVE_INFINITY, middle: Number.NEGATIVE_INFINITY };
   for (const one of placed) {
     const line = lines.at(-1);
-    if (line && one.area.y + one.area.h / 2 < end) line.push(one);
-    else {
-      lines.push([one]);
-      end = one.area.y + one.area.h;
-    }
+    const own = { end: one.area.y + one.area.h, middle: one.area.y + one.area.h / 2 };
+    const isOfLine = own.middle < first.end || one.area.y < first.middle;
+    if (line && isOfLine) line.push(one);
+    else lines.push([one]);
+    if (!isOfLine || own.end < first.end) first = own;
   }
   const side = rtl ? -1 : 1;
   return lines.flatMap((line) => line.sort((a, b) => side * (a.area.x - b.area.x)).map(({ thing }) => thing));

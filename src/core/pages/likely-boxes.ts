@@ -27,7 +27,8 @@ const SAYING = {
   doing: ['write', 'type', 'draw', 'put', 'add', 'enter', 'fill', 'answer', 'اكتب', 'اكتبي', 'ارسم', 'ارسمي'],
   what: ['answer', 'answers', 'thoughts', 'idea', 'ideas', 'reasons', 'words', 'text', 'إجابتك', 'جوابك', 'رأيك'],
   where: ['here', 'below', 'in', 'هنا', 'أدناه'],
-  rest: ['please', 'your', 'my', 'own', 'the', 'an', 'it', 'down', 'من', 'فضلك', 'في'],
+  whose: ['your', 'my', 'own', 'إجابتك', 'جوابك', 'رأيك'],
+  rest: ['please', 'the', 'an', 'it', 'down', 'من', 'فضلك', 'في'],
 } as const;
 const ALL_SAYING: ReadonlySet<string> = new Set(Object.values(SAYING).flat());
 const MOST_WORDS = 8;
@@ -37,7 +38,7 @@ export function saysWhere(text: string): boolean {
   const words = text.toLowerCase().match(/[\p{L}\p{M}]+/gu) ?? [];
   if (words.length < 2 || words.length > MOST_WORDS || !words.every((word) => ALL_SAYING.has(word))) return false;
   const has = (part: keyof typeof SAYING) => words.some((word) => (SAYING[part] as readonly string[]).includes(word));
-  return has('what') ? has('doing') || has('rest') : has('doing') && has('where');
+  return has('what') ? has('doing') || has('whose') : has('doing') && has('where');
 }
 
 const sameArea = (a: Area, b: Area): boolean =>
