@@ -2,7 +2,18 @@ import fc from 'fast-check';
 import { blocksOf } from '../compare/blocks';
 import type { DocNode } from '../text/nodes';
 import { anchorText, blockStarts, findAnchor } from './anchor';
-import { type Annotation, pieceOf, quotedBy, readAnnotation, remarkOn, selectorsOf } from './annotation';
+import {
+  type Annotation,
+  drawingIn,
+  isSaid,
+  pieceOf,
+  placeOnSheet,
+  quotedBy,
+  readAnnotation,
+  remarkAt,
+  remarkOn,
+  selectorsOf,
+} from './annotation';
 
 const TEXT = 'The wind over the harbour turns at noon.\nBefore noon it blows from land, and after noon from the sea.';
 const on = (words: string, text = TEXT) => {
@@ -122,4 +133,73 @@ test('the text of a document is its blocks, one a line, and each begins where it
   const runs = blocksOf({ type: 'doc', content: [line('one'), line(''), line('two words')] });
   expect(anchorText(runs)).toBe('one\ntwo words');
   expect(blockStarts(runs)).toEqual([0, 4]);
+});
+
+describe('a remark at a place of a sheet', () => {
+  const SHA = 'a'.repeat(64);
+  const place = { page: 2, x: 10.5, y: 200, w: 30, h: 4.25 };
+  const said = remarkAt('r1', SHA, place, { motivation: 'commenting', says: 'Once more.' });
+  const drawn = remarkAt('r2', SHA, place, {
+    motivation: 'assessing',
+    says: '✓',
+    drawing: { path: 'M0 0L4 -5.5', width: 2.2, colour: '8a5200' },
+  });
+
+  test('is an annotation of the W3C model: a fragment by RFC 3778, and a shape as SVG', () => {
+    // Web Annotation Data Model, sections 3.1, 3.2.4, 4.2.1 and 4.2.6: what each has to have.
+    expect(said).toMatchObject({
+      '@context': 'http://www.w3.org/ns/anno.jsonld',
+      type: 'Annotation',
+      motivation: 'commenting',
+      body: { type: 'TextualBody', value: 'Once more.' },
+      target: {
+        source: `urn:sha256:${SHA}`,
+        selector: [
+          {
+            type: 'FragmentSelector',
+            conformsTo: 'http://tools.ietf.org/rfc/rfc3778',
+            value: 'page=2&viewrect=10.5,200,30,4.25',
+          },
+        ],
+      },
+    });
+    expect(drawn.target.selector[1]).toEqual({
+      type: 'SvgSelector',
+      value:
+        '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0L4 -5.5" fill="none" stroke="#8a5200" stroke-width="2.2"/></svg>',
+    });
+  });
+
+  test('comes back as it was written, with its place and its shape', () => {
+    for (const one of [said, drawn]) expect(readAnnotation(JSON.parse(JSON.stringify(one)))).toEqual(one);
+    expect(placeOnSheet(said.target.selector)).toEqual(place);
+    expect([drawingIn(said.target.selector), drawingIn(drawn.target.selector)]).toEqual([
+      null,
+      { path: 'M0 0L4 -5.5', width: 2.2 },
+    ]);
+    expect([isSaid(said), isSaid(drawn), quotedBy(said)]).toEqual([true, false, '']);
+  });
+
+  test('nothing but one path of lines is ever taken for a shape, and nothing but a place for a fragment', () => {
+    const other = (selector: object) => readAnnotation({ ...said, target: { ...said.target, selector: [selector] } });
+    const svg = (inner: string) =>
+      other({ type: 'SvgSelector', value: `<svg xmlns="http://www.w3.org/2000/svg">${inner}</svg>` });
+    expect(svg('<path d="M0 0L1 1" fill="#8a5200"/>')).not.toBeNull();
+    for (const inner of [
+      '<script>alert(1)</script>',
+      '<path d="M0 0" fill="#8a5200" onload="alert(1)"/>',
+      '<path d="M0 0" fill="url(#a)"/>',
+      '<path d="M0 0&quot;" fill="#8a5200"/>',
+      '',
+    ])
+      expect([inner, svg(inner)]).toEqual([inner, null]);
+    const fragment = (value: string) =>
+      other({ type: 'FragmentSelector', conformsTo: 'http://tools.ietf.org/rfc/rfc3778', value });
+    expect(fragment('page=1&viewrect=0,0,0,0')).not.toBeNull();
+    for (const value of ['page=1', 'page=1&viewrect=1,2,3', 'page=x&viewrect=1,2,3,4', 'page=1&viewrect=1,2,3,4&x'])
+      expect([value, fragment(value)]).toEqual([value, null]);
+    expect(
+      other({ type: 'FragmentSelector', conformsTo: 'http://example.org', value: 'page=1&viewrect=0,0,0,0' }),
+    ).toBeNull();
+  });
 });

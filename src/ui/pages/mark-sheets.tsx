@@ -226,7 +226,7 @@ function Marking({ step, given, tools }: Props) {
                   beneath={beneath}
                   scale={scale}
                   root={root}
-                  label={label}
+                  label={t('printed-on', { n: i + 1 })}
                   marks={NO_MARKS}
                   here={null}
                 />

@@ -5,11 +5,11 @@ import { useCallback, useEffect, useImperativeHandle, useMemo, useRef, useState 
 import { boxesOn } from '@/core/kinds/document/pages';
 import { thingKind } from '@/core/kinds/thing';
 import type { Box } from '@/core/pages/given';
-import { isThingName } from '@/core/pages/things';
 import { isSaid, placeOnSheet } from '@/core/remarks/annotation';
 import { FileInput } from '@/ui/common/file-input';
 import { keyOr } from '@/ui/common/key-or';
 import { sendPicture } from '@/ui/common/send-picture';
+import { SafetyShort } from '@/ui/desk/safety-short';
 import { useSessionState } from '@/ui/desk/use-sessions';
 import type { EditorProps } from '@/ui/kinds/document/kind';
 import { useBeneath } from './base';
@@ -24,6 +24,7 @@ import { RemarkCard, TeacherLayer } from './teacher-layer';
 import { ToolBar } from './tool-bar';
 import { useComingNear, useFit, type Zoom } from './use-fit';
 import { useHand } from './use-hand';
+import { usePuttingDown } from './use-putting-down';
 import { thingsOn, useSheets, useUndo } from './use-sheets';
 
 const NO_MARKS = [] as const;
@@ -35,7 +36,8 @@ const WIDEST = 240;
 function Editor({ session, title, lang, notes, editable, remarks, handle, above }: EditorProps) {
   const t = useTranslations('pages');
   const writing = useTranslations('writing');
-  const { ready } = useSessionState(session);
+  const state = useSessionState(session);
+  const { ready } = state;
   const { ydoc } = session;
   const on = useSheets(ydoc);
   const undo = useUndo(ydoc, on.given);
@@ -93,37 +95,7 @@ function Editor({ session, title, lang, notes, editable, remarks, handle, above 
     [ready, go, back, sheets],
   );
 
-  /** The middle of the part of the present sheet that is seen, in points. */
-  const middle = () => {
-    const scrolls = root.current?.getBoundingClientRect();
-    const sheet = sheets.find(({ id }) => id === present);
-    const shown = root.current?.querySelector(`[data-sheet="${CSS.escape(present ?? '')}"]`)?.getBoundingClientRect();
-    if (!sheet || !shown || !scrolls) return null;
-    const scale = shown.width / sheet.width;
-    const [top, bottom] = [Math.max(shown.top, scrolls.top), Math.min(shown.bottom, scrolls.bottom)];
-    const [left, right] = [Math.max(shown.left, scrolls.left), Math.min(shown.right, scrolls.right)];
-    return {
-      sheet: sheet.id,
-      x: Math.max(10, Math.min(sheet.width - 40, ((left + right) / 2 - shown.left) / scale)),
-      y: Math.max(10, Math.min(sheet.height - 30, ((top + bottom) / 2 - shown.top) / scale)),
-    };
-  };
-  const putDown = (
-    is = hand.writing.tool,
-    rest: { readonly words?: string; readonly src?: string; readonly w?: number; readonly h?: number } = {},
-  ) => {
-    const where = middle();
-    if (!where || !isThingName(is)) return;
-    const { made, initial, of } = thingKind(is);
-    const [w, h] = [rest.w ?? initial.w, rest.h ?? initial.h];
-    const id = hand.acts.put(is, { ...where, x: where.x - w / 2, y: where.y - h / 2, w, h, ...rest }, hand.writing);
-    hand.choose({ thing: id });
-    if (of === 'words') hand.setFresh(id);
-    else {
-      if (made !== 'typed') hand.take({ tool: 'move' });
-      requestAnimationFrame(() => root.current?.querySelector<HTMLElement>(`[data-thing="${id}"]`)?.focus());
-    }
-  };
+  const putDown = usePuttingDown(root, sheets, present, hand);
   const putPicture = async (file: File) => {
     const sent = await sendPicture(file);
     if ('code' in sent) return setProblem(sent.code);
@@ -244,7 +216,7 @@ function Editor({ session, title, lang, notes, editable, remarks, handle, above 
         <section
           ref={root}
           className={classes.scroll}
-          aria-label={title}
+          aria-label={t('on-stage')}
           // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
           tabIndex={0}
           onScroll={scrolled}
@@ -300,6 +272,9 @@ function Editor({ session, title, lang, notes, editable, remarks, handle, above 
             sheet={present === null ? 1 : sheets.findIndex(({ id }) => id === present) + 1}
             title={title}
           />
+          <span className={classes.safety}>
+            <SafetyShort state={state} />
+          </span>
         </SheetList>
       </div>
     </>

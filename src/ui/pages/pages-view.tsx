@@ -131,7 +131,7 @@ function Sheets({ content, lang, highlights = NOTHING, remarks = NO_REMARKS, mar
                 beneath={beneath}
                 scale={scale}
                 root={root}
-                label={label}
+                label={t('printed-on', { n: page })}
                 marks={NO_MARKS}
                 here={null}
               />

@@ -71,7 +71,7 @@ export const SheetOnStage = memo(function SheetOnStage(props: Props) {
         beneath={beneath}
         scale={scale}
         root={root}
-        label={label}
+        label={t('printed-on', { n: number })}
         marks={props.marks}
         here={props.here}
       />
