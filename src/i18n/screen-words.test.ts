@@ -72,7 +72,7 @@ test('whatever shows sheets brings their words with it', () => {
     .filter((file) => !file.startsWith('pages/'))
     .flatMap((file) => [...readFileSync(join(ui, file), 'utf8').matchAll(/'@\/ui\/pages\/([\w-]+)'/g)])
     .map(([, name]) => name);
-  expect([...new Set(taken)].sort()).toEqual(['mark-sheets', 'pages-editor', 'pages-view']);
+  expect([...new Set(taken)].sort()).toEqual(['compared-sheets', 'mark-sheets', 'pages-editor', 'pages-view']);
   for (const name of taken) expect(readFileSync(join(SHEETS.folder, `${name}.tsx`), 'utf8')).toContain('<PagesWords>');
 });
 

@@ -6,6 +6,7 @@ import { addressOf } from '@/core/places';
 import type { ComparedVersions, PiecePair } from '@/server/reading/documents/comparing';
 import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';
+import { comparedAs } from '@/ui/kinds/document/compared';
 import classes from './compare.module.css';
 import { ChangeSummary, ComparisonView } from './comparison-view';
 import { useComparison } from './use-comparison';
@@ -14,18 +15,20 @@ import { useComparison } from './use-comparison';
 export function ComparedPiece({ pair, lang }: { pair: PiecePair; lang: string }) {
   const t = useTranslations('compare');
   const comparison = useComparison(pair.before, pair.after, lang);
+  const seen = pair.before && pair.after ? comparedAs(pair.before, pair.after, lang) : null;
   return (
     <section className={classes.piece}>
       <h2>
         <bdi>{pair.title}</bdi>
       </h2>
       {pair.file ? <p>{t(`file-${pair.file}`)}</p> : null}
-      {!pair.file && !comparison ? (
+      {seen}
+      {!pair.file && !comparison && !seen ? (
         <p className="soft" role="status">
           {t('looking')}
         </p>
       ) : null}
-      {comparison ? (
+      {comparison && !seen ? (
         <>
           <ChangeSummary comparison={comparison} />
           <ComparisonView comparison={comparison} lang={lang} />

@@ -2,18 +2,12 @@
 
 import { useTranslations } from 'next-intl';
 import { useMemo, useRef, useState } from 'react';
-import { boxesOn, type PagesContent, pagesText } from '@/core/kinds/document/pages';
-import { areaOf } from '@/core/kinds/thing/kind';
-import { inReadingOrder } from '@/core/pages/geometry';
-import type { Box } from '@/core/pages/given';
+import { type PagesContent, pagesText } from '@/core/kinds/document/pages';
 import { type Annotation, isSaid, placeOnSheet } from '@/core/remarks/annotation';
 import { type Highlight, markedDocument } from '@/core/remarks/marked-document';
 import { attrsOf, contentOf, type DocNode } from '@/core/text/nodes';
-import { DocumentView } from '@/ui/common/document-view';
 import type { PlaceMarking } from '@/ui/kinds/document/kind';
-import { ThingLook } from '@/ui/kinds/thing';
 import { Base, useBeneath } from './base';
-import { lettersIn } from './box-field';
 import { MarkBar, MarkingSurface } from './marking-surface';
 import classes from './pages.module.css';
 import { PagesWords } from './pages-words';
@@ -22,6 +16,7 @@ import { RemarkCard, TeacherLayer } from './teacher-layer';
 import own from './teacher-layer.module.css';
 import { useFit, type Zoom } from './use-fit';
 import { useMarkingHand } from './use-marking-hand';
+import { WrittenOn } from './written-on';
 
 interface Props {
   readonly content: PagesContent;
@@ -54,21 +49,6 @@ function useMarkedPlaces(content: PagesContent, highlights: readonly Highlight[]
   }, [content, highlights]);
 }
 
-function BoxSaid({ box, said, place, lang }: { box: Box; said: string; place: DocNode | undefined; lang: string }) {
-  return (
-    <div
-      className={classes.box}
-      data-marked={box.field === null || undefined}
-      data-filled={said !== '' || undefined}
-      style={{ left: box.x, top: box.y, width: box.w, minHeight: box.h, fontSize: lettersIn(box) }}
-    >
-      <div className={classes.boxSaid} dir="auto">
-        {place && said !== '' ? <DocumentView document={place as never} lang={lang} /> : null}
-      </div>
-    </div>
-  );
-}
-
 function Sheets({ content, lang, highlights = NOTHING, remarks = NO_REMARKS, marking = null }: Props) {
   const t = useTranslations('pages');
   const root = useRef<HTMLDivElement>(null);
@@ -76,7 +56,7 @@ function Sheets({ content, lang, highlights = NOTHING, remarks = NO_REMARKS, mar
   const [zoom, setZoom] = useState<Zoom>('width');
   const scaleOf = useFit(root, zoom);
   const places = useMarkedPlaces(content, highlights);
-  const { sheets, boxes, filled, things } = content;
+  const { sheets } = content;
   const ids = useMemo(() => sheets.map(({ id }) => id), [sheets]);
   const hand = useMarkingHand(marking, remarks, ids);
   const [chosen, choose] = useState<string | null>(null);
@@ -112,10 +92,6 @@ function Sheets({ content, lang, highlights = NOTHING, remarks = NO_REMARKS, mar
         const scale = Math.min(zoom === 'width' ? 1.6 : 4, scaleOf(sheet));
         const page = i + 1;
         const label = t('sheet-of', { n: page, of: sheets.length });
-        const all = [
-          ...boxesOn(boxes, sheet.id).map((box) => ({ box, area: { x: box.x, y: box.y, w: box.w, h: box.h } })),
-          ...things.filter((thing) => thing.sheet === sheet.id).map((thing) => ({ thing, area: areaOf(thing) })),
-        ];
         return (
           <section
             key={sheet.id}
@@ -148,29 +124,7 @@ function Sheets({ content, lang, highlights = NOTHING, remarks = NO_REMARKS, mar
               {marking ? (
                 <MarkingSurface sheet={sheet} page={page} scale={scale} marking={hand} place={marking} />
               ) : null}
-              {isSeen('students')
-                ? inReadingOrder(all, ({ area }) => area).map((one) =>
-                    'box' in one ? (
-                      <BoxSaid
-                        key={one.box.id}
-                        box={one.box}
-                        said={filled[one.box.id] ?? ''}
-                        place={places.get(one.box.id)}
-                        lang={lang}
-                      />
-                    ) : (
-                      <div
-                        key={one.thing.id}
-                        className={classes.thing}
-                        style={{ left: one.area.x, top: one.area.y, width: one.area.w, height: one.area.h }}
-                        role="img"
-                        aria-label={`${t('thing', { what: t(`thing-${one.thing.is}`), ink: t(`ink-${one.thing.ink}`) })} ${one.thing.words}`}
-                      >
-                        <ThingLook thing={one.thing} />
-                      </div>
-                    ),
-                  )
-                : null}
+              {isSeen('students') ? <WrittenOn content={content} sheet={sheet.id} places={places} lang={lang} /> : null}
               {isSeen('teachers') ? (
                 <TeacherLayer page={page} remarks={remarks} numbers={numbers} chosen={chosen} choose={choose} />
               ) : null}
