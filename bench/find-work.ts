@@ -183,7 +183,7 @@ const BARE = `<!doctype html><meta charset="utf-8"><canvas></canvas><script type
 </script>`;
 
 /** A small server beside ours, with nothing but bare pdf.js and the file, sent by ranges and kept by the browser as ours are. */
-async function bareServer(pdf: Uint8Array): Promise<{ readonly url: string; readonly close: () => void }> {
+export async function bareServer(pdf: Uint8Array): Promise<{ readonly url: string; readonly close: () => void }> {
   const server = createServer((request, response) => {
     const path = new URL(request.url ?? '/', 'http://localhost').pathname;
     if (path === '/favicon.ico') {

@@ -16,6 +16,7 @@ import { readyCheckFigures } from './ready-check';
 import { compareFigures, markingFigures, rushFigures } from './round';
 import { savingFigures, savingOnServerFigures } from './saving';
 import { settingFigures } from './setting';
+import { sheetFigures } from './sheets';
 import { talkFigures } from './talk';
 import { thousandFigures } from './thousand';
 
@@ -32,6 +33,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   find: findFigures,
   events: eventFigures,
   pdf: pdfFigures,
+  sheets: sheetFigures,
   saving: savingFigures,
   'saving-postgres': savingOnServerFigures,
   jobs: jobFigures,

@@ -1,24 +1,13 @@
-import { execFile } from 'node:child_process';
-import { createHash, randomUUID } from 'node:crypto';
-import { existsSync } from 'node:fs';
-import { copyFile, mkdtemp, readFile, rm, stat } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
-import { promisify } from 'node:util';
+import { createHash } from 'node:crypto';
+import { readFile, rm } from 'node:fs/promises';
 import { AnnotationMode, getDocument, OPS, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import sharp from 'sharp';
 import { type Area, between, inReadingOrder, isWithin } from '@/core/pages/geometry';
 import { A4, type Box, type FilledWith, type Sheet } from '@/core/pages/given';
 import { type LikelyBox, likelyBoxes, type PrintedWords } from '@/core/pages/likely-boxes';
 import { LONGEST_SIDE, MOST } from '@/core/pages/things';
+import { converted, type MadePdf } from './decks';
 import { fitsPixels } from './pictures';
-
-/** A deck that was made into a PDF, as it lies on the disk before anybody owns it. */
-export interface MadePdf {
-  readonly path: string;
-  readonly sha256: string;
-  readonly size: number;
-}
 
 export type SheetsProblem =
   | 'pdf-locked'
@@ -245,45 +234,6 @@ async function lookAtPicture(path: string): Promise<LookedAtSheets> {
     };
   } catch {
     return refused('not-a-picture');
-  }
-}
-
-const CONVERTER = '/usr/bin/soffice';
-/** The part of it that reads decks. */
-const DECKS = '/usr/lib/libreoffice/program/libsdlo.so';
-const PATIENCE = 60_000;
-
-/** Makes a deck of slides a PDF, in a folder that is gone afterwards, where the program for it is installed. */
-async function converted(path: string, type: string): Promise<MadePdf | SheetsProblem> {
-  if (!existsSync(CONVERTER) || !existsSync(DECKS)) return 'no-converter';
-  const folder = await mkdtemp(join(tmpdir(), 'kite-deck-'));
-  try {
-    // As a deck and as nothing else: it would take any bytes for a text.
-    const filter = type.includes('opendocument') ? 'impress8' : 'Impress MS PowerPoint 2007 XML';
-    const args = ['--headless', '--norestore', `-env:UserInstallation=file://${folder}/home`, `--infilter=${filter}`];
-    await promisify(execFile)(
-      CONVERTER,
-      [...args, '--convert-to', 'pdf:impress_pdf_Export', '--outdir', folder, path],
-      {
-        timeout: PATIENCE,
-        killSignal: 'SIGKILL',
-      },
-    ).catch(() => null);
-    const name = `${
-      path
-        .split('/')
-        .at(-1)
-        ?.replace(/\.[^.]*$/, '') ?? ''
-    }.pdf`;
-    const from = join(folder, name);
-    // It says that all is well whatever came of it.
-    if (!existsSync(from)) return 'pdf-broken';
-    const bytes = await readFile(from);
-    const to = join(dirname(path), `deck-${randomUUID()}`);
-    await copyFile(from, to);
-    return { path: to, sha256: createHash('sha256').update(bytes).digest('hex'), size: (await stat(to)).size };
-  } finally {
-    await rm(folder, { recursive: true, force: true });
   }
 }
 

@@ -85,8 +85,8 @@ class Pen {
     if (!shape || shape.path === '') return;
     const ink = colour(INK_COLOURS[thing.ink]);
     this.page.drawSvgPath(shape.path, {
-      x: thing.x,
-      y: this.sheet.height - thing.y,
+      x: 0,
+      y: this.sheet.height,
       ...(shape.filled
         ? { color: ink, opacity: shape.clear ? 0.35 : 1 }
         : { borderColor: ink, borderWidth: thing.size, borderLineCap: 1 }),

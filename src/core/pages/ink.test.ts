@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { distanceToLine, type Point } from './geometry';
-import { movedPath, type PenPoint, packed, simplified, strokePath, unpacked } from './ink';
+import { type PenPoint, packed, simplified, strokePath, unpacked } from './ink';
 
 /** How far the farthest of some places is from a line through others, in points: one half of the Hausdorff distance. */
 const farthest = (places: readonly Point[], line: readonly Point[]): number =>
@@ -91,6 +91,11 @@ test('a dot is drawn, and nothing is nothing', () => {
   expect(cornersOf(strokePath([{ x: 5, y: 5, pressure: 0.5 }], 4)).length).toBeGreaterThan(3);
 });
 
-test('a path is moved whole', () => {
-  expect(movedPath('M0 0L1.5 -2Z', { x: 10, y: 20 })).toBe('M10 20L11.5 18Z');
+test('a stroke lies where its corner is', () => {
+  const [from, to] = [cornersOf(strokePath(wave, 2)), cornersOf(strokePath(wave, 2, { x: 10, y: 20 }))];
+  expect(to).toHaveLength(from.length);
+  for (const [i, at] of to.entries()) {
+    expect(at.x - (from[i]?.x ?? 0)).toBeCloseTo(10, 1);
+    expect(at.y - (from[i]?.y ?? 0)).toBeCloseTo(20, 1);
+  }
 });

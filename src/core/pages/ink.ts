@@ -71,14 +71,15 @@ const short = (n: number): string => String(Math.round(n * 100) / 100);
  * The outline of a stroke as an SVG path that is filled: thicker where the pen was pressed.
  *
  * @param width how thick it is in points, pressed as usual
+ * @param corner from where the places are counted
  */
-export function strokePath(points: readonly PenPoint[], width: number): string {
+export function strokePath(points: readonly PenPoint[], width: number, corner: Point = { x: 0, y: 0 }): string {
   const [first] = points;
   if (!first) return '';
   // A device that tells no pressure tells the same one all the time.
   const tells = points.some(({ pressure }) => pressure !== first.pressure);
   const outline = getStroke(
-    points.map(({ x, y, pressure }) => [x, y, pressure]),
+    points.map(({ x, y, pressure }) => [corner.x + x, corner.y + y, pressure]),
     {
       size: width,
       thinning: tells ? 0.6 : 0,
@@ -93,10 +94,3 @@ export function strokePath(points: readonly PenPoint[], width: number): string {
   const line = rest.map(([x = 0, y = 0]) => `L${short(x)} ${short(y)}`).join('');
   return `M${short(begin[0] as number)} ${short(begin[1] as number)}${line}Z`;
 }
-
-/** A path of straight lines moved by so many points. */
-export const movedPath = (path: string, by: Point): string =>
-  path.replace(
-    /([ML])\s*(-?[\d.]+)[ ,]+(-?[\d.]+)/g,
-    (_, letter: string, x: string, y: string) => `${letter}${short(Number(x) + by.x)} ${short(Number(y) + by.y)}`,
-  );

@@ -7,7 +7,7 @@ import { boxText } from '@/core/documents/pages-document';
 import { TICKED } from '@/core/kinds/document/pages';
 import type { Box, FilledWith } from '@/core/pages/given';
 import { useSharedText } from '@/ui/common/use-shared-text';
-import classes from './pages.module.css';
+import classes from './boxes.module.css';
 import type { Hand } from './use-hand';
 
 interface Props {
@@ -109,6 +109,7 @@ export function BoxField(props: Props) {
   return (
     <div
       className={classes.box}
+      data-boxed
       data-marked={box.field === null || undefined}
       data-filled={props.said !== '' || undefined}
       style={{ left: box.x, top: box.y, width: box.w, minHeight: box.h }}

@@ -112,7 +112,7 @@ function NewRemark({ at, save, close }: { at: Point; save: (says: string) => voi
 /** Where a teacher presses on a sheet. By key a remark is put down in the middle of the sheet by Enter. */
 export function MarkingSurface({ sheet, page, scale, marking, place }: Props) {
   const t = useTranslations('pages');
-  const live = useRef<SVGPathElement>(null);
+  const live = useRef<HTMLCanvasElement>(null);
   const [fresh, setFresh] = useState<Point | null>(null);
   const pen = usePen({ sheet: sheet.id, scale, hand: marking.hand, things: () => marking.drawnOn(sheet.id), live });
   const says = marking.tool === 'remark';
@@ -137,9 +137,8 @@ export function MarkingSurface({ sheet, page, scale, marking, place }: Props) {
       ) : (
         <div className={classes.surface} data-surface {...pen} />
       )}
-      <svg className={classes.live} width={sheet.width} height={sheet.height} aria-hidden="true">
-        <path ref={live} strokeLinecap="round" strokeLinejoin="round" />
-      </svg>
+      {/* biome-ignore lint/a11y/noAriaHiddenOnFocusable: a canvas that nobody can focus, and only while something is drawn */}
+      <canvas ref={live} className={classes.live} width={0} height={0} aria-hidden="true" />
       {fresh ? (
         <NewRemark
           at={fresh}

@@ -19,6 +19,7 @@ import classes from './pages.module.css';
 import { PagesWords } from './pages-words';
 import { FilesSlot, useSearch, ZoomSlot } from './seeing';
 import { SheetList } from './sheet-list';
+import listClasses from './sheet-list.module.css';
 import { SheetOnStage } from './sheet-on-stage';
 import { RemarkCard, TeacherLayer } from './teacher-layer';
 import { ToolBar } from './tool-bar';
@@ -272,7 +273,7 @@ function Editor({ session, title, lang, notes, editable, remarks, handle, above 
             sheet={present === null ? 1 : sheets.findIndex(({ id }) => id === present) + 1}
             title={title}
           />
-          <span className={classes.safety}>
+          <span className={listClasses.safety}>
             <SafetyShort state={state} />
           </span>
         </SheetList>

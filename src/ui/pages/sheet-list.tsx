@@ -4,7 +4,7 @@ import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import { RULINGS, type Ruling, type Sheet } from '@/core/pages/given';
 import { Choices, Slot } from '@/ui/set/slot';
-import classes from './pages.module.css';
+import classes from './sheet-list.module.css';
 
 interface Props {
   readonly sheets: readonly Sheet[];

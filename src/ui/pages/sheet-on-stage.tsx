@@ -8,6 +8,7 @@ import { inReadingOrder } from '@/core/pages/geometry';
 import type { Box, Sheet } from '@/core/pages/given';
 import type { Thing } from '@/core/pages/things';
 import { LOCALES, localeOf } from '@/i18n/locales';
+import { Shapes } from '@/ui/kinds/thing/shapes';
 import type { Match } from '@/ui/material/pdf-search';
 import { Base, type Beneath } from './base';
 import { BoxField } from './box-field';
@@ -42,7 +43,7 @@ export const SheetOnStage = memo(function SheetOnStage(props: Props) {
   const { sheet, number, of, boxes, numbers, filled, things, beneath, scale, root, ydoc, hand, editable } = props;
   const t = useTranslations('pages');
   const locale = useLocale();
-  const live = useRef<SVGPathElement>(null);
+  const live = useRef<HTMLCanvasElement>(null);
   const latest = useRef(things);
   latest.current = things;
   const pen = usePen({ sheet: sheet.id, scale, hand, things: () => latest.current, live });
@@ -57,7 +58,14 @@ export const SheetOnStage = memo(function SheetOnStage(props: Props) {
     ];
     return inReadingOrder(all, ({ area }) => area, rtl);
   }, [boxes, things, rtl]);
-  const isChosen = (id: string) => hand.chosen !== null && 'thing' in hand.chosen && hand.chosen.thing === id;
+  // The same few words for many things: said once each.
+  const labels = useMemo(() => new Map<string, string>(), []);
+  const labelOf = ({ is, ink }: Thing): string => {
+    const known = labels.get(`${is} ${ink}`) ?? t('thing', { what: t(`thing-${is}`), ink: t(`ink-${ink}`) });
+    labels.set(`${is} ${ink}`, known);
+    return known;
+  };
+  const chosen = hand.chosen !== null && 'thing' in hand.chosen ? hand.chosen.thing : null;
   return (
     <section
       className={classes.sheet}
@@ -104,14 +112,15 @@ export const SheetOnStage = memo(function SheetOnStage(props: Props) {
               scale={scale}
               hand={hand}
               editable={editable}
-              isChosen={isChosen(one.thing.id)}
+              isChosen={one.thing.id === chosen}
+              label={labelOf(one.thing)}
             />
           ),
         )}
+        <Shapes things={things} except={chosen} width={sheet.width} height={sheet.height} />
         {props.teachers}
-        <svg className={classes.live} width={sheet.width} height={sheet.height} aria-hidden="true">
-          <path ref={live} strokeLinecap="round" strokeLinejoin="round" />
-        </svg>
+        {/* biome-ignore lint/a11y/noAriaHiddenOnFocusable: a canvas that nobody can focus, and only while something is drawn */}
+        <canvas ref={live} className={classes.live} width={0} height={0} aria-hidden="true" />
       </div>
     </section>
   );

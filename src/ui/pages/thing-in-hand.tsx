@@ -1,6 +1,5 @@
 'use client';
 
-import { useTranslations } from 'next-intl';
 import { type KeyboardEvent, memo, type PointerEvent, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import type * as Y from 'yjs';
 import { thingText } from '@/core/documents/pages-document';
@@ -19,6 +18,8 @@ interface Props {
   readonly hand: Hand;
   readonly editable: boolean;
   readonly isChosen: boolean;
+  /** What it is, and in which ink. */
+  readonly label: string;
 }
 
 const STEP = 2;
@@ -30,7 +31,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** Words that are typed on the sheet: as wide as they were drawn, as tall as they become. */
-function Words({ thing, ydoc, hand, editable, label }: Omit<Props, 'scale' | 'isChosen'> & { readonly label: string }) {
+function Words({ thing, ydoc, hand, editable, label }: Omit<Props, 'scale' | 'isChosen'>) {
   const text = useMemo(() => thingText(ydoc, thing.id), [ydoc, thing.id]);
   const { area, value, type } = useSharedText(text);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as tall as what stands in it
@@ -68,14 +69,12 @@ function Words({ thing, ydoc, hand, editable, label }: Omit<Props, 'scale' | 'is
 }
 
 /** A thing on a sheet that can be chosen, moved, made larger and taken away: by mouse, touch, pen and keys. */
-export const ThingInHand = memo(function ThingInHand({ thing, ydoc, scale, hand, editable, isChosen }: Props) {
-  const t = useTranslations('pages');
+export const ThingInHand = memo(function ThingInHand({ thing, ydoc, scale, hand, editable, isChosen, label }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const grip = useRef<{ readonly x: number; readonly y: number; readonly stretch: boolean } | null>(null);
   const kind = thingKind(thing.is);
   const area = areaOf(thing);
   const isTyped = kind.of === 'words';
-  const label = t('thing', { what: t(`thing-${thing.is}`), ink: t(`ink-${thing.ink}`) });
   const { acts } = hand;
   const moves = editable && hand.writing.tool === 'move';
 
@@ -118,8 +117,8 @@ export const ThingInHand = memo(function ThingInHand({ thing, ydoc, scale, hand,
     if (way && (event.altKey || !typing)) {
       event.preventDefault();
       const [dx, dy] = way.map((n) => n * STEP * (event.ctrlKey ? 10 : 1)) as [number, number];
-      if (event.shiftKey && kind.stretches) acts.change(thing.id, stretched(thing, dx, dy));
-      else acts.change(thing.id, { x: thing.x + dx, y: thing.y + dy });
+      if (event.shiftKey && kind.stretches) acts.shift(thing.id, (now) => stretched(now, dx, dy));
+      else acts.shift(thing.id, ({ x, y }) => ({ x: x + dx, y: y + dy }));
     } else if (!typing && (event.key === 'Delete' || event.key === 'Backspace')) {
       event.preventDefault();
       // Whoever goes on by key stays on the sheets.
@@ -163,9 +162,9 @@ export const ThingInHand = memo(function ThingInHand({ thing, ydoc, scale, hand,
     >
       {isTyped ? (
         <Words thing={thing} ydoc={ydoc} hand={hand} editable={editable && !moves} label={label} />
-      ) : (
+      ) : kind.of !== 'shape' || isChosen ? (
         <ThingLook thing={thing} />
-      )}
+      ) : null}
       {isChosen && moves && kind.stretches ? (
         <span className={classes.handle} onPointerDown={(event) => begin(event, true)} />
       ) : null}

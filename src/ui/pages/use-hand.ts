@@ -10,6 +10,8 @@ import {
   dropThing,
   filledMap,
   newThing,
+  readThing,
+  thingsMap,
 } from '@/core/documents/pages-document';
 import { thingKind } from '@/core/kinds/thing';
 import type { Box, Ruling } from '@/core/pages/given';
@@ -45,6 +47,13 @@ function actsOn(ydoc: Y.Doc, undo: Undo) {
         n === undefined ? [] : [[name, within(n)]],
       );
       act(() => changeThing(ydoc, id, { ...rest, ...Object.fromEntries(places) }));
+    },
+    /** Changes a thing by what it is at this moment, not by what was drawn of it last: keys come faster than that. */
+    shift(id: string, change: (thing: Thing) => Partial<Pick<Thing, 'x' | 'y' | 'w' | 'h'>>): void {
+      const thing = readThing(id, thingsMap(ydoc).get(id));
+      if (!thing) return;
+      const places = Object.entries(change(thing)).map(([name, n]) => [name, within(n)]);
+      changeThing(ydoc, id, Object.fromEntries(places));
     },
     /** How tall words turned out: said without a step of its own to be taken back. */
     measured: (id: string, h: number): void => changeThing(ydoc, id, { h: within(h) }),

@@ -4,7 +4,6 @@ import { useMemo, useRef, useState } from 'react';
 import { newThing } from '@/core/documents/pages-document';
 import { thingKind } from '@/core/kinds/thing';
 import { areaOf } from '@/core/kinds/thing/kind';
-import { movedPath } from '@/core/pages/ink';
 import { INK_COLOURS, type Thing, type ThingName } from '@/core/pages/things';
 import { type Annotation, drawingIn, type Motivation, placeOnSheet, remarkAt } from '@/core/remarks/annotation';
 import { newAct } from '@/ui/common/act';
@@ -35,7 +34,7 @@ function drawnRemark(id: string, piece: string, page: number, thing: Thing): Ann
       motivation,
       says,
       drawing: {
-        path: movedPath(shape.path, thing),
+        path: shape.path,
         width: shape.filled ? null : thing.size,
         colour: INK_COLOURS.brown,
       },

@@ -3,8 +3,9 @@
 import { type PointerEvent, type RefObject, useRef } from 'react';
 import { thingKind } from '@/core/kinds/thing';
 import { between, type Point } from '@/core/pages/geometry';
-import { MOST_POINTS, movedPath, type PenPoint, packed, simplified, strokePath } from '@/core/pages/ink';
-import { INK_COLOURS, isThingName, type Thing, type ThingName } from '@/core/pages/things';
+import { MOST_POINTS, type PenPoint, packed, simplified, strokePath } from '@/core/pages/ink';
+import { isThingName, type Thing, type ThingName } from '@/core/pages/things';
+import { LiveInk } from './live-ink';
 import type { Acts, Hand } from './use-hand';
 
 /** A touch that goes no farther than this is a press, in points. */
@@ -24,7 +25,7 @@ interface Surface {
   /** What lies on the sheet now. */
   readonly things: () => readonly Thing[];
   /** Where what is being drawn is shown, without anything else being drawn anew. */
-  readonly live: RefObject<SVGPathElement | null>;
+  readonly live: RefObject<HTMLCanvasElement | null>;
 }
 
 /** What a pen, a finger or a mouse does on a sheet. */
@@ -34,13 +35,17 @@ export function usePen({ sheet, scale, hand, things, live }: Surface) {
   /** Once a pen was seen, fingers push the sheet and draw no more. */
   const hasPen = useRef(false);
   const drawn = useRef(0);
+  const ink = useRef<LiveInk | null>(null);
+  /** Where the sheet is on the screen: it stays there while something is drawn. */
+  const corner = useRef({ left: 0, top: 0 });
   const { writing, acts } = hand;
   const { tool } = writing;
   const kind = isThingName(tool) ? thingKind(tool) : null;
   const size = (kind?.initial.size ?? 1) * writing.weight;
 
   const pointOf = (event: { clientX: number; clientY: number }, target: Element): Point => {
-    const { left, top } = target.getBoundingClientRect();
+    if (!stroke.current) corner.current = target.getBoundingClientRect();
+    const { left, top } = corner.current;
     return { x: (event.clientX - left) / scale, y: (event.clientY - top) / scale };
   };
   const penned = (event: PointerEvent, target: Element): PenPoint[] => {
@@ -57,25 +62,26 @@ export function usePen({ sheet, scale, hand, things, live }: Surface) {
     if (kind?.made === 'by-pen') return strokePath(points, size);
     const made = drawnOut(tool, first, last);
     const shape = made && thingKind(tool).shape({ ...made, size } as Thing);
-    if (!made || !shape) return '';
-    return movedPath(shape.path, made);
+    return shape?.path ?? '';
   };
   const show = () => {
     const points = stroke.current;
-    if (!live.current || !points) return;
-    live.current.setAttribute('d', preview(points));
+    if (points) ink.current?.show(preview(points));
   };
   const rubAt = (at: Point) => {
     for (const thing of things())
       if (!rubbed.current.has(thing.id) && thingKind(thing.is).touched(thing, at, 4)) {
         rubbed.current.add(thing.id);
-        document.querySelector(`[data-thing="${thing.id}"]`)?.setAttribute('data-rubbed', '');
+        for (const one of document.querySelectorAll(`[data-thing="${thing.id}"], [data-shape="${thing.id}"]`))
+          one.setAttribute('data-rubbed', '');
       }
   };
   const done = (event: PointerEvent<HTMLElement>) => {
     const points = stroke.current;
     stroke.current = null;
-    live.current?.setAttribute('d', '');
+    cancelAnimationFrame(drawn.current);
+    ink.current?.end();
+    ink.current = null;
     if (tool === 'rub') {
       if (rubbed.current.size > 0) acts.drop([...rubbed.current]);
       rubbed.current = new Set();
@@ -104,10 +110,14 @@ export function usePen({ sheet, scale, hand, things, live }: Surface) {
         stroke.current = [];
         return rubAt(pointOf(event, event.currentTarget));
       }
-      live.current?.setAttribute('fill', kind?.made === 'by-pen' ? `#${INK_COLOURS[writing.ink]}` : 'none');
-      live.current?.setAttribute('stroke', kind?.made === 'by-pen' ? 'none' : `#${INK_COLOURS[writing.ink]}`);
-      live.current?.setAttribute('stroke-width', String(size));
-      live.current?.setAttribute('opacity', tool === 'marker' ? '0.35' : '1');
+      const filled = kind?.made === 'by-pen';
+      if (live.current)
+        ink.current = new LiveInk(live.current, scale, {
+          ink: writing.ink,
+          width: size,
+          filled,
+          clear: tool === 'marker',
+        });
       stroke.current = penned(event, event.currentTarget);
       show();
     },

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import * as Y from 'yjs';
 import {
   addedSheets,
@@ -69,10 +69,8 @@ function withThings(before: OnSheets, ydoc: Y.Doc, ids: ReadonlySet<string>): On
         sheet,
         on.filter(({ id }) => !ids.has(id)),
       );
-  for (const id of ids) {
-    const thing = readThing(id, thingsMap(ydoc).get(id));
-    if (thing) things.set(thing.sheet, [...(things.get(thing.sheet) ?? []), thing].sort(inOrder));
-  }
+  const read = [...ids].flatMap((id) => readThing(id, thingsMap(ydoc).get(id)) ?? []);
+  for (const [sheet, on] of bySheet(read)) things.set(sheet, [...(things.get(sheet) ?? []), ...on].sort(inOrder));
   return { ...before, things };
 }
 
@@ -81,10 +79,18 @@ const same = (a: Readonly<Record<string, string>>, b: Readonly<Record<string, st
   return left.length === right.length && left.every(([key, value]) => b[key] === value);
 };
 
+/** What a document has, as far as that can be told at once. */
+const stateOf = (ydoc: Y.Doc): string => `${ydoc.guid} ${thingsMap(ydoc).size} ${Y.encodeStateVector(ydoc).join()}`;
+
 export function useSheets(ydoc: Y.Doc): OnSheets {
   const [found, setFound] = useState(() => readAll(ydoc));
+  const read = useRef(stateOf(ydoc));
   useEffect(() => {
-    setFound(readAll(ydoc));
+    // Read anew only where something came since it was read first: whatever is read anew is drawn anew.
+    if (read.current !== stateOf(ydoc)) {
+      read.current = stateOf(ydoc);
+      setFound(readAll(ydoc));
+    }
     const things = (events: Y.YEvent<never>[]) => {
       const ids = touched(events, thingsMap(ydoc));
       setFound((before) => withThings(before, ydoc, ids));

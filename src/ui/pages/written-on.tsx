@@ -9,6 +9,7 @@ import type { DocNode } from '@/core/text/nodes';
 import { DocumentView } from '@/ui/common/document-view';
 import { ThingLook } from '@/ui/kinds/thing';
 import { lettersIn } from './box-field';
+import boxClasses from './boxes.module.css';
 import classes from './pages.module.css';
 
 interface BoxProps {
@@ -22,13 +23,14 @@ interface BoxProps {
 function BoxSaid({ box, said, place, lang, change }: BoxProps) {
   return (
     <div
-      className={classes.box}
+      className={boxClasses.box}
+      data-boxed
       data-change={change}
       data-marked={box.field === null || undefined}
       data-filled={said !== '' || undefined}
       style={{ left: box.x, top: box.y, width: box.w, minHeight: box.h, fontSize: lettersIn(box) }}
     >
-      <div className={classes.boxSaid} dir="auto">
+      <div className={boxClasses.boxSaid} dir="auto">
         {said === '' ? null : place ? <DocumentView document={place as never} lang={lang} /> : said}
       </div>
     </div>

@@ -23,14 +23,18 @@ const alongLines =
         ),
     );
 
-const pathOf = (lines: readonly (readonly Point[])[]): string =>
+const pathOf = (lines: readonly (readonly Point[])[], corner: Point): string =>
   lines
-    .map((line) => line.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`).join(''))
+    .map((line) =>
+      line
+        .map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${(corner.x + x).toFixed(2)} ${(corner.y + y).toFixed(2)}`)
+        .join(''),
+    )
     .join('');
 
 /** What is made of straight lines. */
 const ofLines = (lines: (thing: Thing) => readonly (readonly Point[])[]): Pick<ThingKind, 'shape' | 'touched'> => ({
-  shape: (thing) => ({ path: pathOf(lines(thing)), filled: false }),
+  shape: (thing) => ({ path: pathOf(lines(thing), thing), filled: false }),
   touched: alongLines(lines),
 });
 
@@ -69,7 +73,7 @@ function penned({ points, w, h }: Thing) {
 const byPen = (clear: boolean): Omit<ThingKind, 'initial'> => ({
   ...drawn,
   made: 'by-pen',
-  shape: (thing) => ({ path: strokePath(penned(thing), thing.size), filled: true, clear }),
+  shape: (thing) => ({ path: strokePath(penned(thing), thing.size, thing), filled: true, clear }),
   touched: (thing, at, reach) => {
     const places = penned(thing);
     return alongLines(() => [places.length === 1 ? [...places, ...places] : places])(thing, at, reach);

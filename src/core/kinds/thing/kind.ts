@@ -2,9 +2,9 @@ import type { Area, Point } from '../../pages/geometry';
 import type { Thing } from '../../pages/things';
 import type { DocNode } from '../../text/nodes';
 
-/** A shape in the thing's own corner, and whether its inside or its line is seen. */
+/** A shape as it lies on its sheet, and whether its inside or its line is seen. */
 export interface Shape {
-  /** SVG path data, in points from the thing's corner. */
+  /** SVG path data, in points from the corner of the sheet: so nothing that shows it has to move it. */
   readonly path: string;
   readonly filled: boolean;
   /** How much of what lies beneath is still seen. */

@@ -44,7 +44,7 @@ test('an arrow may go any way, and the area that it takes is never turned inside
   expect(
     thingKind('arrow')
       .shape(arrow)
-      ?.path.match(/-40\.00 -30\.00/g),
+      ?.path.match(/60\.00 170\.00/g),
   ).toHaveLength(2);
 });
 

@@ -3,6 +3,7 @@ import { thingKind } from '@/core/kinds/thing';
 import { areaOf, type ThingKind } from '@/core/kinds/thing/kind';
 import { INK_COLOURS, type Thing } from '@/core/pages/things';
 import { DrawnFormula } from '@/ui/common/formula';
+import { drawnAs } from './shapes';
 import classes from './thing.module.css';
 
 const colourOf = ({ ink }: Thing): string => `#${INK_COLOURS[ink]}`;
@@ -13,19 +14,7 @@ function Shape({ thing }: { readonly thing: Thing }) {
   if (!shape) return null;
   return (
     <svg className={classes.shape} width={area.w || 1} height={area.h || 1} aria-hidden="true">
-      <path
-        transform={`translate(${thing.x - area.x} ${thing.y - area.y})`}
-        d={shape.path}
-        {...(shape.filled
-          ? { fill: colourOf(thing), opacity: shape.clear ? 0.35 : 1 }
-          : {
-              fill: 'none',
-              stroke: colourOf(thing),
-              strokeWidth: thing.size,
-              strokeLinecap: 'round',
-              strokeLinejoin: 'round',
-            })}
-      />
+      <path transform={`translate(${-area.x} ${-area.y})`} d={shape.path} {...drawnAs(thing, shape)} />
     </svg>
   );
 }
