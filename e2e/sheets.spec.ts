@@ -78,6 +78,17 @@ test('a chart is set to be written on, written on by mouse and by key on two dev
   await page.keyboard.type('She is 118° from the Old Light.');
   await page.getByRole('checkbox', { name: /I counted each bearing/ }).check();
   await expect(things(page)).toHaveCount(3);
+  // What is seen of a thing lies where it is chosen by key and by pointer.
+  const beside = await page.locator('[data-shape]').evaluateAll((shapes) =>
+    shapes.map((shape) => {
+      const [seen, own] = [shape, document.querySelector(`[data-thing="${shape.getAttribute('data-shape')}"]`)].map(
+        (one) => one?.getBoundingClientRect() ?? new DOMRect(),
+      ) as [DOMRect, DOMRect];
+      return Math.max(Math.abs(seen.left - own.left), Math.abs(seen.top - own.top));
+    }),
+  );
+  expect(beside).toHaveLength(2);
+  expect(Math.max(...beside)).toBeLessThan(4);
   expect(await found(page)).toEqual([]);
   await saved(page);
 

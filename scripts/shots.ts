@@ -16,7 +16,7 @@ const SHOTS = [
   { name: 'desk-arabic', path: '/desk/cloud-ladder', who: 's-imke', locale: 'ar' },
   { name: 'desk-phone', path: '/desk/cloud-ladder', who: 's-imke', phone: true },
   { name: 'questions', path: '/desk/over-the-sill#step=over-the-sill-3', who: 's-wren', exam: 'sill gate' },
-  { name: 'class-answers', path: '/answers/pool-falls-dry-1', who: 't-bello', unfold: true },
+  { name: 'pages', path: '/desk/marlen', who: 's-imke', box: 1 },
   { name: 'feedback', path: '/desk/bearings#sheet=feedback', who: 's-imke' },
   { name: 'receipt', path: '/receipts', who: 's-imke', open: /Storm words/ },
   { name: 'marking', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello' },
@@ -76,10 +76,9 @@ for (const shot of SHOTS) {
     await page.getByRole('textbox').fill('3.8 m');
     await page.getByRole('radio', { name: /12:30 to 19:00/ }).check();
   }
-  if ('unfold' in shot) {
-    for (const summary of await page.locator('main section > details > summary').all()) await summary.click();
-    await page.locator('#by-question').scrollIntoViewIfNeeded();
-    await page.evaluate(() => document.querySelector('#by-question')?.scrollIntoView());
+  if ('box' in shot) {
+    await page.locator('[data-drawn]').first().waitFor();
+    await page.locator('[data-box]').nth(shot.box).focus();
   }
   if ('press' in shot) for (const name of shot.press) await page.getByRole('button', { name }).first().click();
   if ('open' in shot) await page.getByRole('link', { name: shot.open }).click();

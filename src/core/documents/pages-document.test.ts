@@ -10,6 +10,7 @@ import {
   addPaper,
   addThing,
   boxText,
+  bringBack,
   changeThing,
   dropThing,
   filledMap,
@@ -185,4 +186,24 @@ test('the words of a thing that is gone are nobody’s', () => {
   expect(thingText(ydoc, 't')).toBeNull();
   changeThing(ydoc, 't', { x: 3 });
   expect(readPages(ydoc).things).toEqual([]);
+});
+
+test('what was before is brought back, thing by thing and box by box, and what did not change is left alone', () => {
+  const [[ydoc]] = devices(1) as unknown as [[Y.Doc], () => void];
+  addThing(ydoc, line('stays'));
+  addThing(ydoc, line('moves', 2));
+  addThing(ydoc, newThing('text', { id: 'goes', sheet: 'one', x: 1, y: 2, ink: 'blue', at: 3, words: 'a note' }));
+  boxText(ydoc, 'a').insert(0, 'South.');
+  filledMap(ydoc).set('c', TICKED);
+  const before = readPages(ydoc);
+  const stays = thingsMap(ydoc).get('stays');
+  changeThing(ydoc, 'moves', { x: 90 });
+  dropThing(ydoc, 'goes');
+  addThing(ydoc, line('comes', 4));
+  boxText(ydoc, 'a').delete(0, 6);
+  boxText(ydoc, 'b').insert(0, 'Nothing.');
+  filledMap(ydoc).delete('c');
+  bringBack(ydoc, before);
+  expect(readPages(ydoc)).toEqual(before);
+  expect(thingsMap(ydoc).get('stays')).toBe(stays);
 });

@@ -137,6 +137,30 @@ export function changeThing(
 
 export const dropThing = (ydoc: Y.Doc, id: string): void => thingsMap(ydoc).delete(id);
 
+/** Makes sheets what they were: what came since goes, what went comes back, and every box says what it said. */
+export function bringBack(ydoc: Y.Doc, { things, filled }: Pick<PagesContent, 'things' | 'filled'>): void {
+  ydoc.transact(() => {
+    const was = new Map(things.map((thing) => [thing.id, thing]));
+    for (const now of thingsIn(ydoc)) {
+      const then = was.get(now.id);
+      if (then && JSON.stringify(then) === JSON.stringify(now)) was.delete(now.id);
+      else dropThing(ydoc, now.id);
+    }
+    for (const thing of was.values()) addThing(ydoc, thing);
+    for (const { id, takes } of givenIn(ydoc).boxes) {
+      const said = filled[id] ?? '';
+      const text = boxText(ydoc, id);
+      if (takes === 'words' && text.toString() !== said) {
+        text.delete(0, text.length);
+        text.insert(0, said);
+      } else if (takes !== 'words' && (filledMap(ydoc).get(id) ?? '') !== said) {
+        if (said === '') filledMap(ydoc).delete(id);
+        else filledMap(ydoc).set(id, said);
+      }
+    }
+  });
+}
+
 /** Adds a sheet of paper behind the others. */
 export const addPaper = (ydoc: Y.Doc, id: string, ruling: Ruling, at: number): void => {
   paperMap(ydoc).set(id, { ruling, at });

@@ -1,6 +1,5 @@
 'use client';
 
-import type { Content, Editor } from '@tiptap/react';
 import { useFormatter, useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import { measuredOf, type Written } from '@/core/kinds/document';
@@ -16,13 +15,14 @@ interface Version {
 }
 
 interface Props {
-  readonly editor: Editor;
   readonly document: string;
+  /** Makes the document what it was. */
+  readonly bringBack: (written: Written) => void;
   readonly close: () => void;
 }
 
 /** What the document was before: to be looked at, and brought back. Bringing back is a change like any other, and can be undone. */
-export function VersionsLine({ editor, document, close }: Props) {
+export function VersionsLine({ document, bringBack, close }: Props) {
   const t = useTranslations('writing');
   const format = useFormatter();
   const [versions, setVersions] = useState<readonly Version[] | null | 'away'>(null);
@@ -46,14 +46,6 @@ export function VersionsLine({ editor, document, close }: Props) {
       .then((response) => response.json() as Promise<{ written?: Written }>)
       .catch(() => null);
     setShown(answer?.written ? { id, written: answer.written } : null);
-  };
-  const bringBack = ({ content }: Written) => {
-    editor
-      .chain()
-      .focus()
-      .setContent(content as Content)
-      .run();
-    close();
   };
   return (
     <ToolLine label={t('versions')} close={close}>
@@ -84,7 +76,14 @@ export function VersionsLine({ editor, document, close }: Props) {
         </ul>
         {shown ? (
           <section className={classes.version} aria-label={t('version')}>
-            <button type="button" className="quiet" onClick={() => bringBack(shown.written)}>
+            <button
+              type="button"
+              className="quiet"
+              onClick={() => {
+                bringBack(shown.written);
+                close();
+              }}
+            >
               {t('bring-version-back')}
             </button>
             <DocumentView document={measuredOf(shown.written)} lang="" />

@@ -21,7 +21,7 @@ import {
   IconUnderline,
   IconVocabulary,
 } from '@tabler/icons-react';
-import { type Editor, useEditorState } from '@tiptap/react';
+import { type Content, type Editor, useEditorState } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
 import { useRef } from 'react';
 import { GLOWS, INKS } from '@/core/text/tones';
@@ -265,7 +265,19 @@ export function WritingTools({
           <SpellingLine editor={editor} help={help} settings={settings} choose={choose} close={close} />
         ) : null}
         {panel === 'formula' ? <FormulaLine editor={editor} close={close} /> : null}
-        {panel === 'versions' ? <VersionsLine editor={editor} document={document} close={close} /> : null}
+        {panel === 'versions' ? (
+          <VersionsLine
+            document={document}
+            bringBack={({ content }) =>
+              editor
+                .chain()
+                .focus()
+                .setContent(content as Content)
+                .run()
+            }
+            close={close}
+          />
+        ) : null}
         {panel === 'meaning' ? <MeaningLine editor={editor} close={close} /> : null}
         {panel === 'find' ? <FindLine editor={editor} close={close} /> : null}
       </div>

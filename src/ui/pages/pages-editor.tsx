@@ -1,8 +1,9 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { useCallback, useEffect, useImperativeHandle, useMemo, useRef, useState } from 'react';
-import { boxesOn } from '@/core/kinds/document/pages';
+import { useCallback, useImperativeHandle, useMemo, useRef, useState } from 'react';
+import { bringBack } from '@/core/documents/pages-document';
+import { boxesOn, type PagesContent } from '@/core/kinds/document/pages';
 import { thingKind } from '@/core/kinds/thing';
 import type { Box } from '@/core/pages/given';
 import { isSaid, placeOnSheet } from '@/core/remarks/annotation';
@@ -11,6 +12,7 @@ import { keyOr } from '@/ui/common/key-or';
 import { sendPicture } from '@/ui/common/send-picture';
 import { SafetyShort } from '@/ui/desk/safety-short';
 import { useSessionState } from '@/ui/desk/use-sessions';
+import { VersionsLine } from '@/ui/desk/versions-line';
 import type { EditorProps } from '@/ui/kinds/document/kind';
 import { useBeneath } from './base';
 import { FormulaForm } from './formula-form';
@@ -26,7 +28,7 @@ import { ToolBar } from './tool-bar';
 import { useComingNear, useFit, type Zoom } from './use-fit';
 import { useHand } from './use-hand';
 import { usePuttingDown } from './use-putting-down';
-import { thingsOn, useSheets, useUndo } from './use-sheets';
+import { thingsOn, useSheets, useUndo, useUndoKeys } from './use-sheets';
 
 const NO_MARKS = [] as const;
 const NO_BOXES: readonly Box[] = [];
@@ -51,6 +53,7 @@ function Editor({ session, title, lang, notes, editable, remarks, handle, above 
   const [at, setAt] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [formula, setFormula] = useState(false);
+  const [versions, setVersions] = useState(false);
   const picture = useRef<HTMLInputElement>(null);
   const canWrite = ready && editable;
   const back = useMemo(() => (remarks ?? []).flatMap(({ remark }) => remark ?? []), [remarks]);
@@ -112,19 +115,7 @@ function Editor({ session, title, lang, notes, editable, remarks, handle, above 
     );
     if (shown?.dataset.sheet) setAt(shown.dataset.sheet);
   };
-  useEffect(() => {
-    const keys = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey || !root.current?.contains(event.target as Node)) return;
-      const letter = event.key.toLowerCase();
-      const again = letter === 'y' || (letter === 'z' && event.shiftKey);
-      if (letter !== 'z' && letter !== 'y') return;
-      event.preventDefault();
-      if (again) undo.manager.redo();
-      else undo.manager.undo();
-    };
-    document.addEventListener('keydown', keys, true);
-    return () => document.removeEventListener('keydown', keys, true);
-  }, [undo]);
+  useUndoKeys(root, undo);
 
   const { chosen } = hand;
   const box = chosen && 'box' in chosen ? (given.boxes.find(({ id }) => id === chosen.box) ?? null) : null;
@@ -195,6 +186,13 @@ function Editor({ session, title, lang, notes, editable, remarks, handle, above 
             putDown('formula', { words: tex, ...area });
             setFormula(false);
           }}
+        />
+      ) : null}
+      {versions ? (
+        <VersionsLine
+          document={session.id}
+          bringBack={({ content }) => bringBack(ydoc, content as PagesContent)}
+          close={() => setVersions(false)}
         />
       ) : null}
       {problem ? (
@@ -272,6 +270,7 @@ function Editor({ session, title, lang, notes, editable, remarks, handle, above 
             document={session.id}
             sheet={present === null ? 1 : sheets.findIndex(({ id }) => id === present) + 1}
             title={title}
+            versions={canWrite ? () => setVersions(true) : null}
           />
           <span className={listClasses.safety}>
             <SafetyShort state={state} />

@@ -150,10 +150,13 @@ export function FilesSlot({
   document: id,
   sheet,
   title,
+  versions,
 }: {
   readonly document: string;
   readonly sheet: number;
   readonly title: string;
+  /** Opens what it was before; `null` where nothing is brought back. */
+  readonly versions: (() => void) | null;
 }) {
   const t = useTranslations('pages');
   const [state, setState] = useState<'making' | 'broke' | null>(null);
@@ -171,7 +174,7 @@ export function FilesSlot({
   };
   return (
     <Slot words={t('files')} label={t('files')}>
-      {() => (
+      {(close) => (
         <ul className={classes.files}>
           <li>
             <a href={`${address}?as=pdf`} download>
@@ -191,6 +194,20 @@ export function FilesSlot({
           <li>
             <a href={addressOf({ at: 'print', document: id })}>{t('print')}</a>
           </li>
+          {versions ? (
+            <li>
+              <button
+                type="button"
+                className="quiet"
+                onClick={() => {
+                  close();
+                  versions();
+                }}
+              >
+                {t('versions')}
+              </button>
+            </li>
+          ) : null}
           <li role="status">{state ? t(`picture-${state}`) : null}</li>
         </ul>
       )}

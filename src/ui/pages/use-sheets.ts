@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import * as Y from 'yjs';
 import {
   addedSheets,
@@ -136,4 +136,21 @@ export function useUndo(ydoc: Y.Doc, { boxes }: GivenSheets) {
     return () => manager.destroy();
   }, [manager]);
   return { manager, can };
+}
+
+/** Ctrl and Z on the sheets takes back, with Shift or by Y it is done again; within one field, too. */
+export function useUndoKeys(root: RefObject<HTMLElement | null>, undo: ReturnType<typeof useUndo>): void {
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey || !root.current?.contains(event.target as Node)) return;
+      const letter = event.key.toLowerCase();
+      const again = letter === 'y' || (letter === 'z' && event.shiftKey);
+      if (letter !== 'z' && letter !== 'y') return;
+      event.preventDefault();
+      if (again) undo.manager.redo();
+      else undo.manager.undo();
+    };
+    document.addEventListener('keydown', keys, true);
+    return () => document.removeEventListener('keydown', keys, true);
+  }, [root, undo]);
 }

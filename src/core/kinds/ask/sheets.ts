@@ -25,8 +25,14 @@ export const boxes: AskKind<Nothing> = {
 /** Sheets on which something was put beside the boxes. */
 export const sheets = counted(({ doc }) => ({ found: answerPlaces(doc).filter(({ id }) => isSheetPlace(id)).length }));
 
-/** A sign that is reckoned with, with figures around it; or one figure set equal to another. */
-const RECKONS = /\d[^\n]{0,40}[=≈+×÷·*/:−-][^\n]{0,40}\d/u;
+const SIGNS = /[=≈+×÷·*/:<>−-]/u;
+const FIGURE = /\d/;
+
+/** Is something reckoned on a line: a sign between two figures? */
+function reckons(line: string): boolean {
+  const at = line.search(SIGNS);
+  return at > 0 && FIGURE.test(line.slice(0, at)) && FIGURE.test(line.slice(at + 1));
+}
 
 /**
  * It can be seen how something was worked out: two lines, a reckoning, or a drawing beside it (common practice). Only ever advice,
@@ -36,8 +42,8 @@ export const working: AskKind<Nothing> = {
   settings: nothing,
   range: () => ({ min: 0, max: null }),
   measure: (_settings, { text, doc }) => {
-    const lines = text.split('\n').filter((line) => line.trim() !== '').length;
-    const isSeen = lines > 1 || RECKONS.test(text) || hasPicture(doc);
+    const lines = text.split('\n').filter((line) => line.trim() !== '');
+    const isSeen = lines.length > 1 || lines.some(reckons) || hasPicture(doc);
     return { found: isSeen ? 0 : 1, details: [], problem: isSeen ? 'none' : 'faults' };
   },
   advice: true,

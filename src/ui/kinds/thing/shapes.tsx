@@ -22,14 +22,7 @@ export function drawnAs(
 
 const ShapePath = memo(function ShapePath({ thing }: { readonly thing: Thing }) {
   const shape = thingKind(thing.is).shape(thing);
-  return shape ? (
-    <path
-      data-shape={thing.id}
-      transform={`translate(${thing.x} ${thing.y})`}
-      d={shape.path}
-      {...drawnAs(thing, shape)}
-    />
-  ) : null;
+  return shape ? <path data-shape={thing.id} d={shape.path} {...drawnAs(thing, shape)} /> : null;
 });
 
 /**
