@@ -9,7 +9,8 @@ import {
 import { newThing } from '../documents/pages-document';
 import { type PagesContent, TICKED } from '../kinds/document/pages';
 import { thingKind } from '../kinds/thing';
-import { areaOf, type ThingKind } from '../kinds/thing/kind';
+import { areaOf } from '../kinds/thing/kind';
+import type { MadeOf } from '../kinds/thing/said';
 import type { Area } from '../pages/geometry';
 import type { Box, FilledWith, Sheet } from '../pages/given';
 import { INK_COLOURS, type InkName, type Thing } from '../pages/things';
@@ -224,7 +225,7 @@ export async function toPagesPdf(
 
 /** How each sort of thing is drawn; a picture that is not there is passed over. */
 const DRAWN: {
-  readonly [Of in ThingKind['of']]: (pen: Pen, thing: Thing, image: PDFImage | null) => void;
+  readonly [Of in MadeOf]: (pen: Pen, thing: Thing, image: PDFImage | null) => void;
 } = {
   shape: (pen, thing) => pen.shape(thing),
   words: (pen, thing) => pen.words(thing.words, areaOf(thing), thing.size, thing.ink, false),

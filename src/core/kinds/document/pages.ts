@@ -6,8 +6,8 @@ import { type Box, type GivenSheets, givenSheets } from '../../pages/given';
 import { isThingName, MOST, type Thing } from '../../pages/things';
 import { paragraphs, plainText } from '../../text/document-json';
 import type { Doc, DocNode } from '../../text/nodes';
-import { thingKind } from '../thing';
 import { areaOf } from '../thing/kind';
+import { IN_TEXT } from '../thing/said';
 import type { DocumentKind } from './kind';
 
 /** Sheets with what was written on them. */
@@ -32,8 +32,8 @@ const drawnNode = (n: number): DocNode => ({ type: 'image', attrs: { src: '', al
 
 /** What was put on one sheet, in reading order: its words, and that something was drawn. */
 function saidOn(things: readonly Thing[]): readonly DocNode[] {
-  const said = inReadingOrder(things, areaOf).flatMap((thing) => thingKind(thing.is).said(thing));
-  const n = things.filter((thing) => thingKind(thing.is).of === 'shape').length;
+  const said = inReadingOrder(things, areaOf).flatMap((thing) => IN_TEXT[thing.is].said(thing));
+  const n = things.filter((thing) => IN_TEXT[thing.is].of === 'shape').length;
   return n === 0 ? said : [...said, drawnNode(n)];
 }
 

@@ -1,14 +1,13 @@
 import { distanceToLine, isWithin, type Point } from '../../pages/geometry';
 import { strokePath, unpacked } from '../../pages/ink';
-import type { Thing, ThingName } from '../../pages/things';
-import { paragraphs } from '../../text/document-json';
+import { THING_NAMES, type Thing, type ThingName } from '../../pages/things';
 import { areaOf, type ThingKind } from './kind';
+import { IN_TEXT } from './said';
 
 /** What has no outline of its own is touched wherever it is. */
 const anywhere = (thing: Thing, at: Point, reach: number): boolean => isWithin(at, areaOf(thing), reach);
-const nothing = () => [];
 
-const drawn = { of: 'shape', stretches: true, directed: false, said: nothing } as const;
+const drawn = { stretches: true, directed: false } as const;
 
 /** The lines of a shape that is drawn from one place to another, as places from its corner. */
 const alongLines =
@@ -81,16 +80,14 @@ const byPen = (clear: boolean): Omit<ThingKind, 'initial'> => ({
 });
 
 /** Everything that can be put on a sheet. */
-const THINGS = {
+const DRAWN = {
   text: {
     made: 'typed',
-    of: 'words',
     initial: { w: 180, h: 20, size: 13 },
     stretches: true,
     directed: false,
     shape: () => null,
     touched: anywhere,
-    said: ({ words }) => (words.trim() === '' ? [] : paragraphs(words)),
   },
   ink: { ...byPen(false), initial: { w: 0, h: 0, size: 1.8 } },
   marker: { ...byPen(true), initial: { w: 0, h: 0, size: 12 } },
@@ -143,26 +140,25 @@ const THINGS = {
   },
   formula: {
     made: 'typed',
-    of: 'formula',
     initial: { w: 90, h: 24, size: 15 },
     stretches: false,
     directed: false,
     shape: () => null,
     touched: anywhere,
-    said: ({ words }) =>
-      words.trim() === '' ? [] : [{ type: 'paragraph', content: [{ type: 'formula', attrs: { tex: words } }] }],
   },
   picture: {
     made: 'chosen',
-    of: 'picture',
     initial: { w: 200, h: 150, size: 1 },
     stretches: true,
     directed: false,
     shape: () => null,
     touched: anywhere,
-    said: ({ src, words }) => [{ type: 'image', attrs: { src, alt: words } }],
   },
 } as const satisfies Readonly<Record<ThingName, ThingKind>>;
 
-/** What is computed of a kind of thing. */
-export const thingKind = (name: ThingName): ThingKind => THINGS[name];
+const KINDS = Object.fromEntries(
+  THING_NAMES.map((name) => [name, { ...DRAWN[name], ...IN_TEXT[name] }]),
+) as unknown as Readonly<Record<ThingName, ThingKind & (typeof IN_TEXT)[ThingName]>>;
+
+/** What is computed of a kind of thing, and what it is in a text. */
+export const thingKind = (name: ThingName): ThingKind & (typeof IN_TEXT)[ThingName] => KINDS[name];

@@ -1,6 +1,5 @@
 import type { Area, Point } from '../../pages/geometry';
 import type { Thing } from '../../pages/things';
-import type { DocNode } from '../../text/nodes';
 
 /** A shape as it lies on its sheet, and whether its inside or its line is seen. */
 export interface Shape {
@@ -15,8 +14,6 @@ export interface Shape {
 export interface ThingKind {
   /** How it comes there: by a pen, drawn from one place to another, set down with one touch, typed, or chosen. */
   readonly made: 'by-pen' | 'drawn-out' | 'set-down' | 'typed' | 'chosen';
-  /** What it is made of, and so how it is made visible. */
-  readonly of: 'shape' | 'words' | 'formula' | 'picture';
   /** How large it is, and how thick or tall, where that is not drawn. */
   readonly initial: { readonly w: number; readonly h: number; readonly size: number };
   /** Its two sides can be made longer; otherwise it has the size of what is in it. */
@@ -27,8 +24,6 @@ export interface ThingKind {
   readonly shape: (thing: Thing) => Shape | null;
   /** Is it touched at a place of the sheet, with so many points to spare? */
   readonly touched: (thing: Thing, at: Point, reach: number) => boolean;
-  /** What it says in a text; nothing for what is drawn. */
-  readonly said: (thing: Thing) => readonly DocNode[];
 }
 
 /** The area that a thing takes on its sheet. */

@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import { thingKind } from '@/core/kinds/thing';
-import { areaOf, type ThingKind } from '@/core/kinds/thing/kind';
+import { areaOf } from '@/core/kinds/thing/kind';
+import type { MadeOf } from '@/core/kinds/thing/said';
 import { INK_COLOURS, type Thing } from '@/core/pages/things';
 import { DrawnFormula } from '@/ui/common/formula';
 import { drawnAs } from './shapes';
@@ -20,7 +21,7 @@ function Shape({ thing }: { readonly thing: Thing }) {
 }
 
 /** How each sort of thing looks to whoever only reads. */
-const LOOKS: { readonly [Of in ThingKind['of']]: (props: { readonly thing: Thing }) => React.ReactNode } = {
+const LOOKS: { readonly [Of in MadeOf]: (props: { readonly thing: Thing }) => React.ReactNode } = {
   shape: Shape,
   words: ({ thing }) => (
     <div className={classes.words} dir="auto" style={{ color: colourOf(thing), fontSize: thing.size }}>
