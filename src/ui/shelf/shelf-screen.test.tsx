@@ -1,6 +1,8 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import en from '@messages/en';
 import { waitFor, within } from '@testing-library/react';
+import type { DocumentId } from '@/core/ids';
+import { writtenIn } from '@/server/reading/documents/stored-documents';
 import { shelf } from '@/server/reading/shelf/shelf';
 import { Screens } from '@/testing/screen';
 import { ShelfScreen } from './shelf-screen';
@@ -45,6 +47,26 @@ test('a new document is opened; it is renamed, copied, binned and taken out wher
   await page.hand.click(page.getByText('In the bin (1)'));
   await page.hand.click(page.getByRole('button', { name: 'Take Kites I know, a copy out of the bin' }));
   await page.findByRole('link', { name: 'Kites I know, a copy' });
+});
+
+test('sheets of paper of one’s own are begun, ruled as they were chosen', async () => {
+  const page = await open();
+  await page.hand.click(page.getByRole('button', { name: 'New sheets: New sheets' }));
+  await page.hand.click(await page.findByRole('button', { name: 'paper with squares' }));
+  await waitFor(() => expect(screens.went.at(-1)).toMatch(/^\/shelf\/[\w-]+$/));
+  const id = screens.went.at(-1)?.split('/').at(-1) as DocumentId;
+  const read = await writtenIn(screens.school.db, 's-imke', id);
+  expect(read.ok && read.written).toMatchObject({
+    kind: 'pages',
+    content: {
+      file: null,
+      boxes: [],
+      sheets: [
+        { ruling: 'squared', page: null },
+        { ruling: 'squared', page: null },
+      ],
+    },
+  });
 });
 
 test('looking through it narrows it by words and by kind, and says when nothing is left', async () => {

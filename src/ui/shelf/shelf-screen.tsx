@@ -4,6 +4,7 @@ import { IconFile, IconFileText, IconLink, IconNotes } from '@tabler/icons-react
 import { useRouter } from 'next/navigation';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useState } from 'react';
+import { RULINGS, type Ruling } from '@/core/pages/given';
 import { addressOf } from '@/core/places';
 import type { BinItem, ShelfBoard, ShelfItem } from '@/server/reading/shelf/shelf';
 import { post } from '@/ui/common/client-request';
@@ -14,6 +15,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { Sail } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
+import { Choices, Slot } from '@/ui/set/slot';
 import classes from './shelf.module.css';
 
 const ICONS = { document: IconFileText, notes: IconNotes, file: IconFile, link: IconLink } as const;
@@ -41,8 +43,8 @@ export function ShelfScreen({ boards, bin, zone, now }: Props) {
     if (answer.ok) refresh();
     return answer;
   };
-  const make = async () => {
-    const answer = await act('/api/documents', { title: t('new-title') });
+  const make = async (ruling?: Ruling) => {
+    const answer = await act('/api/documents', { title: t('new-title'), ...(ruling ? { ruling } : {}) });
     if (answer.ok && answer.document) router.push(addressOf({ at: 'own-document', document: answer.document }));
   };
   const words = sought.trim().toLocaleLowerCase();
@@ -62,9 +64,21 @@ export function ShelfScreen({ boards, bin, zone, now }: Props) {
       <div className={classes.head}>
         <h1>{t('title')}</h1>
         <div className={classes.acts}>
-          <button type="button" className="quiet" onClick={make}>
+          <button type="button" className="quiet" onClick={() => void make()}>
             {t('new')}
           </button>
+          <Slot words={t('new-sheets')} label={t('new-sheets')}>
+            {(close) => (
+              <Choices
+                choices={RULINGS.map((ruling) => ({ value: ruling, words: t(`ruling-${ruling}`) }))}
+                chosen={null as Ruling | null}
+                choose={(ruling) => {
+                  close();
+                  if (ruling) void make(ruling);
+                }}
+              />
+            )}
+          </Slot>
           <a className="quiet" href="/api/shelf/export" download>
             {t('take-away')}
           </a>

@@ -1,7 +1,9 @@
 import { ROLE_RULES } from '@/core/documents/roles';
 import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
-import { documentKind } from '@/core/kinds/document';
+import { documentKind, type Written, writtenAs } from '@/core/kinds/document';
+import { unwritten } from '@/core/kinds/document/pages';
 import { firstOf } from '@/core/kinds/document/stored';
+import { paper, type Ruling } from '@/core/pages/given';
 import { standing } from '@/core/work/standing';
 import { type TooMuch, use } from '@/server/limits';
 import { type Unread, writtenIn } from '@/server/reading/documents/stored-documents';
@@ -48,17 +50,31 @@ export async function openNotes(
 
 const titled = (title: string): string => title.replace(/\s+/g, ' ').trim();
 
-/** Makes a document of one's own, without an assignment. */
+/** How many sheets of paper a document of one's own begins with. */
+const SHEETS = 2;
+
+/** What a document of one's own begins with: a text in which there is nothing, or sheets of paper. */
+const begun = (ruling: Ruling | undefined): Written =>
+  ruling === undefined
+    ? writtenAs(BLANK, documentKind(BLANK).empty)
+    : writtenAs(
+        'pages',
+        unwritten({ file: null, sheets: Array.from({ length: SHEETS }, () => paper(newId(), ruling)), boxes: [] }),
+      );
+
+/** Makes a document of one's own, without an assignment: a text, or sheets of paper. */
 export async function newDocument(
   db: Database,
   person: Person,
   title: string,
   now: Instant,
+  ruling?: Ruling,
 ): Promise<Opened | Refused> {
   const name = titled(title);
   if (name === '') return { ok: false, code: 'no-name' };
   const much = await use(db, person.id, 'documents', 1, now);
   if (much) return much;
+  const { kind, content } = begun(ruling);
   const document = await db.transaction((tx) =>
     addDocument(tx, {
       id: newId() as DocumentId,
@@ -66,8 +82,8 @@ export async function newDocument(
       assignmentId: null,
       title: name,
       at: now,
-      firstUpdate: firstOf(BLANK, documentKind(BLANK).empty),
-      kind: BLANK,
+      firstUpdate: firstOf(kind, content),
+      kind,
     }),
   );
   return { ok: true, document };

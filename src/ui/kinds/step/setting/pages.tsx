@@ -12,6 +12,7 @@ import { keyOr } from '@/ui/common/key-or';
 import { QuietButton } from '@/ui/common/primary-button';
 import { MarkSheets } from '@/ui/pages/mark-sheets';
 import { AskList } from '@/ui/set/ask-list';
+import { MaterialOffers } from '@/ui/set/material-offers';
 import { NewMaterial } from '@/ui/set/new-material';
 import classes from '@/ui/set/set.module.css';
 import type { SetStepProps } from '@/ui/set/tools';
@@ -26,7 +27,6 @@ const PAPER = 2;
 /** What is written on at a step: a worksheet, a picture or a deck of the class, a new one, or paper; and its boxes. */
 export function SetPages({ step, tools }: SetStepProps) {
   const t = useTranslations('set');
-  const kinds = useTranslations('material');
   const { view, ydoc, editable, materials, addMaterial } = tools;
   const writes = useStepWrites(ydoc, tools.draft, materials);
   const [narrow, setNarrow] = useState('');
@@ -92,15 +92,7 @@ export function SetPages({ step, tools }: SetStepProps) {
         onChange={({ currentTarget: { value } }) => setNarrow(value)}
         dir="auto"
       />
-      <ul className={classes.offers}>
-        {found.slice(0, 12).map((material) => (
-          <li key={material.id}>
-            <button type="button" disabled={looking} onClick={() => void take(material)}>
-              <bdi>{material.title}</bdi> <small>{kinds(`kind-${material.kind}`)}</small>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <MaterialOffers materials={found} take={(material) => void take(material)} busy={looking} />
       <h3>{t('sheets-new')}</h3>
       <NewMaterial classId={view.class.id} take={(material) => void take(material)} />
       <h3>{t('paper-head')}</h3>

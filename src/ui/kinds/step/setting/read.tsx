@@ -10,6 +10,7 @@ import { keyOr } from '@/ui/common/key-or';
 import { PlaceLink } from '@/ui/common/place-link';
 import { QuietButton } from '@/ui/common/primary-button';
 import { ChosenMaterial } from '@/ui/set/chosen-material';
+import { MaterialOffers } from '@/ui/set/material-offers';
 import { NewMaterial } from '@/ui/set/new-material';
 import classes from '@/ui/set/set.module.css';
 import { TextEditor } from '@/ui/set/text-editor';
@@ -105,15 +106,7 @@ export function SetReading({ step, tools }: SetStepProps) {
         onChange={({ currentTarget: { value } }) => setNarrow(value)}
         dir="auto"
       />
-      <ul className={classes.offers}>
-        {found.slice(0, 12).map((material) => (
-          <li key={material.id}>
-            <button type="button" onClick={() => take(material)}>
-              <bdi>{material.title}</bdi> <small>{kinds(`kind-${material.kind}`)}</small>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <MaterialOffers materials={found} take={take} />
       {elsewhere.length > 0 ? (
         <>
           <h3>{t('from-elsewhere')}</h3>
