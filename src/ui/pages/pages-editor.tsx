@@ -23,6 +23,7 @@ import { FilesSlot, useSearch, ZoomSlot } from './seeing';
 import { SheetList } from './sheet-list';
 import listClasses from './sheet-list.module.css';
 import { SheetOnStage } from './sheet-on-stage';
+import { SheetThumb } from './sheet-thumb';
 import { RemarkCard, TeacherLayer } from './teacher-layer';
 import { ToolBar } from './tool-bar';
 import { useComingNear, useFit, type Zoom } from './use-fit';
@@ -263,6 +264,7 @@ function Editor({ session, title, lang, notes, editable, remarks, handle, above 
           sheets={sheets}
           at={present}
           stateOf={stateOf}
+          thumbOf={(sheet) => <SheetThumb sheet={sheet} things={thingsOn(on, sheet.id)} beneath={beneath} />}
           go={go}
           add={canWrite ? (ruling) => requestAnimationFrame(() => go(hand.acts.addSheet(ruling))) : null}
         >

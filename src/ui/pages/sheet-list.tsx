@@ -11,6 +11,7 @@ interface Props {
   readonly at: string | null;
   /** How many boxes of a sheet are still empty, and whether anything stands on it. */
   readonly stateOf: (sheet: string) => { readonly boxes: number; readonly empty: number; readonly things: number };
+  readonly thumbOf: (sheet: Sheet) => ReactNode;
   readonly go: (sheet: string) => void;
   /** Adds a sheet of paper; `null` where nothing is added. */
   readonly add: ((ruling: Ruling) => void) | null;
@@ -19,19 +20,23 @@ interface Props {
 }
 
 /** The sheets on their line, one below the other: how far each is, and another one. */
-export function SheetList({ sheets, at, stateOf, go, add, children }: Props) {
+export function SheetList({ sheets, at, stateOf, thumbOf, go, add, children }: Props) {
   const t = useTranslations('pages');
   return (
     <nav className={classes.list} aria-label={t('sheets')}>
       <ol>
-        {sheets.map(({ id }, i) => {
+        {sheets.map((sheet, i) => {
+          const { id } = sheet;
           const { boxes, empty, things } = stateOf(id);
           const says =
             boxes > 0 ? (empty > 0 ? t('empty-boxes', { n: empty }) : t('all-filled')) : t('written', { n: things });
           return (
             <li key={id}>
               <button type="button" aria-current={id === at ? 'true' : undefined} onClick={() => go(id)}>
-                <b>{t('number', { n: i + 1 })}</b>
+                <b>
+                  {thumbOf(sheet)}
+                  <span>{t('number', { n: i + 1 })}</span>
+                </b>
                 <small>{says}</small>
               </button>
             </li>

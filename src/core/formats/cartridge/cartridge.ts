@@ -32,6 +32,7 @@ export interface CourseNote {
     | 'number-as-words'
     | 'parts-apart'
     | 'rules-left'
+    | 'sheets-left'
     | 'folder-in-folder'
     | 'bank-as-work'
     | 'tool-elsewhere'

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { ClassId } from '@/core/ids';
 import { addClassByOffice } from '@/server/doing/office/classes';
+import { courseOut } from '@/server/reading/setting/cartridge';
 import { draftView } from '@/server/reading/setting/drafts';
 import { workshop } from '@/server/workshop';
 import { unitsOf } from '@/store/classes';
@@ -75,6 +76,16 @@ test('a course goes out and into another class: units, what is to be read, work 
   for (const { title, kind } of listed) expect(after.materials).toContain(`${kind} ${title}`);
   // Nothing that was unpacked lies about.
   expect(readdirSync(join(school.folder, 'uploads')).filter((name) => name.startsWith('unpacked-'))).toEqual([]);
+});
+
+test('sheets go along as the file that they lie on, and it is said that their boxes stay behind', async () => {
+  const out = await courseOut(school.db, 'weather' as ClassId);
+  expect(out?.notes).toContainEqual({ title: 'A forecast for Saturday', what: 'changed', code: 'sheets-left' });
+  const items = out?.course.folders.flatMap((folder) => folder.items) ?? [];
+  expect(items.find(({ title }) => title === 'A forecast for Saturday')).toMatchObject({
+    kind: 'work',
+    files: ['forecast-slides.pdf'],
+  });
 });
 
 test('a discussion goes out as a topic and comes in as a draft of a discussion', async () => {

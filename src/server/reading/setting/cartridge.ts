@@ -33,11 +33,14 @@ function workItems(
   { brief }: CourseWork,
   notes: CourseNote[],
   fileOf: (material: string) => string[],
+  fileWith: (sha256: string) => string[],
 ): readonly CourseItem[] {
   const { title, instructions, steps, points } = brief;
   const asked = steps.filter((step) => asksQuestions(step.kind) && step.questions);
   const discussed = steps.filter((step) => documentFor(step.kind) === 'part');
   const others = steps.filter((step) => !asked.includes(step) && !discussed.includes(step));
+  const sheets = others.flatMap((step) => step.sheets ?? []);
+  if (sheets.length > 0) notes.push({ title, what: 'changed', code: 'sheets-left' });
   if (brief.asks.length + brief.rubric.length > 0 || others.length > 1)
     notes.push({ title, what: 'changed', code: 'rules-left' });
   const questions = asked.flatMap(({ title: called, questions: set }): CourseItem[] =>
@@ -66,7 +69,11 @@ function workItems(
   );
   if (others.length === readFor.length) return [...topics, ...questions];
   const body = together([instructions, ...others.flatMap(stepWords)]);
-  const files = others.flatMap(({ material }) => (material === null ? [] : fileOf(material)));
+  // What is written on goes along as the file that it lies on.
+  const files = [
+    ...others.flatMap(({ material }) => (material === null ? [] : fileOf(material))),
+    ...sheets.flatMap(({ file }) => (file === null ? [] : fileWith(file.src.split('/').at(-1) ?? ''))),
+  ];
   return [{ kind: 'work', title, body, points, files }, ...topics, ...questions];
 }
 
@@ -99,6 +106,10 @@ export async function courseOut(db: Queryable, classId: ClassId): Promise<Course
     files.set(id, { name, at: filePath(filesFolder(), material.file_sha256) });
     return [name];
   };
+  const fileWith = (sha256: string): string[] => {
+    const material = asked.materials.find(({ file_sha256 }) => file_sha256 === sha256);
+    return material ? fileOf(material.id) : [];
+  };
   const materialItems = (unit: string | null): readonly CourseItem[] =>
     asked.materials
       .filter((one) => one.unit_id === unit && one.listed)
@@ -111,7 +122,9 @@ export async function courseOut(db: Queryable, classId: ClassId): Promise<Course
     title,
     items: [
       ...materialItems(id),
-      ...asked.works.filter(({ brief }) => brief.unit === id).flatMap((work) => workItems(work, notes, fileOf)),
+      ...asked.works
+        .filter(({ brief }) => brief.unit === id)
+        .flatMap((work) => workItems(work, notes, fileOf, fileWith)),
     ],
   });
   const { name, locale } = asked.found;
