@@ -40,6 +40,12 @@ test.each([
   ['2^10', 1024],
   ['round(2 / 3, 2)', 0.67],
   ['max(a, 3) - e * 0', 5],
+  // What reckoning in binary leaves over is neither more nor less.
+  ['floor((0.7 + 0.1) * 10)', 8],
+  ['ceil(0.1 * 3 * 10)', 3],
+  ['floor(0 - sin(pi)) + a', 5],
+  ['floor(7.9)', 7],
+  ['ceil(7.1)', 8],
 ] as const)('%s', (text, is) => {
   expect(formula(text)?.of({ a: 5 })).toBe(is);
 });

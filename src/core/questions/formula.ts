@@ -1,12 +1,21 @@
 import { create, type MathNode, parseDependencies } from 'mathjs/number';
 
+/**
+ * Is a number whole but for what reckoning in binary leaves over? So (0.7 + 0.1) * 10 is 8, and nothing below it is its floor: by a
+ * share of 10^-12, or by 10^-15 near zero, as the package mathjs has it.
+ */
+const isWhole = (n: number): boolean => {
+  const off = Math.abs(n - Math.round(n));
+  return off <= Math.max(1e-12 * Math.abs(n), 1e-15);
+};
+
 /** What can be reckoned in a formula besides the four operations and powers. */
 const FUNCTIONS: Readonly<Record<string, (...of: number[]) => number>> = {
   abs: Math.abs,
-  ceil: Math.ceil,
+  ceil: (n) => (isWhole(n) ? Math.round(n) : Math.ceil(n)),
   cos: Math.cos,
   exp: Math.exp,
-  floor: Math.floor,
+  floor: (n) => (isWhole(n) ? Math.round(n) : Math.floor(n)),
   ln: Math.log,
   log: Math.log10,
   max: Math.max,
