@@ -51,9 +51,11 @@ test('a new document is opened; it is renamed, copied, binned and taken out wher
 
 test('sheets of paper of one’s own are begun, ruled as they were chosen', async () => {
   const page = await open();
+  const before = screens.went.length;
   await page.hand.click(page.getByRole('button', { name: 'New sheets: New sheets' }));
   await page.hand.click(await page.findByRole('button', { name: 'paper with squares' }));
-  await waitFor(() => expect(screens.went.at(-1)).toMatch(/^\/shelf\/[\w-]+$/));
+  await waitFor(() => expect(screens.went).toHaveLength(before + 1));
+  expect(screens.went.at(-1)).toMatch(/^\/shelf\/[\w-]+$/);
   const id = screens.went.at(-1)?.split('/').at(-1) as DocumentId;
   const read = await writtenIn(screens.school.db, 's-imke', id);
   expect(read.ok && read.written).toMatchObject({
