@@ -303,3 +303,20 @@ test('a document that the server does not know is said to be gone', async () => 
   await jest.advanceTimersByTimeAsync(60_000);
   expect(line.take('join')).toEqual([]);
 });
+
+test('whatever kind of document was kept here can be seen while the server is away, and only to be read', async () => {
+  await begun();
+  session.ydoc.getMap('things').set('a', 'a line');
+  session.ydoc.getXmlFragment(TEXT_FIELD).delete(0, session.ydoc.getXmlFragment(TEXT_FIELD).length);
+  await jest.advanceTimersByTimeAsync(1000);
+  session.close();
+  await jest.advanceTimersByTimeAsync(1000);
+  const away = new MadeUpLine();
+  const again = new DocumentSession(`d${n}`, away);
+  for (let look = 0; look < 200 && away.said.length === 0; look += 1) await jest.advanceTimersByTimeAsync(10);
+  // It says what it has, and nobody answers.
+  expect(away.take('join')).toHaveLength(1);
+  expect(again.state).toMatchObject({ ready: true, editable: false });
+  expect(again.ydoc.getMap('things').get('a')).toBe('a line');
+  again.close();
+});
