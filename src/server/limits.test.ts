@@ -58,5 +58,5 @@ test('of two hundred uploads that are begun at once twelve are, and an end makes
   await endUpload(school.db, first);
   expect(await begin('too-large', 1_999_999_999)).toBe(false);
   expect(await begin('another')).toBe(true);
-  expect(await ownerOfUpload(school.db, 'upload-0')).toBeNull();
+  expect(await ownerOfUpload(school.db, first)).toBeNull();
 });
