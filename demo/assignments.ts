@@ -75,6 +75,15 @@ const assignment = z.object({
       filled: z.array(z.string()).optional(),
     })
     .optional(),
+  /** Pages to be photographed: the name of the step, how many are asked for, and those that the shown student has taken. */
+  photographs: z
+    .object({
+      title: z.string(),
+      minutes: z.number(),
+      pages: z.tuple([z.number(), z.number()]),
+      taken: z.array(z.string()),
+    })
+    .optional(),
   /** What has to be done away from the screen, as steps before what is asked. */
   before: z.array(z.string()).optional(),
   write: z.string().optional(),

@@ -84,7 +84,13 @@ export function othersWork(db: Database, student: Person, now: Instant): Act[] {
     // A photograph of their own the others have not taken yet; and no dictionary is opened while the school is made.
     if (assignment.asks?.some(({ kind }) => kind === 'files' || kind === 'spelling')) continue;
     // What is said in a discussion stands in `talk.ts`.
-    if (assignment.discuss || assignment.opens || !known?.classes.includes(assignment.classId)) continue;
+    if (
+      assignment.photographs ||
+      assignment.discuss ||
+      assignment.opens ||
+      !known?.classes.includes(assignment.classId)
+    )
+      continue;
     if (assignment.asked) {
       const own = spread(student.id, assignment.id, 100);
       const at = now - (10 + own * 2) * MINUTE;

@@ -18,7 +18,17 @@ import type { Database } from '@/store/database';
 import type { Person } from '@/store/people';
 import { addPicture } from '@/store/setting';
 import type { DemoAssignment } from '../assignments';
-import { asksAtBoxes, asksOf, drawingOf, LEVELS, paragraph, readingOf, starterOf, writeTitle } from './briefs';
+import {
+  asksAtBoxes,
+  asksOf,
+  asksOfPhotographs,
+  drawingOf,
+  LEVELS,
+  paragraph,
+  readingOf,
+  starterOf,
+  writeTitle,
+} from './briefs';
 import { moment, postedAtOf } from './moments';
 import { done } from './outcomes';
 
@@ -57,6 +67,7 @@ function stepsOf(assignment: DemoAssignment, writtenOn: GivenSheets | null): Dra
     asked,
     discuss,
     sheets,
+    photographs,
   } = assignment;
   const step = (kind: StepName, title: string, takesMinutes: number, more: Partial<DraftStep> = {}) => ({
     kind,
@@ -82,6 +93,7 @@ function stepsOf(assignment: DemoAssignment, writtenOn: GivenSheets | null): Dra
     ...(sheets && writtenOn ? [step('pages', sheets.title, sheets.minutes, { sheets: writtenOn })] : []),
     ...todo.map((title) => step('do', title, minutes)),
     ...before.map((title) => step('do', title, 2)),
+    ...(photographs ? [step('photographs', photographs.title, photographs.minutes)] : []),
     ...(discuss ? [step('discussion', discuss.title, discuss.minutes, { settings: discuss.settings })] : []),
     ...(asked ? [step('questions', asked.title, asked.minutes, askedIn(assignment, asked))] : []),
   ];
@@ -145,7 +157,7 @@ export function draftOf(
     after: (after ?? []) as AssignmentId[],
     groups: (group ?? []) as PersonId[][],
     steps: stepsOf(assignment, writtenOn),
-    asks: [...asksOf(assignment), ...asksAtBoxes(assignment, writtenOn)],
+    asks: [...asksOf(assignment), ...asksAtBoxes(assignment, writtenOn), ...asksOfPhotographs(assignment)],
     rubric: rubricOf(assignment),
   };
 }

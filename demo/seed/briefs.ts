@@ -35,6 +35,13 @@ export const asksAtBoxes = ({ id, sheets }: DemoAssignment, writtenOn: GivenShee
     return { bars: false, ...ask, id: `${id}-box-${i + 1}`, place } as unknown as Ask;
   });
 
+/** How many pages are asked for. */
+export const asksOfPhotographs = ({ id, photographs }: DemoAssignment): Ask[] => {
+  if (!photographs) return [];
+  const [min, max] = photographs.pages;
+  return [{ id: `${id}-pages`, kind: 'photographs', place: null, bars: false, min, max }];
+};
+
 export function starterOf(assignment: DemoAssignment): Doc {
   if (assignment.plain) {
     const line = (text: string): DocNode => (text === '' ? { type: 'paragraph' } : paragraph(text));

@@ -16,6 +16,7 @@ import { findPerson, type Person } from '@/store/people';
 import type { DemoAssignment } from '../assignments';
 import { paragraph, placeOf, starterOf, writeTitle } from './briefs';
 import { teacherOf } from './people';
+import { takePhotographs } from './photographs';
 import { writeOn } from './sheets';
 
 /** A copy with the first so many answers written, made as if the student had typed them. */
@@ -44,12 +45,18 @@ export async function write(db: Database, student: Person, assignment: DemoAssig
     assignment.questions && 'write',
     assignment.sheets && 'pages',
     ...(assignment.todo ?? []),
+    ...(assignment.photographs ? [...(assignment.before ?? []), 'photographs'] : []),
   ].filter(Boolean);
   const happened: Parameters<typeof record>[1][] = [];
   for (const [i, kind] of steps.entries()) {
     const step = `${assignment.id}-${i + 1}` as StepId;
     if (kind === 'pages') {
       await writeOn(db, student, assignment, { step, answers, at });
+      happened.push({ ...base, kind: 'opened', at: at - 15 * 60_000 }, { ...base, kind: 'edited', at });
+      continue;
+    }
+    if (kind === 'photographs') {
+      await takePhotographs(db, student, assignment, step, at);
       happened.push({ ...base, kind: 'opened', at: at - 15 * 60_000 }, { ...base, kind: 'edited', at });
       continue;
     }

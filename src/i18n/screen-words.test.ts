@@ -14,7 +14,7 @@ const IMPORT = /(?:^|\n)\s*(?:import|export)\s+(type\s+)?(?:[^'"]*?from\s+)?'([^
 const OPENER = join(process.cwd(), 'src', 'ui', 'frame', 'far-tools.tsx');
 const OPENED = /dynamic\(\(\) => import\('([^']+)'\)/g;
 /** Sheets bring their words with them, whatever screen shows them: what is taken from their folder begins with `PagesWords`. */
-const SHEETS = { folder: join(process.cwd(), 'src', 'ui', 'pages'), area: 'pages' };
+const SHEETS = { folder: join(process.cwd(), 'src', 'ui', 'pages'), areas: ['pages', 'press'] };
 const WORDS = /useTranslations(?:<[^>]*>)?\(\s*'([\w-]+)'/g;
 
 /** The parts of the catalogue that are asked for in the browser by a file and everything that it imports. */
@@ -29,7 +29,7 @@ function wordsOf(entry: string): readonly string[] {
     if (here) {
       for (const [, area = ''] of source.matchAll(WORDS)) {
         // A file that asks for them when it needs them has them by then.
-        if (file.startsWith(SHEETS.folder) && area === SHEETS.area) continue;
+        if (file.startsWith(SHEETS.folder) && SHEETS.areas.includes(area)) continue;
         if (!(source.includes('<LaterWords>') && later.includes(area))) found.add(area);
       }
     }
@@ -72,7 +72,7 @@ test('whatever shows sheets brings their words with it', () => {
     .filter((file) => !file.startsWith('pages/'))
     .flatMap((file) => [...readFileSync(join(ui, file), 'utf8').matchAll(/'@\/ui\/pages\/([\w-]+)'/g)])
     .map(([, name]) => name);
-  expect([...new Set(taken)].sort()).toEqual(['compared-sheets', 'mark-sheets', 'pages-editor', 'pages-view']);
+  expect([...new Set(taken)].sort()).toEqual(['compared-sheets', 'mark-sheets', 'pages-view', 'written-or-pressed']);
   for (const name of taken) expect(readFileSync(join(SHEETS.folder, `${name}.tsx`), 'utf8')).toContain('<PagesWords>');
 });
 

@@ -2,15 +2,16 @@ import * as Y from 'yjs';
 import * as z from 'zod/mini';
 import type { PagesContent } from '../kinds/document/pages';
 import { thingKind } from '../kinds/thing';
-import { type GivenSheets, givenSheets, paper, RULINGS, type Ruling, type Sheet } from '../pages/given';
+import { type GivenSheets, givenSheets, paper, photographed, RULINGS, type Ruling, type Sheet } from '../pages/given';
 import { type InkName, isInk, isThingName, LONGEST_SIDE, MOST, type Thing, type ThingName } from '../pages/things';
+import { PICTURE_ADDRESS } from '../text/picture-address';
 import { wellFormed } from '../text/well-formed';
 
 /**
  * How sheets lie in their `Y.Doc`, so that two devices that write at once both keep what they wrote:
  *
  * - `given`: what the teacher gave, under one key: nobody changes it
- * - `paper`: sheets that the student added, a name each
+ * - `paper`: sheets that the student added, a name each: paper, or a page that was photographed
  * - `filled`: boxes that are ticked or chosen in; words of a box are a text of their own under its id
  * - `things`: a map each, from an id to a map with what it is; its words are a text in it
  */
@@ -39,7 +40,12 @@ export function givenIn(ydoc: Y.Doc): GivenSheets {
   return read.success ? read.data : { file: null, sheets: [], boxes: [] };
 }
 
-const added = z.object({ ruling: z.enum(RULINGS), at: z.number() });
+const added = z.object({
+  ruling: z.enum(RULINGS),
+  at: z.number(),
+  under: z.optional(z.string().check(z.regex(PICTURE_ADDRESS))),
+  lies: z.optional(z.boolean()),
+});
 
 /** The sheets that the student added, in the order in which that was done. */
 export const addedSheets = (ydoc: Y.Doc): readonly Sheet[] =>
@@ -50,7 +56,7 @@ export const addedSheets = (ydoc: Y.Doc): readonly Sheet[] =>
     })
     .sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
     .slice(0, MOST.sheets)
-    .map(({ id, ruling }) => paper(id, ruling));
+    .map(({ id, ruling, under, lies }) => (under ? photographed(id, under, lies ?? false) : paper(id, ruling)));
 
 const number = (value: unknown, least: number, most: number, otherwise: number): number =>
   typeof value === 'number' && Number.isFinite(value) ? Math.min(most, Math.max(least, value)) : otherwise;
@@ -81,12 +87,13 @@ export function readThing(id: string, map: unknown): Thing | null {
     words: words(map.get('words')),
     points: Array.isArray(points) ? points.map((n) => number(n, -1e6, 1e6, 0)) : [],
     // Pictures are those that were given to the school, and no others.
-    src: typeof src === 'string' && /^\/api\/text-pictures\/[0-9a-f]{64}$/.test(src) ? src : '',
+    src: typeof src === 'string' && PICTURE_ADDRESS.test(src) ? src : '',
     at: number(map.get('at'), 0, Number.MAX_SAFE_INTEGER, 0),
   };
 }
 
-const inOrder = (a: Thing, b: Thing): number => a.at - b.at || (a.id < b.id ? -1 : 1);
+/** What lies beneath first. */
+export const inOrder = (a: Thing, b: Thing): number => a.at - b.at || (a.id < b.id ? -1 : 1);
 
 /** Everything that was put on the sheets, what lies beneath first. */
 export const thingsIn = (ydoc: Y.Doc): readonly Thing[] =>
@@ -137,9 +144,21 @@ export function changeThing(
 
 export const dropThing = (ydoc: Y.Doc, id: string): void => thingsMap(ydoc).delete(id);
 
+/** The sheets that were added are those of then, in their order. */
+function bringBackSheets(ydoc: Y.Doc, sheets: readonly Sheet[]): void {
+  const given = new Set(givenIn(ydoc).sheets.map(({ id }) => id));
+  const then = sheets.filter(({ id }) => !given.has(id));
+  const now = addedSheets(ydoc);
+  if (JSON.stringify(then) === JSON.stringify(now)) return;
+  for (const { id } of now) if (!then.some((sheet) => sheet.id === id)) dropSheet(ydoc, id);
+  for (const [i, { id, ruling, under, width, height }] of then.entries())
+    paperMap(ydoc).set(id, { ruling, at: i, ...(under ? { under, lies: width > height } : {}) });
+}
+
 /** Makes sheets what they were: what came since goes, what went comes back, and every box says what it said. */
-export function bringBack(ydoc: Y.Doc, { things, filled }: Pick<PagesContent, 'things' | 'filled'>): void {
+export function bringBack(ydoc: Y.Doc, { sheets, things, filled }: PagesContent): void {
   ydoc.transact(() => {
+    bringBackSheets(ydoc, sheets);
     const was = new Map(things.map((thing) => [thing.id, thing]));
     for (const now of thingsIn(ydoc)) {
       const then = was.get(now.id);
@@ -165,6 +184,14 @@ export function bringBack(ydoc: Y.Doc, { things, filled }: Pick<PagesContent, 't
 export const addPaper = (ydoc: Y.Doc, id: string, ruling: Ruling, at: number): void => {
   paperMap(ydoc).set(id, { ruling, at });
 };
+
+/** Adds a page that was photographed as a sheet behind the others, or has it another picture and another place. */
+export const addPhotographed = (ydoc: Y.Doc, id: string, under: string, lies: boolean, at: number): void => {
+  paperMap(ydoc).set(id, { ruling: 'blank', at, under, lies });
+};
+
+/** Takes a sheet that was added away again. */
+export const dropSheet = (ydoc: Y.Doc, id: string): void => paperMap(ydoc).delete(id);
 
 /** A thing of a kind as it is at first. */
 export const newThing = (

@@ -13,12 +13,10 @@ import {
   visit,
   withContent,
 } from '../text/nodes';
+import { PICTURE_ADDRESS } from '../text/picture-address';
 import { isElement, localName, parseMarkup, TooIntricate } from './markup';
 import { type Addresses, toDocument } from './markup-to-document';
 import { safeAddress } from './safe-address';
-
-/** The one kind of picture address that stands in a text: our own, served after a permission check. */
-export const PICTURE_ADDRESS = /^\/api\/text-pictures\/[0-9a-f]{64}$/;
 
 const ADDRESSES: Addresses = {
   picture: (source) => (PICTURE_ADDRESS.test(source) ? source : null),

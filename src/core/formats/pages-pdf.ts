@@ -1,8 +1,10 @@
 import {
   concatTransformationMatrix,
+  drawObject,
   PDFDocument,
   type PDFImage,
   type PDFPage,
+  type PDFRef,
   popGraphicsState,
   pushGraphicsState,
 } from '@cantoo/pdf-lib';
@@ -19,6 +21,7 @@ import { fillFields, withoutScripts } from './pdf-fields';
 import type { Face } from './pdf-formula';
 import { runsRightToLeft } from './pdf-lines';
 import { colour, type FontFile, facesOf, Paper, plain, type Style } from './pdf-paper';
+import { embedPlainPng } from './pdf-png';
 import type { Picture, Pictures } from './pictures-out';
 
 /** Letters in a box are no larger than this and no smaller than that, in points. */
@@ -98,6 +101,18 @@ class Pen {
     this.page.drawImage(image, { x: area.x, y: this.sheet.height - area.y - area.h, width: area.w, height: area.h });
   }
 
+  /** Something that was put into the document already, over the whole sheet. */
+  under(object: PDFRef): void {
+    const { width, height } = this.sheet;
+    const name = this.page.node.newXObject('Under', object);
+    this.page.pushOperators(
+      pushGraphicsState(),
+      concatTransformationMatrix(width, 0, 0, height, 0, 0),
+      drawObject(name),
+      popGraphicsState(),
+    );
+  }
+
   ruling(): void {
     const { width, height, ruling } = this.sheet;
     if (ruling === 'blank') return;
@@ -138,6 +153,14 @@ const embedded = async (pdf: PDFDocument, { bytes, type }: Picture): Promise<PDF
     return null;
   }
 };
+
+/** The page of which a sheet is made. */
+async function drawUnder(pdf: PDFDocument, pen: Pen, { width, height }: Sheet, picture: Picture): Promise<void> {
+  const plain = picture.type === 'image/png' ? embedPlainPng(pdf, picture.bytes) : null;
+  if (plain) return pen.under(plain);
+  const image = await embedded(pdf, picture);
+  if (image) pen.picture(image, { x: 0, y: 0, w: width, h: height });
+}
 
 /** The document that is drawn on: the file that lies beneath, where it is a PDF that can be read, or a new one. */
 async function beneath(under: Picture | undefined): Promise<PDFDocument> {
@@ -213,6 +236,8 @@ export async function toPagesPdf(
     const pen = new Pen(page, sheet, pdf, faces);
     page.pushOperators(pushGraphicsState(), concatTransformationMatrix(...asSeen(page)));
     pen.ruling();
+    const own = sheet.under ? pictures.get(sheet.under) : undefined;
+    if (own) await drawUnder(pdf, pen, sheet, own);
     if (image && sheet.page !== null) pen.picture(image, { x: 0, y: 0, w: sheet.width, h: sheet.height });
     for (const box of boxes) if (box.sheet === sheet.id) drawBox(pen, box, filled[box.id]);
     for (const thing of things) if (thing.sheet === sheet.id) await draw(pdf, pen, thing, pictures);

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { PICTURE_ADDRESS } from '../text/picture-address';
 import { LONGEST_SIDE, MOST } from './things';
 
 /** What paper of one's own is ruled with. */
@@ -17,6 +18,8 @@ const sheet = z.object({
   /** Which page of the file it is, from 1; `null` for paper. */
   page: z.nullable(z.int().check(z.minimum(1))),
   ruling: z.enum(RULINGS),
+  /** A picture of its own that it is made of: a photographed page. */
+  under: z.optional(z.string().check(z.regex(PICTURE_ADDRESS))),
 });
 export type Sheet = z.output<typeof sheet>;
 
@@ -40,7 +43,7 @@ export type Box = z.output<typeof box>;
 
 /** What lies beneath: where it is read from, as a picture of a text is, and its media type. */
 const file = z.object({
-  src: z.string().check(z.regex(/^\/api\/text-pictures\/[0-9a-f]{64}$/)),
+  src: z.string().check(z.regex(PICTURE_ADDRESS)),
   type: z.string().check(z.maxLength(100)),
   name,
 });
@@ -55,6 +58,16 @@ export type GivenSheets = z.output<typeof givenSheets>;
 
 /** A4 in points (ISO 216). */
 export const A4 = { width: 595.28, height: 841.89 } as const;
+
+/** A page that was photographed, as a sheet: upright or lying, as it is. */
+export const photographed = (id: string, under: string, lies: boolean): Sheet => ({
+  id,
+  width: lies ? A4.height : A4.width,
+  height: lies ? A4.width : A4.height,
+  page: null,
+  ruling: 'blank',
+  under,
+});
 
 /** A sheet of paper of one's own. */
 export const paper = (id: string, ruling: Ruling): Sheet => ({ id, ...A4, page: null, ruling });

@@ -1,6 +1,6 @@
 import type { AssignmentId, PersonId } from '../ids';
 import { type Ask, rangeOf } from '../kinds/ask';
-import { asksQuestions, documentFor, settled, showsMaterial } from '../kinds/step';
+import { asksQuestions, isGivenSheets, settled, showsMaterial } from '../kinds/step';
 import type { Criterion } from '../marks/rubric';
 import { mostPoints, questionSetUnmet, type SetUnmet } from '../questions/question-set';
 import { questionRules, rulesUnmet } from '../questions/rules';
@@ -62,7 +62,7 @@ function stepUnmet(step: DraftStep, known: KnownInClass): Kept[] {
       if (step.starter === null || plainText(step.starter) === '') found.push('no-material');
     } else if (!known.materials.has(step.material)) found.push('unknown-material');
   }
-  if (documentFor(step.kind) === 'pages' && (step.sheets?.sheets.length ?? 0) === 0) found.push('no-sheets');
+  if (isGivenSheets(step.kind) && (step.sheets?.sheets.length ?? 0) === 0) found.push('no-sheets');
   if (settled(step.kind, step.settings) === null) found.push('settings');
   return found;
 }

@@ -1,5 +1,4 @@
 import { overflow } from '../documents/limits';
-import { PICTURE_ADDRESS } from '../formats/markup-in';
 import { isAddress } from '../text/address';
 import { plainText } from '../text/document-json';
 import {
@@ -14,6 +13,7 @@ import {
   type Visitor,
   visit,
 } from '../text/nodes';
+import { PICTURE_ADDRESS } from '../text/picture-address';
 
 /** The most letters that one post has. */
 export const LONGEST_POST = 10_000;

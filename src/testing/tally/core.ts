@@ -58,6 +58,7 @@ export const tallyExports: ExportsKind<Tally> = {
 export const tallyStep: StepKind<{ readonly unit: string }> = {
   settings: z.object({ unit: z.string() }),
   needs: 'tally' as never,
+  bare: false,
   shows: false,
   asks: false,
   done: 'opened',

@@ -8,7 +8,7 @@ import type { DeskPiece } from '@/server/reading/desk/pieces';
 import type { DeskStep, DeskStepOf } from '@/server/reading/desk/steps';
 import { PlaceLink } from '@/ui/common/place-link';
 import type { Times } from '@/ui/common/times';
-import { makesCopy } from '@/ui/kinds/step';
+import { makesCopy, standsAlone } from '@/ui/kinds/step';
 import type { DeskTools } from '@/ui/kinds/step/kind';
 import { stageOf } from '@/ui/kinds/step/stages';
 import { PieceContent } from '@/ui/material/piece-content';
@@ -109,7 +109,7 @@ export function StepPane({ step, desk, alone }: { step: DeskStep; desk: DeskTool
   const beside = steps
     .slice(0, steps.indexOf(step))
     .findLast((one) => standsBeside(one.kind) && 'material' in one.given && one.given.material !== null);
-  if (!makesCopy(step) || !beside || alone) return pane(step);
+  if (!makesCopy(step) || standsAlone(step) || !beside || alone) return pane(step);
   return (
     <SideBySide
       beside={{ label: t('side-reading'), pane: pane(beside) }}

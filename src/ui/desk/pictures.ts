@@ -1,8 +1,8 @@
 import { Node } from '@tiptap/core';
 import { Plugin, TextSelection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
-import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
 import { schemaOf } from '@/core/text/nodes';
+import { PICTURE_ADDRESS } from '@/core/text/picture-address';
 import { type SentPicture, sendPicture } from '@/ui/common/send-picture';
 
 /** What the editor needs to say about pictures, in the person's language. */

@@ -82,6 +82,9 @@ interface Props {
 
 /** What a sheet is without what was written on it. */
 export function Base({ sheet, beneath, scale, root, label, marks, here }: Props) {
+  if (sheet.under)
+    // biome-ignore lint/performance/noImgElement: the person's own page, shown as it is
+    return <img className={classes.under} src={sheet.under} alt={label} draggable={false} loading="lazy" />;
   if (sheet.page === null) return <Ruled sheet={sheet} />;
   if (beneath.is === 'picture')
     // biome-ignore lint/performance/noImgElement: the school's own file, shown as it is

@@ -18,7 +18,6 @@ import { useBeneath } from './base';
 import { FormulaForm } from './formula-form';
 import { Margin } from './margin';
 import classes from './pages.module.css';
-import { PagesWords } from './pages-words';
 import { FilesSlot, useSearch, ZoomSlot } from './seeing';
 import { SheetList } from './sheet-list';
 import listClasses from './sheet-list.module.css';
@@ -34,10 +33,16 @@ import { thingsOn, useSheets, useUndo, useUndoKeys } from './use-sheets';
 const NO_MARKS = [] as const;
 const NO_BOXES: readonly Box[] = [];
 
+interface Props extends EditorProps {
+  /** Goes to the photographs from which sheets are made. */
+  readonly press: () => void;
+}
+
 /** A picture on a sheet is at most this wide, in points. */
 const WIDEST = 240;
 
-function Editor({ session, title, lang, notes, editable, remarks, handle, above }: EditorProps) {
+/** Sheets that are written on. */
+export function SheetEditor({ session, title, lang, notes, editable, remarks, handle, above, press }: Props) {
   const t = useTranslations('pages');
   const writing = useTranslations('writing');
   const state = useSessionState(session);
@@ -267,6 +272,7 @@ function Editor({ session, title, lang, notes, editable, remarks, handle, above 
           thumbOf={(sheet) => <SheetThumb sheet={sheet} things={thingsOn(on, sheet.id)} beneath={beneath} />}
           go={go}
           add={canWrite ? (ruling) => requestAnimationFrame(() => go(hand.acts.addSheet(ruling))) : null}
+          press={canWrite ? press : null}
         >
           <FilesSlot
             document={session.id}
@@ -280,14 +286,5 @@ function Editor({ session, title, lang, notes, editable, remarks, handle, above 
         </SheetList>
       </div>
     </>
-  );
-}
-
-/** Sheets that are written on. */
-export function PagesEditor(props: EditorProps) {
-  return (
-    <PagesWords>
-      <Editor {...props} />
-    </PagesWords>
   );
 }

@@ -15,13 +15,16 @@ interface Props {
   readonly go: (sheet: string) => void;
   /** Adds a sheet of paper; `null` where nothing is added. */
   readonly add: ((ruling: Ruling) => void) | null;
+  /** Goes to the photographs from which sheets are made; `null` where nothing is added. */
+  readonly press: (() => void) | null;
   /** What stands below. */
   readonly children: ReactNode;
 }
 
 /** The sheets on their line, one below the other: how far each is, and another one. */
-export function SheetList({ sheets, at, stateOf, thumbOf, go, add, children }: Props) {
+export function SheetList({ sheets, at, stateOf, thumbOf, go, add, press, children }: Props) {
   const t = useTranslations('pages');
+  const pressed = useTranslations('press');
   return (
     <nav className={classes.list} aria-label={t('sheets')}>
       <ol>
@@ -57,6 +60,13 @@ export function SheetList({ sheets, at, stateOf, thumbOf, go, add, children }: P
               />
             )}
           </Slot>
+        </div>
+      ) : null}
+      {press ? (
+        <div className={classes.more}>
+          <button type="button" className="quiet" onClick={press}>
+            {pressed('to-photographs')}
+          </button>
         </div>
       ) : null}
       <div className={classes.more}>{children}</div>

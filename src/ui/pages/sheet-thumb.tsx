@@ -51,6 +51,7 @@ export function SheetThumb({ sheet, things, beneath }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const over = useRef<HTMLCanvasElement>(null);
   const height = Math.min(70, (WIDE * sheet.height) / sheet.width);
+  const picture = sheet.under ?? (beneath.is === 'picture' && sheet.page !== null ? beneath.src : null);
   const pdf = beneath.is === 'pdf' ? beneath.pdf : null;
   useEffect(() => {
     const drawn = canvas.current;
@@ -90,9 +91,9 @@ export function SheetThumb({ sheet, things, beneath }: Props) {
   );
   return (
     <span className={classes.thumb} style={{ inlineSize: WIDE, blockSize: height }} aria-hidden="true">
-      {beneath.is === 'picture' && sheet.page !== null ? (
+      {picture ? (
         // biome-ignore lint/performance/noImgElement: the school's own file, shown as it is
-        <img src={beneath.src} alt="" />
+        <img src={picture} alt="" loading="lazy" />
       ) : (
         <canvas ref={canvas} />
       )}

@@ -8,12 +8,13 @@ import {
   filledIn,
   filledMap,
   givenIn,
+  inOrder,
   paperMap,
   readThing,
   thingsIn,
   thingsMap,
 } from '@/core/documents/pages-document';
-import type { GivenSheets } from '@/core/pages/given';
+import type { GivenSheets, Sheet } from '@/core/pages/given';
 import type { Thing } from '@/core/pages/things';
 
 /** What is on the sheets of an open document, as it changes. A thing that did not change stays the same object. */
@@ -27,8 +28,6 @@ export interface OnSheets {
 
 const NO_THINGS: readonly Thing[] = [];
 export const thingsOn = ({ things }: OnSheets, sheet: string): readonly Thing[] => things.get(sheet) ?? NO_THINGS;
-
-const inOrder = (a: Thing, b: Thing): number => a.at - b.at || (a.id < b.id ? -1 : 1);
 
 function bySheet(things: readonly Thing[]): Map<string, readonly Thing[]> {
   const found = new Map<string, Thing[]>();
@@ -79,6 +78,9 @@ const same = (a: Readonly<Record<string, string>>, b: Readonly<Record<string, st
   return left.length === right.length && left.every(([key, value]) => b[key] === value);
 };
 
+const sameSheets = (a: readonly Sheet[], b: readonly Sheet[]): boolean =>
+  a.length === b.length && a.every(({ id, under }, i) => b[i]?.id === id && b[i].under === under);
+
 /** What a document has, as far as that can be told at once. */
 const stateOf = (ydoc: Y.Doc): string => `${ydoc.guid} ${thingsMap(ydoc).size} ${Y.encodeStateVector(ydoc).join()}`;
 
@@ -101,7 +103,7 @@ export function useSheets(ydoc: Y.Doc): OnSheets {
         const given = before.given.sheets.length > 0 ? before.given : givenIn(ydoc);
         const filled = filledIn(ydoc, given);
         const added = addedSheets(ydoc);
-        const isSame = given === before.given && added.length === before.sheets.length - given.sheets.length;
+        const isSame = given === before.given && sameSheets(added, before.sheets.slice(given.sheets.length));
         if (isSame && same(filled, before.filled)) return before;
         return { ...before, given, filled, sheets: isSame ? before.sheets : [...given.sheets, ...added] };
       });

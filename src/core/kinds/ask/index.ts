@@ -5,7 +5,7 @@ import { items, links, present, sentences, terms, words } from './counted';
 import type { Asked, AskKind, Measured } from './kind';
 import { name, spelling, title, wholeSentences } from './manner';
 import { asking, people, posts, replies } from './said';
-import { boxes, sheets, working } from './sheets';
+import { boxes, photographs, sheets, working } from './sheets';
 
 /** Something is there: words, a formula or a picture. */
 const answered = present(({ filled }) => filled);
@@ -30,6 +30,7 @@ export const ASKS = {
   asking,
   boxes,
   sheets,
+  photographs,
   working,
 };
 

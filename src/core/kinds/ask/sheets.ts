@@ -1,5 +1,6 @@
 import { answerPlaces, hasPicture } from '../../text/document-json';
-import { isSheetPlace } from '../document/pages';
+import { descendants } from '../../text/nodes';
+import { isPhotograph, isSheetPlace } from '../document/pages';
 import { postAtPlace } from '../document/part';
 import { counted, type Nothing, nothing } from './counted';
 import type { Asked, AskKind } from './kind';
@@ -24,6 +25,11 @@ export const boxes: AskKind<Nothing> = {
 
 /** Sheets on which something was put beside the boxes. */
 export const sheets = counted(({ doc }) => ({ found: answerPlaces(doc).filter(({ id }) => isSheetPlace(id)).length }));
+
+/** Pages that were photographed. */
+export const photographs = counted(({ doc }) => ({
+  found: [...descendants(doc)].filter(isPhotograph).length,
+}));
 
 const SIGNS = /[=≈+×÷·*/:<>−-]/u;
 const FIGURE = /\d/;

@@ -5,7 +5,7 @@ import { inReadingOrder } from '../../pages/geometry';
 import { type Box, type GivenSheets, givenSheets } from '../../pages/given';
 import { isThingName, MOST, type Thing } from '../../pages/things';
 import { paragraphs, plainText } from '../../text/document-json';
-import type { Doc, DocNode } from '../../text/nodes';
+import { attrsOf, type Doc, type DocNode } from '../../text/nodes';
 import { areaOf } from '../thing/kind';
 import { IN_TEXT } from '../thing/said';
 import type { DocumentKind } from './kind';
@@ -30,6 +30,13 @@ export const isSheetPlace = (place: string): boolean => place.startsWith(DRAWN);
 /** Stands for everything that was drawn on a sheet in a text: how many things, as the words of a picture that is nowhere. */
 const drawnNode = (n: number): DocNode => ({ type: 'image', attrs: { src: '', alt: `✎ ${n}` } });
 
+/** The words that stand for a photographed page. */
+const PHOTOGRAPH = '▣';
+/** Stands for a page that was photographed. */
+const photographNode = (src: string): DocNode => ({ type: 'image', attrs: { src, alt: PHOTOGRAPH } });
+/** Does something of a text stand for a page that was photographed? */
+export const isPhotograph = (node: DocNode): boolean => node.type === 'image' && attrsOf(node).alt === PHOTOGRAPH;
+
 /** What was put on one sheet, in reading order: its words, and that something was drawn. */
 function saidOn(things: readonly Thing[]): readonly DocNode[] {
   const said = inReadingOrder(things, areaOf).flatMap((thing) => IN_TEXT[thing.is].said(thing));
@@ -41,12 +48,12 @@ function saidOn(things: readonly Thing[]): readonly DocNode[] {
 export function pagesText({ sheets, boxes, filled, things }: PagesContent): Doc {
   const bySheet = new Map<string, Thing[]>();
   for (const thing of things) bySheet.set(thing.sheet, [...(bySheet.get(thing.sheet) ?? []), thing]);
-  const content = sheets.flatMap(({ id }, i): DocNode[] => [
+  const content = sheets.flatMap(({ id, under }, i): DocNode[] => [
     ...boxesOn(boxes, id).flatMap((box): DocNode[] => [
       { type: 'question', attrs: { number: boxes.indexOf(box) + 1, text: box.name } },
       { type: 'answer', attrs: { id: box.id }, content: paragraphs(filled[box.id] ?? '') },
     ]),
-    ...written(bySheet.get(id) ?? [], id, i + 1),
+    ...written(bySheet.get(id) ?? [], id, i + 1, under),
   ]);
   return { type: 'doc', content: content.length > 0 ? content : [{ type: 'paragraph' }] };
 }
@@ -58,8 +65,8 @@ export const boxesOn = (boxes: readonly Box[], sheet: string): readonly Box[] =>
     (box) => box,
   );
 
-function written(things: readonly Thing[], sheet: string, number: number): DocNode[] {
-  const said = saidOn(things);
+function written(things: readonly Thing[], sheet: string, number: number, under: string | undefined): DocNode[] {
+  const said = [...(under ? [photographNode(under)] : []), ...saidOn(things)];
   if (said.length === 0) return [];
   return [
     { type: 'question', attrs: { number: null, text: `▭ ${number}` } },

@@ -16,6 +16,7 @@ const tools = z.object({
 const read: StepKind<z.output<typeof nothing>> = {
   settings: nothing,
   needs: null,
+  bare: false,
   shows: true,
   asks: false,
   done: 'told',
@@ -31,6 +32,7 @@ const read: StepKind<z.output<typeof nothing>> = {
 const write: StepKind<z.output<typeof tools>> = {
   settings: tools,
   needs: 'text',
+  bare: false,
   shows: false,
   asks: false,
   done: 'opened',
@@ -63,6 +65,7 @@ const agree: StepKind<z.output<typeof nothing>> = {
 const questions: StepKind<z.output<typeof questionRules>> = {
   settings: questionRules,
   needs: null,
+  bare: false,
   shows: false,
   asks: true,
   done: 'answered',
@@ -90,6 +93,7 @@ const discussed = z.object({
 const discussion: StepKind<z.output<typeof discussed>> = {
   settings: discussed,
   needs: 'part',
+  bare: true,
   shows: false,
   asks: false,
   done: 'told',
@@ -105,6 +109,7 @@ const discussion: StepKind<z.output<typeof discussed>> = {
 const pages: StepKind<z.output<typeof nothing>> = {
   settings: nothing,
   needs: 'pages',
+  bare: false,
   shows: false,
   asks: false,
   done: 'opened',
@@ -116,8 +121,16 @@ const pages: StepKind<z.output<typeof nothing>> = {
   minutes: ({ places }) => (places > 0 ? places * 3 : 15),
 };
 
+/** Pages of one's own paper to be photographed. */
+const photographs: StepKind<z.output<typeof nothing>> = {
+  ...pages,
+  bare: true,
+  // What is on the paper takes its own time, which the teacher knows; to photograph it takes five minutes.
+  minutes: () => 5,
+};
+
 /** Every kind of step. */
-export const STEPS = { read, write, do: act, agree, questions, discussion, pages };
+export const STEPS = { read, write, do: act, agree, questions, discussion, pages, photographs };
 
 export type StepName = keyof typeof STEPS;
 export type SettingsOf<Name extends StepName> = z.output<(typeof STEPS)[Name]['settings']>;
@@ -145,6 +158,9 @@ export function agreementsOf(steps: readonly { readonly id: StepId; readonly kin
 
 /** The kind of document that a step needs; `null` where nothing is written in it. */
 export const documentFor = (name: StepName): DocumentName | null => stepKind(name).needs;
+
+/** Does a teacher give something to be written on at a step of a kind? */
+export const isGivenSheets = (name: StepName): boolean => documentFor(name) === 'pages' && !stepKind(name).bare;
 
 /** Does a step of a kind open a material of the class? */
 export const showsMaterial = (name: StepName): boolean => stepKind(name).shows;
@@ -177,8 +193,7 @@ export const standsBeside = (name: StepName): boolean => stepKind(name).beside;
 export function startOf(step: { readonly kind: StepName; readonly starter: unknown }): Written | null {
   const needs = documentFor(step.kind);
   if (needs === null) return null;
-  // What nobody types in begins empty.
-  if (!documentKind(needs).typed) return writtenAs(needs, documentKind(needs).empty);
+  if (stepKind(step.kind).bare) return writtenAs(needs, documentKind(needs).empty);
   return step.starter === null ? null : writtenAs(needs, step.starter as ContentOf);
 }
 

@@ -22,6 +22,8 @@ export interface StepKind<Settings> {
   readonly settings: z.core.$ZodType<Settings>;
   /** The kind of document that is made from its starter; `null` where nothing is written. */
   readonly needs: DocumentName | null;
+  /** What is written at it begins empty: a teacher gives nothing. */
+  readonly bare: boolean;
   /** It opens a material of the class. */
   readonly shows: boolean;
   /** It holds questions, with what is right. */

@@ -88,8 +88,23 @@ const pages: ServedStep<'pages', WithDocument> = {
   closed: write.closed,
 };
 
+/** Pages to be photographed: the same tools, on sheets that a student makes. */
+const photographs: ServedStep<'photographs', WithDocument> = {
+  given: (asking, step) => write.given(asking, step, { tools: 'all' }),
+  closed: write.closed,
+};
+
 /** What the server makes of each kind of step. */
-export const SERVED_STEPS = { read: reading, write, do: act, agree, questions, discussion, pages } as const;
+export const SERVED_STEPS = {
+  read: reading,
+  write,
+  do: act,
+  agree,
+  questions,
+  discussion,
+  pages,
+  photographs,
+} as const;
 
 /** What the Desk is given of a step of a kind. */
 export type GivenOf<Name extends StepName> = (typeof SERVED_STEPS)[Name]['closed'];

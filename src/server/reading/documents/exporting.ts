@@ -1,7 +1,7 @@
 import { EXPORT_FORMATS, type ExportFormat } from '@/core/formats/export-formats';
-import { PICTURE_ADDRESS } from '@/core/formats/markup-in';
 import type { DocumentId } from '@/core/ids';
 import { documentKind, type Written } from '@/core/kinds/document';
+import { PICTURE_ADDRESS } from '@/core/text/picture-address';
 import { nameOfFile, takenAway } from '@/server/http/file-response';
 import { filesFolder } from '@/server/kite';
 import { use } from '@/server/limits';

@@ -115,5 +115,13 @@ export const ASK_WORDS = {
     details: null,
     sheets: true,
   },
+  photographs: {
+    few: 'few-photographs',
+    many: 'many-photographs',
+    none: 'no-photographs',
+    note: 'count-photographs',
+    details: null,
+    sheets: true,
+  },
   working: { fine: 'working-fine', faults: 'working-faults' },
 } as const satisfies Record<AskName, AskWords>;

@@ -20,6 +20,8 @@ export interface EditorProps {
   /** Remarks on words of this document. */
   readonly remarks?: readonly MarkedRemark[] | undefined;
   readonly handle: Ref<WritingHandle>;
+  /** It begins with photographs, for kinds that can be made of them. */
+  readonly photographs?: boolean;
   /** Stands before the first line, and goes up with it. */
   readonly above?: ReactNode;
 }

@@ -13,13 +13,14 @@ const told = {
   rules: () => null,
   answeredTimes: () => 0,
   makesCopy: false,
+  standsAlone: false,
   isDone: ({ done }: { readonly done: boolean }) => done,
   progress: () => null,
   tellsTask: false,
 };
 
 /** A step in which a document is written. */
-const write: StepLook<'write'> & StepLook<'pages'> = {
+const write: StepLook<'write'> & StepLook<'pages'> & StepLook<'photographs'> = {
   copy: ({ given }) => given.document,
   kept: () => null,
   answers: () => null,
@@ -27,6 +28,7 @@ const write: StepLook<'write'> & StepLook<'pages'> = {
   rules: () => null,
   answeredTimes: () => 0,
   makesCopy: true,
+  standsAlone: false,
   isDone: ({ done }, check) => done || (check?.answers.every(({ answered }) => answered) ?? false),
   progress: (_step, check) => {
     if (!check) return null;
@@ -58,6 +60,15 @@ const discussion: StepLook<'discussion'> = {
   tellsTask: true,
 };
 
+/** A step at which pages are photographed: how many are there says how far it is. */
+const photographs: StepLook<'photographs'> = {
+  ...write,
+  standsAlone: true,
+  isDone: ({ done }, check) =>
+    done || ((check?.answers.length ?? 0) > 0 && (check?.findings.every(({ result }) => result !== 'unmet') ?? false)),
+  progress: (_step, check) => check && { key: 'taken', n: check.answers.length },
+};
+
 /** What the Desk knows of each kind of step. What stands on its stage is in `stages.tsx`. */
 export const STEP_LOOKS: { readonly [Name in StepName]: StepLook<Name> } = {
   read: told,
@@ -67,6 +78,7 @@ export const STEP_LOOKS: { readonly [Name in StepName]: StepLook<Name> } = {
   questions,
   discussion,
   pages: write,
+  photographs,
 };
 
 /** The look of a step, with the step that it is of. */
@@ -85,6 +97,7 @@ export const isAsked = (step: DeskStep): boolean => lookOf(step).isAsked;
 /** Is everything that is handed in of a work answered, and nothing written? */
 export const asksAlone = (steps: readonly DeskStep[]): boolean => steps.some(isAsked) && !steps.some(makesCopy);
 export const makesCopy = (step: DeskStep): boolean => lookOf(step).makesCopy;
+export const standsAlone = (step: DeskStep): boolean => lookOf(step).standsAlone;
 export const looksDone = (step: DeskStep, check: ReadyCheck | null): boolean => lookOf(step).isDone(step, check);
 export const tellsTask = (step: DeskStep): boolean => lookOf(step).tellsTask;
 export const progressOf = (step: DeskStep, check: ReadyCheck | null) => lookOf(step).progress(step, check);

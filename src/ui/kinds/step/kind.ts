@@ -60,7 +60,8 @@ export type Stage<Name extends StepName> = ComponentType<{
 export type Progress =
   | { readonly key: 'answered'; readonly n: number; readonly of: number }
   | { readonly key: 'words'; readonly n: number }
-  | { readonly key: 'said'; readonly n: number };
+  | { readonly key: 'said'; readonly n: number }
+  | { readonly key: 'taken'; readonly n: number };
 
 /** What the Desk around the stage knows of a kind of step. */
 export interface StepLook<Name extends StepName> {
@@ -78,6 +79,8 @@ export interface StepLook<Name extends StepName> {
   readonly answeredTimes: (step: DeskStepOf<Name>) => number;
   /** At the first visit a copy of what the teacher gave is made. */
   readonly makesCopy: boolean;
+  /** It wants the whole stage: nothing that was read stands beside it. */
+  readonly standsAlone: boolean;
   /** Is it done, as far as it can be told here and now? */
   readonly isDone: (step: DeskStepOf<Name>, check: ReadyCheck | null) => boolean;
   /** How much of it is there, for its knot; `null` for the minutes that it takes. */

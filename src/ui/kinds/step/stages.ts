@@ -6,7 +6,7 @@ import { Doing } from './do';
 import type { Stage } from './kind';
 import { Questions } from './questions';
 import { Reading } from './read';
-import { WritingStage } from './write';
+import { PhotographStage, WritingStage } from './write';
 
 /** What stands on the stage for each kind of step. */
 export const STAGES: { readonly [Name in StepName]: Stage<Name> } = {
@@ -17,6 +17,7 @@ export const STAGES: { readonly [Name in StepName]: Stage<Name> } = {
   questions: Questions,
   discussion: Discussing,
   pages: WritingStage,
+  photographs: PhotographStage,
 };
 
 export const stageOf = (step: DeskStep) => STAGES[step.kind] as Stage<DeskStep['kind']>;

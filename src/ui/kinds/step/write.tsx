@@ -9,8 +9,20 @@ import classes from '@/ui/desk/stage.module.css';
 import { DOCUMENT_SCREENS, DocumentShown } from '@/ui/kinds/document';
 import type { DeskTools } from './kind';
 
+/** Pages to be photographed, and then the sheets that they have become. */
+export const PhotographStage = (props: { step: DeskStepOf<'photographs'>; desk: DeskTools }) => (
+  <WritingStage {...props} photographs />
+);
+
+interface Props {
+  readonly step: DeskStepOf<'write' | 'pages' | 'photographs'>;
+  readonly desk: DeskTools;
+  /** What is written on comes from photographs. */
+  readonly photographs?: boolean;
+}
+
 /** The student's own copy, written in; or what the teacher gave, where it was never opened. */
-export function WritingStage({ step, desk }: { step: DeskStepOf<'write' | 'pages'>; desk: DeskTools }) {
+export function WritingStage({ step, desk, photographs = false }: Props) {
   const t = useTranslations('desk');
   const { view, canEdit, sessions, help, notes, marked, handle, check, attach } = desk;
   const { document, starter, understood, tools } = step.given;
@@ -37,6 +49,7 @@ export function WritingStage({ step, desk }: { step: DeskStepOf<'write' | 'pages
           above={attach ? <AlsoAsked asks={view.asks} check={check} attach={attach} /> : null}
           remarks={marked.get(document.id)}
           handle={handle}
+          photographs={photographs}
         />
       ) : (
         <div className={classes.paneBody}>

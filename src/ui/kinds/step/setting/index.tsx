@@ -5,6 +5,7 @@ import type { StepName } from '@/core/kinds/step';
 import type { SetStepProps } from '@/ui/set/tools';
 import { SetDiscussion } from './discussion';
 import { SetPages } from './pages';
+import { SetPhotographs } from './photographs';
 import { SetQuestions } from './questions';
 import { SetReading } from './read';
 import { SetWriting } from './write';
@@ -21,4 +22,5 @@ export const STEP_SETTINGS: { readonly [Name in StepName]: ComponentType<SetStep
   questions: SetQuestions,
   discussion: SetDiscussion,
   pages: SetPages,
+  photographs: SetPhotographs,
 };

@@ -61,4 +61,5 @@ export const STEPS_SHOWN: { readonly [Name in StepName]: ComponentType<SetStepPr
   questions: ShownQuestions,
   discussion: ShownDoing,
   pages: ShownPages,
+  photographs: ShownDoing,
 };

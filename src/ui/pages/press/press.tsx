@@ -1,0 +1,342 @@
+'use client';
+
+import {
+  IconArrowBackUp,
+  IconArrowDown,
+  IconArrowUp,
+  IconCamera,
+  IconPhotoOff,
+  IconRotateClockwise,
+  IconTrash,
+} from '@tabler/icons-react';
+import { useTranslations } from 'next-intl';
+import { type ComponentType, useEffect, useMemo, useRef, useState } from 'react';
+import * as Y from 'yjs';
+import { paperMap } from '@/core/documents/pages-document';
+import {
+  changePhotograph,
+  chooseLook,
+  dropPhotograph,
+  movePhotograph,
+  type Photograph,
+  photographsMap,
+  pressedFrom,
+  pressMap,
+} from '@/core/documents/photographs';
+import { LOOKS } from '@/core/press/cleaned';
+import { FileInput } from '@/ui/common/file-input';
+import { useFileSize } from '@/ui/common/file-size';
+import { keyOr } from '@/ui/common/key-or';
+import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
+import { Corners } from './corners';
+import { PhotographList, wantsLook } from './photograph-list';
+import classes from './press.module.css';
+import { type PageHere, type Photographs, usePhotographs } from './use-photographs';
+
+const PICTURES = 'image/png,image/jpeg,image/webp,image/heic,image/heif';
+
+interface Props {
+  readonly ydoc: Y.Doc;
+  readonly editable: boolean;
+  /** Goes to the sheets; `null` where there are none yet. */
+  readonly toSheets: (() => void) | null;
+  /** The photographs have become sheets. */
+  readonly done: () => void;
+}
+
+/** The page press: photographs of pages, each with its corners and with what becomes of it, and all of them as sheets. */
+export function Press({ ydoc, editable, toSheets, done }: Props) {
+  const t = useTranslations('press');
+  const press = usePhotographs(ydoc);
+  const { photographs, look, putting, problem, setProblem } = press;
+  const [at, setAt] = useState<string | null>(null);
+  const [said, setSaid] = useState('');
+  const camera = useRef<HTMLInputElement>(null);
+  const files = useRef<HTMLInputElement>(null);
+  const again = useRef<HTMLInputElement>(null);
+  const undo = useMemo(() => new Y.UndoManager([photographsMap(ydoc), pressMap(ydoc), paperMap(ydoc)]), [ydoc]);
+  useEffect(() => () => undo.destroy(), [undo]);
+  const present = photographs.find(({ id }) => id === at) ?? photographs[0] ?? null;
+  const kept = photographs.filter(({ out }) => !out);
+  const toLook = kept.filter(wantsLook).length;
+  const page = usePage(press, present);
+
+  const take = (taken: readonly File[]) => {
+    setProblem(null);
+    void press.add(taken);
+  };
+  const moveTo = (id: string, to: number) => {
+    if (!editable || to < 0 || to >= photographs.length) return;
+    movePhotograph(ydoc, id, to);
+    setSaid(t('moved', { n: to + 1, of: photographs.length }));
+  };
+  const index = present ? photographs.indexOf(present) : -1;
+
+  return (
+    <div className={classes.press} data-empty={photographs.length === 0 || undefined}>
+      <FileInput ref={camera} accept={PICTURES} capture="environment" aria-label={t('take')} take={take} />
+      <FileInput ref={files} accept={PICTURES} multiple aria-label={t('from-files')} take={take} />
+      <FileInput
+        ref={again}
+        accept={PICTURES}
+        aria-label={t('again')}
+        take={(taken) => {
+          if (present) void press.add(taken, present.id);
+        }}
+      />
+      {present ? (
+        <div className={classes.tools}>
+          <h2>{present.out ? t('left-out') : t('page', { n: kept.indexOf(present) + 1 })}</h2>
+          {editable ? (
+            <>
+              <Tool
+                icon={IconRotateClockwise}
+                words={t('turn')}
+                act={() => changePhotograph(ydoc, present.id, { turn: (present.turn + 1) % 4 })}
+              />
+              <Tool icon={IconCamera} words={t('again')} act={() => again.current?.click()} />
+              <Tool
+                icon={IconPhotoOff}
+                words={t(present.out ? 'take-in' : 'leave-out')}
+                act={() => changePhotograph(ydoc, present.id, { out: !present.out })}
+              />
+              <Tool icon={IconTrash} words={t('throw-away')} act={() => dropPhotograph(ydoc, present.id)} />
+              <Tool
+                icon={IconArrowUp}
+                words={t('earlier')}
+                off={index <= 0}
+                act={() => moveTo(present.id, index - 1)}
+              />
+              <Tool
+                icon={IconArrowDown}
+                words={t('later')}
+                off={index >= photographs.length - 1}
+                act={() => moveTo(present.id, index + 1)}
+              />
+              <Tool icon={IconArrowBackUp} words={t('undo')} act={() => undo.undo()} />
+            </>
+          ) : null}
+          <fieldset className={classes.looks} disabled={!editable}>
+            <legend>{t('all-pages')}</legend>
+            {LOOKS.map((one) => (
+              <button key={one} type="button" aria-pressed={one === look} onClick={() => chooseLook(ydoc, one)}>
+                {t(`look-${one}`)}
+              </button>
+            ))}
+          </fieldset>
+        </div>
+      ) : null}
+      <ComingList press={press} />
+      {present ? (
+        <div className={classes.body}>
+          <PhotographList photographs={photographs} at={present.id} choose={setAt} moveTo={moveTo}>
+            {editable ? (
+              <button type="button" className={classes.more} onClick={() => files.current?.click()}>
+                {t('from-files')}
+              </button>
+            ) : null}
+          </PhotographList>
+          <div className={classes.seen}>
+            <Corners
+              key={present.id}
+              photograph={present}
+              label={t('photograph-of', { n: index + 1 })}
+              editable={editable}
+              change={(corners, sure) =>
+                changePhotograph(ydoc, present.id, {
+                  corners: [...corners],
+                  sure: [...sure],
+                  faults: withoutCut(present),
+                })
+              }
+            />
+            <Said
+              photograph={present}
+              right={
+                editable
+                  ? () => changePhotograph(ydoc, present.id, { sure: [true, true, true, true], faults: [] })
+                  : null
+              }
+            />
+          </div>
+          <Out page={page} look={look} photograph={present} />
+        </div>
+      ) : (
+        <div className={classes.first}>
+          <h2>{t('first')}</h2>
+          <p>{t('first-says')}</p>
+          {editable ? (
+            <div className={classes.begin}>
+              <button type="button" className={classes.shutter} onClick={() => camera.current?.click()}>
+                <IconCamera size={38} stroke={1.6} aria-hidden="true" />
+                <span>{t('take')}</span>
+              </button>
+              <QuietButton onClick={() => files.current?.click()}>{t('from-files')}</QuietButton>
+            </div>
+          ) : null}
+        </div>
+      )}
+      <p role="status" className={classes.status}>
+        {putting ? t('putting', { n: putting.done + 1, of: putting.of }) : said}
+      </p>
+      {problem ? (
+        <p role="alert" className={classes.problem}>
+          {t(keyOr(t.has, `problem.${problem}`, 'problem.broke'))}{' '}
+          <button type="button" className="quiet" onClick={() => setProblem(null)}>
+            {t('put-away')}
+          </button>
+        </p>
+      ) : null}
+      {present ? (
+        <div className={classes.bar}>
+          <p>
+            <strong>{t('pages', { n: kept.length, look: toLook })}</strong> <span className="soft">{t('kept')}</span>
+          </p>
+          {toSheets ? <QuietButton onClick={toSheets}>{t('to-sheets')}</QuietButton> : null}
+          {editable ? (
+            <>
+              <QuietButton
+                onClick={() => camera.current?.click()}
+                leftSection={<IconCamera size={18} stroke={1.6} aria-hidden="true" />}
+              >
+                {t('take-another')}
+              </QuietButton>
+              <PrimaryButton
+                loading={putting !== null}
+                disabled={kept.length === 0}
+                onClick={() => void press.put().then((all) => all && done())}
+              >
+                {t('put-together', { n: kept.length })}
+              </PrimaryButton>
+            </>
+          ) : null}
+        </div>
+      ) : null}
+    </div>
+  );
+}
+
+/** Once a student has put corners where they are, a page that is cut off is as they said. */
+const withoutCut = ({ faults }: Photograph) => faults.filter((fault) => fault !== 'cut-off');
+
+interface ToolProps {
+  readonly icon: ComponentType<{ readonly size: number; readonly stroke: number; readonly 'aria-hidden': 'true' }>;
+  readonly words: string;
+  readonly off?: boolean;
+  readonly act: () => void;
+}
+
+const Tool = ({ icon: Icon, words, off = false, act }: ToolProps) => (
+  <button type="button" className={classes.tool} disabled={off} onClick={act}>
+    <Icon size={20} stroke={1.6} aria-hidden="true" />
+    <span>{words}</span>
+  </button>
+);
+
+/** The page of a photograph, pressed a moment after what was said of it changed last. */
+function usePage(
+  { pages, look, pressed }: Photographs,
+  photograph: Photograph | null,
+): PageHere | 'pressing' | { readonly why: string } {
+  const [why, setWhy] = useState<{ readonly from: string; readonly why: string } | null>(null);
+  const from = photograph ? pressedFrom(photograph, look) : '';
+  const there = photograph ? pages.get(photograph.id) : undefined;
+  const isThere = there?.from === from;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only another photograph, or something else said of it, has it pressed
+  useEffect(() => {
+    if (!photograph || isThere) return;
+    let left = false;
+    const soon = setTimeout(() => {
+      void pressed(photograph).then((page) => {
+        if (!left) setWhy(typeof page === 'string' ? { from, why: page } : null);
+      });
+    }, 150);
+    return () => {
+      left = true;
+      clearTimeout(soon);
+    };
+  }, [from, isThere]);
+  if (there && isThere) return there;
+  return why?.from === from ? { why: why.why } : 'pressing';
+}
+
+/** What should be looked at on a photograph, in words. */
+function Said({ photograph, right }: { readonly photograph: Photograph; readonly right: (() => void) | null }) {
+  const t = useTranslations('press');
+  const { sure, faults } = photograph;
+  const unsure = sure.filter((one) => !one).length;
+  if (!wantsLook(photograph)) return null;
+  return (
+    <div className={classes.said} role="note">
+      <p>
+        <strong>{unsure === 4 ? t('not-found') : unsure > 0 ? t('look-at', { n: unsure }) : null}</strong>{' '}
+        {faults.map((fault) => t(`fault-${fault}`)).join(' ')} {unsure > 0 ? t('how') : null}
+      </p>
+      {right ? (
+        <button type="button" className="quiet" onClick={right}>
+          {t('it-is-right')}
+        </button>
+      ) : null}
+    </div>
+  );
+}
+
+/** What becomes of a photograph. */
+function Out({
+  page,
+  look,
+  photograph,
+}: {
+  readonly page: ReturnType<typeof usePage>;
+  readonly look: string;
+  readonly photograph: Photograph;
+}) {
+  const t = useTranslations('press');
+  const size = useFileSize();
+  if (photograph.out) return <p className={classes.out}>{t('out-says')}</p>;
+  if (page === 'pressing')
+    return (
+      <p className={classes.out} role="status">
+        {t('pressing')}
+      </p>
+    );
+  if ('why' in page)
+    return (
+      <p className={classes.out} role="alert">
+        {t(keyOr(t.has, `problem.${page.why}`, 'problem.broke'))}
+      </p>
+    );
+  return (
+    <figure className={classes.out}>
+      {/* biome-ignore lint/performance/noImgElement: made here, and nowhere else */}
+      <img src={page.url} alt={t('pressed-alt')} width={page.width} height={page.height} />
+      <figcaption>{t('pressed', { size: size(page.file.size), look })}</figcaption>
+    </figure>
+  );
+}
+
+/** Photographs that are on their way, and those that could not be taken, each with why and what to do. */
+function ComingList({ press: { coming, sendAgain, putAway } }: { readonly press: Photographs }) {
+  const t = useTranslations('press');
+  if (coming.length === 0) return null;
+  return (
+    <ul className={classes.coming}>
+      {coming.map(({ id, file, is, why }) => (
+        <li key={id} data-is={is} role={why ? 'alert' : 'status'}>
+          <bdi>{file.name}</bdi>:{' '}
+          {why ? t(keyOr(t.has, `problem.${why}`, 'problem.broke')) : t(is === 'sent' ? 'sending' : 'looking')}{' '}
+          {is === 'unsent' ? (
+            <button type="button" className="quiet" onClick={sendAgain}>
+              {t('send-again')}
+            </button>
+          ) : null}
+          {why ? (
+            <button type="button" className="quiet" onClick={() => putAway(id)}>
+              {t('put-away')}
+            </button>
+          ) : null}
+        </li>
+      ))}
+    </ul>
+  );
+}
