@@ -1,6 +1,6 @@
 import { type Ask, type AskName, doesBar, isAdvice, measure, rangeOf } from '../kinds/ask';
 import type { Measured } from '../kinds/ask/kind';
-import { isSheetPlace } from '../kinds/document/pages';
+import { isSheetPlace, photographedIn } from '../kinds/document/pages';
 import { type AnswerPlace, answerPlaces, hasPicture, placeNode, plainText, questions } from '../text/document-json';
 import type { Doc } from '../text/nodes';
 import type { CheckedFile, Problem } from './checked';
@@ -49,6 +49,8 @@ export interface ReadyCheck {
   /** Nothing bars the hand-in. */
   readonly ready: boolean;
   readonly answers: readonly { readonly id: string; readonly number: number; readonly answered: boolean }[];
+  /** Pages that were photographed. */
+  readonly photographed: number;
   /** Words typed by the student: in the answer places, or in the whole document where there are none. */
   readonly words: number;
 }
@@ -183,6 +185,7 @@ export function readyCheck(given: Checked, measures: Measures = new Measures(giv
     answers: check.places
       .filter(({ id }) => !isSheetPlace(id))
       .map(({ id, number, filled }) => ({ id, number, answered: filled })),
+    photographed: photographedIn(given.doc),
     words: measures.words(check.whole),
   };
 }

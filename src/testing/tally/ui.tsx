@@ -13,6 +13,7 @@ export const tallyLook: StepLook<never> = {
   rules: () => null,
   answeredTimes: () => 0,
   makesCopy: true,
+  standsAlone: false,
   isDone: (_step, check) => (check?.words ?? 0) > 0,
   progress: (_step, check) => (check ? { key: 'words', n: check.words } : null),
   tellsTask: false,

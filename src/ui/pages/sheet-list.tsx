@@ -32,7 +32,13 @@ export function SheetList({ sheets, at, stateOf, thumbOf, go, add, press, childr
           const { id } = sheet;
           const { boxes, empty, things } = stateOf(id);
           const says =
-            boxes > 0 ? (empty > 0 ? t('empty-boxes', { n: empty }) : t('all-filled')) : t('written', { n: things });
+            boxes > 0
+              ? empty > 0
+                ? t('empty-boxes', { n: empty })
+                : t('all-filled')
+              : sheet.under && things === 0
+                ? t('photographed')
+                : t('written', { n: things });
           return (
             <li key={id}>
               <button type="button" aria-current={id === at ? 'true' : undefined} onClick={() => go(id)}>

@@ -5,6 +5,7 @@ import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import { useSessionState } from '@/ui/desk/use-sessions';
 import type { EditorProps } from '@/ui/kinds/document/kind';
+import classes from './pages.module.css';
 import { SheetEditor } from './pages-editor';
 import { PagesWords } from './pages-words';
 import { useSheets } from './use-sheets';
@@ -23,7 +24,14 @@ function Either(props: EditorProps) {
   if (!ready || !(pressing ?? (photographs && none)))
     return (
       <>
-        {made ? <output className="soft">{t('made')}</output> : null}
+        {made ? (
+          <p role="status" className={classes.line}>
+            {t('made')}
+            <button type="button" className="quiet" onClick={() => setMade(false)}>
+              {t('put-away')}
+            </button>
+          </p>
+        ) : null}
         <SheetEditor {...props} press={() => setPressing(true)} />
       </>
     );

@@ -1,6 +1,5 @@
 import { answerPlaces, hasPicture } from '../../text/document-json';
-import { descendants } from '../../text/nodes';
-import { isPhotograph, isSheetPlace } from '../document/pages';
+import { isSheetPlace, photographedIn } from '../document/pages';
 import { postAtPlace } from '../document/part';
 import { counted, type Nothing, nothing } from './counted';
 import type { Asked, AskKind } from './kind';
@@ -27,9 +26,7 @@ export const boxes: AskKind<Nothing> = {
 export const sheets = counted(({ doc }) => ({ found: answerPlaces(doc).filter(({ id }) => isSheetPlace(id)).length }));
 
 /** Pages that were photographed. */
-export const photographs = counted(({ doc }) => ({
-  found: [...descendants(doc)].filter(isPhotograph).length,
-}));
+export const photographs = counted(({ doc }) => ({ found: photographedIn(doc) }));
 
 const SIGNS = /[=≈+×÷·*/:<>−-]/u;
 const FIGURE = /\d/;

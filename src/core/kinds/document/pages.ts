@@ -5,7 +5,7 @@ import { inReadingOrder } from '../../pages/geometry';
 import { type Box, type GivenSheets, givenSheets } from '../../pages/given';
 import { isThingName, MOST, type Thing } from '../../pages/things';
 import { paragraphs, plainText } from '../../text/document-json';
-import { attrsOf, type Doc, type DocNode } from '../../text/nodes';
+import { attrsOf, type Doc, type DocNode, descendants } from '../../text/nodes';
 import { areaOf } from '../thing/kind';
 import { IN_TEXT } from '../thing/said';
 import type { DocumentKind } from './kind';
@@ -34,8 +34,10 @@ const drawnNode = (n: number): DocNode => ({ type: 'image', attrs: { src: '', al
 const PHOTOGRAPH = '▣';
 /** Stands for a page that was photographed. */
 const photographNode = (src: string): DocNode => ({ type: 'image', attrs: { src, alt: PHOTOGRAPH } });
-/** Does something of a text stand for a page that was photographed? */
-export const isPhotograph = (node: DocNode): boolean => node.type === 'image' && attrsOf(node).alt === PHOTOGRAPH;
+const isPhotograph = (node: DocNode): boolean => node.type === 'image' && attrsOf(node).alt === PHOTOGRAPH;
+
+/** How many pages of a text were photographed. */
+export const photographedIn = (doc: Doc): number => [...descendants(doc)].filter(isPhotograph).length;
 
 /** What was put on one sheet, in reading order: its words, and that something was drawn. */
 function saidOn(things: readonly Thing[]): readonly DocNode[] {

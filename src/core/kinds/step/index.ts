@@ -159,8 +159,11 @@ export function agreementsOf(steps: readonly { readonly id: StepId; readonly kin
 /** The kind of document that a step needs; `null` where nothing is written in it. */
 export const documentFor = (name: StepName): DocumentName | null => stepKind(name).needs;
 
+/** Does what is written at a step of a kind begin empty? */
+export const beginsBare = (name: StepName): boolean => stepKind(name).bare;
+
 /** Does a teacher give something to be written on at a step of a kind? */
-export const isGivenSheets = (name: StepName): boolean => documentFor(name) === 'pages' && !stepKind(name).bare;
+export const isGivenSheets = (name: StepName): boolean => documentFor(name) === 'pages' && !beginsBare(name);
 
 /** Does a step of a kind open a material of the class? */
 export const showsMaterial = (name: StepName): boolean => stepKind(name).shows;
@@ -193,7 +196,7 @@ export const standsBeside = (name: StepName): boolean => stepKind(name).beside;
 export function startOf(step: { readonly kind: StepName; readonly starter: unknown }): Written | null {
   const needs = documentFor(step.kind);
   if (needs === null) return null;
-  if (stepKind(step.kind).bare) return writtenAs(needs, documentKind(needs).empty);
+  if (beginsBare(step.kind)) return writtenAs(needs, documentKind(needs).empty);
   return step.starter === null ? null : writtenAs(needs, step.starter as ContentOf);
 }
 

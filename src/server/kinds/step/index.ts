@@ -2,7 +2,7 @@ import type { DocumentId, Instant } from '@/core/ids';
 import { documentKind, type Written, writtenAs } from '@/core/kinds/document';
 import type { PartContent } from '@/core/kinds/document/part';
 import type { SetStep, SettingsOf, StepName } from '@/core/kinds/step';
-import { starterOf } from '@/server/reading/documents/starters';
+import { givenIn } from '@/server/reading/documents/starters';
 import { isMaterialOpen, type MaterialView, viewAs } from '@/server/reading/materials/materials';
 import { type GivenQuestions, givenQuestions, NO_QUESTIONS } from '@/server/reading/questions/given';
 import { groupKey, partOf, talkIdOf } from '@/server/reading/talk/discussion';
@@ -40,7 +40,7 @@ const act: ServedStep<'do', Record<never, never>> = { given: async () => ({}), c
 
 const write: ServedStep<'write', WithDocument> = {
   given: async ({ copies }, step, { tools }) => {
-    const starter = starterOf(step);
+    const starter = givenIn(step);
     const prepared = starter && documentKind(starter.kind).prepared(starter.content);
     return {
       starter: starter && prepared && writtenAs(starter.kind, prepared.content),

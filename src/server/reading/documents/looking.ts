@@ -20,7 +20,7 @@ import { lastUpdates, updateBytesOf } from '@/store/updates';
 import { findAssignment, findBrief, type ListedAssignment, type StoredStep, stepsOf } from '@/store/work';
 import type { ReadDocument, StoredUpdates } from '@/workshop/documents';
 import { goingAlong } from './going-along';
-import { starterOf } from './starters';
+import { givenIn } from './starters';
 import type { Unread } from './stored-documents';
 
 export async function assignmentOr404(
@@ -171,7 +171,7 @@ export async function lookAt(db: Queryable, assignment: ListedAssignment, studen
   const done = await workshop().do(student.id, 'checkWork', {
     documents,
     asks: brief?.asks ?? [],
-    starters: steps.flatMap((step) => starterOf(step) ?? []),
+    starters: steps.flatMap((step) => givenIn(step) ?? []),
     locale: (await read(db, findClass(assignment.classId)))?.locale ?? 'en',
     files: checkedFiles(open.attached),
     names: [student.name, student.short_name],

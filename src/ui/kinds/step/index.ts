@@ -65,8 +65,8 @@ const photographs: StepLook<'photographs'> = {
   ...write,
   standsAlone: true,
   isDone: ({ done }, check) =>
-    done || ((check?.answers.length ?? 0) > 0 && (check?.findings.every(({ result }) => result !== 'unmet') ?? false)),
-  progress: (_step, check) => check && { key: 'taken', n: check.answers.length },
+    done || ((check?.photographed ?? 0) > 0 && (check?.findings.every(({ result }) => result !== 'unmet') ?? false)),
+  progress: (_step, check) => check && { key: 'taken', n: check.photographed },
 };
 
 /** What the Desk knows of each kind of step. What stands on its stage is in `stages.tsx`. */

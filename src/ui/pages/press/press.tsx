@@ -102,12 +102,14 @@ export function Press({ ydoc, editable, toSheets, done }: Props) {
               />
               <Tool icon={IconTrash} words={t('throw-away')} act={() => dropPhotograph(ydoc, present.id)} />
               <Tool
+                small
                 icon={IconArrowUp}
                 words={t('earlier')}
                 off={index <= 0}
                 act={() => moveTo(present.id, index - 1)}
               />
               <Tool
+                small
                 icon={IconArrowDown}
                 words={t('later')}
                 off={index >= photographs.length - 1}
@@ -137,19 +139,21 @@ export function Press({ ydoc, editable, toSheets, done }: Props) {
             ) : null}
           </PhotographList>
           <div className={classes.seen}>
-            <Corners
-              key={present.id}
-              photograph={present}
-              label={t('photograph-of', { n: index + 1 })}
-              editable={editable}
-              change={(corners, sure) =>
-                changePhotograph(ydoc, present.id, {
-                  corners: [...corners],
-                  sure: [...sure],
-                  faults: withoutCut(present),
-                })
-              }
-            />
+            <div className={classes.fit}>
+              <Corners
+                key={present.id}
+                photograph={present}
+                label={t('photograph-of', { n: index + 1 })}
+                editable={editable}
+                change={(corners, sure) =>
+                  changePhotograph(ydoc, present.id, {
+                    corners: [...corners],
+                    sure: [...sure],
+                    faults: withoutCut(present),
+                  })
+                }
+              />
+            </div>
             <Said
               photograph={present}
               right={
@@ -220,14 +224,16 @@ export function Press({ ydoc, editable, toSheets, done }: Props) {
 const withoutCut = ({ faults }: Photograph) => faults.filter((fault) => fault !== 'cut-off');
 
 interface ToolProps {
+  /** Its words are only heard. */
+  readonly small?: boolean;
   readonly icon: ComponentType<{ readonly size: number; readonly stroke: number; readonly 'aria-hidden': 'true' }>;
   readonly words: string;
   readonly off?: boolean;
   readonly act: () => void;
 }
 
-const Tool = ({ icon: Icon, words, off = false, act }: ToolProps) => (
-  <button type="button" className={classes.tool} disabled={off} onClick={act}>
+const Tool = ({ icon: Icon, words, off = false, small = false, act }: ToolProps) => (
+  <button type="button" className={classes.tool} data-small={small || undefined} disabled={off} onClick={act}>
     <Icon size={20} stroke={1.6} aria-hidden="true" />
     <span>{words}</span>
   </button>
