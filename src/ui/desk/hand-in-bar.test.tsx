@@ -73,6 +73,7 @@ const check: ReadyCheck = {
   untouched: false,
   ready: false,
   answers: [],
+  photographed: 0,
   words: 120,
 };
 

@@ -130,6 +130,7 @@ test('two asks about one place make one note, met only when both are', () => {
     untouched: false,
     ready: true,
     answers: [],
+    photographed: 0,
     words: 1,
   };
   const notes = placeNotesOf(check, ({ askId }) => askId);
