@@ -10,6 +10,7 @@ import { hostileFigures, signInFigures } from './hostile';
 import { jobFigures } from './jobs';
 import { officeFigures } from './office';
 import { openingFigures, pageFigures, scriptFigures } from './pages';
+import { pressFigures } from './press';
 import { examFigures, scoringFigures } from './questions';
 import { quickFigures, statementFigures } from './quick';
 import { readyCheckFigures } from './ready-check';
@@ -34,6 +35,7 @@ const GROUPS: Record<string, () => Figure[] | Promise<Figure[]>> = {
   events: eventFigures,
   pdf: pdfFigures,
   sheets: sheetFigures,
+  press: pressFigures,
   saving: savingFigures,
   'saving-postgres': savingOnServerFigures,
   jobs: jobFigures,
