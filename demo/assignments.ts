@@ -84,6 +84,15 @@ const assignment = z.object({
       taken: z.array(z.string()),
     })
     .optional(),
+  /** What is to be said: the name of the step, how, and the file that the shown student has recorded. */
+  record: z
+    .object({
+      title: z.string(),
+      minutes: z.number(),
+      settings: z.object({ of: z.enum(['sound', 'video']), least: z.number(), most: z.number(), simple: z.boolean() }),
+      said: z.string().optional(),
+    })
+    .optional(),
   /** What has to be done away from the screen, as steps before what is asked. */
   before: z.array(z.string()).optional(),
   write: z.string().optional(),

@@ -11,6 +11,7 @@ const missing = [
   ...['odt2txt', 'unzip', 'hunspell', 'qpdf', 'python3'].filter((program) => !existsSync(`/usr/bin/${program}`)),
   ...(existsSync('/usr/bin/pdftotext') ? [] : ['poppler-utils']),
   ...(existsSync('/usr/share/doc/python3-opencv') ? [] : ['python3-opencv']),
+  ...(existsSync('/usr/bin/ffprobe') ? [] : ['ffmpeg']),
   ...(existsSync('/usr/bin/zbarimg') ? [] : ['zbar-tools']),
   ...(existsSync('/usr/bin/soffice') ? [] : ['libreoffice-writer-nogui']),
   ...(existsSync('/usr/lib/libreoffice/program/libsmlo.so') ? [] : ['libreoffice-math-nogui']),

@@ -86,6 +86,7 @@ export function othersWork(db: Database, student: Person, now: Instant): Act[] {
     // What is said in a discussion stands in `talk.ts`.
     if (
       assignment.photographs ||
+      assignment.record ||
       assignment.discuss ||
       assignment.opens ||
       !known?.classes.includes(assignment.classId)

@@ -22,6 +22,7 @@ import {
   asksAtBoxes,
   asksOf,
   asksOfPhotographs,
+  asksOfRecording,
   drawingOf,
   LEVELS,
   paragraph,
@@ -68,6 +69,7 @@ function stepsOf(assignment: DemoAssignment, writtenOn: GivenSheets | null): Dra
     discuss,
     sheets,
     photographs,
+    record,
   } = assignment;
   const step = (kind: StepName, title: string, takesMinutes: number, more: Partial<DraftStep> = {}) => ({
     kind,
@@ -94,6 +96,7 @@ function stepsOf(assignment: DemoAssignment, writtenOn: GivenSheets | null): Dra
     ...todo.map((title) => step('do', title, minutes)),
     ...before.map((title) => step('do', title, 2)),
     ...(photographs ? [step('photographs', photographs.title, photographs.minutes)] : []),
+    ...(record ? [step('record', record.title, record.minutes, { settings: record.settings })] : []),
     ...(discuss ? [step('discussion', discuss.title, discuss.minutes, { settings: discuss.settings })] : []),
     ...(asked ? [step('questions', asked.title, asked.minutes, askedIn(assignment, asked))] : []),
   ];
@@ -157,7 +160,12 @@ export function draftOf(
     after: (after ?? []) as AssignmentId[],
     groups: (group ?? []) as PersonId[][],
     steps: stepsOf(assignment, writtenOn),
-    asks: [...asksOf(assignment), ...asksAtBoxes(assignment, writtenOn), ...asksOfPhotographs(assignment)],
+    asks: [
+      ...asksOf(assignment),
+      ...asksAtBoxes(assignment, writtenOn),
+      ...asksOfPhotographs(assignment),
+      ...asksOfRecording(assignment),
+    ],
     rubric: rubricOf(assignment),
   };
 }

@@ -42,6 +42,21 @@ export const asksOfPhotographs = ({ id, photographs }: DemoAssignment): Ask[] =>
   return [{ id: `${id}-pages`, kind: 'photographs', place: null, bars: false, min, max }];
 };
 
+/** How long it is to be, where that is said. */
+export const asksOfRecording = ({ id, record }: DemoAssignment): Ask[] =>
+  record && record.settings.least > 0
+    ? [
+        {
+          id: `${id}-said`,
+          kind: 'recording',
+          place: null,
+          bars: false,
+          min: record.settings.least,
+          max: record.settings.most,
+        },
+      ]
+    : [];
+
 export function starterOf(assignment: DemoAssignment): Doc {
   if (assignment.plain) {
     const line = (text: string): DocNode => (text === '' ? { type: 'paragraph' } : paragraph(text));

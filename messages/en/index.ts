@@ -9,6 +9,7 @@ import office from './office.json' with { type: 'json' };
 import pages from './pages.json' with { type: 'json' };
 import questions from './questions.json' with { type: 'json' };
 import receipts from './receipts.json' with { type: 'json' };
+import record from './record.json' with { type: 'json' };
 import set from './set.json' with { type: 'json' };
 import shelf from './shelf.json' with { type: 'json' };
 import talk from './talk.json' with { type: 'json' };
@@ -28,6 +29,7 @@ export default {
   ...office,
   ...pages,
   ...questions,
+  ...record,
   ...receipts,
   ...set,
   ...shelf,

@@ -15,6 +15,7 @@ const OPENER = join(process.cwd(), 'src', 'ui', 'frame', 'far-tools.tsx');
 const OPENED = /dynamic\(\(\) => import\('([^']+)'\)/g;
 /** Sheets bring their words with them, whatever screen shows them: what is taken from their folder begins with `PagesWords`. */
 const SHEETS = { folder: join(process.cwd(), 'src', 'ui', 'pages'), areas: ['pages', 'press'] };
+const RECORDER = { folder: join(process.cwd(), 'src', 'ui', 'record'), areas: ['record'] };
 const WORDS = /useTranslations(?:<[^>]*>)?\(\s*'([\w-]+)'/g;
 
 /** The parts of the catalogue that are asked for in the browser by a file and everything that it imports. */
@@ -29,7 +30,7 @@ function wordsOf(entry: string): readonly string[] {
     if (here) {
       for (const [, area = ''] of source.matchAll(WORDS)) {
         // A file that asks for them when it needs them has them by then.
-        if (file.startsWith(SHEETS.folder) && SHEETS.areas.includes(area)) continue;
+        if ([SHEETS, RECORDER].some(({ folder, areas }) => file.startsWith(folder) && areas.includes(area))) continue;
         if (!(source.includes('<LaterWords>') && later.includes(area))) found.add(area);
       }
     }

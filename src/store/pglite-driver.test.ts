@@ -116,6 +116,7 @@ describe('the data folder', () => {
         '013_for_whom.sql',
         '014_office.sql',
         '015_talk.sql',
+        '016_recordings.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();

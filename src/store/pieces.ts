@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { AssignmentId, DocumentId, Instant, PersonId } from '@/core/ids';
+import type { AssignmentId, DocumentId, Instant, PersonId, StepId } from '@/core/ids';
 import type { Piece, PieceOf } from '@/core/kinds/piece';
 import { bigNumber, documentName, id, instant, maybeInstant } from './columns';
 import { first, made, type Queryable, rows, time } from './database';
@@ -8,6 +8,7 @@ const base = z.object({
   id: z.string(),
   owner_id: id<PersonId>(),
   assignment_id: id<AssignmentId>().nullable(),
+  step_id: id<StepId>().nullable(),
   name: z.string(),
   added_at: instant,
   removed_at: maybeInstant,
@@ -21,6 +22,7 @@ const content = z.discriminatedUnion('kind', [
     type: z.string(),
     size: bigNumber,
     pages: z.number().nullable(),
+    seconds: z.number().nullable(),
   }),
   z.object({ kind: z.literal('link'), address: z.string() }),
   z
@@ -32,6 +34,7 @@ const piece = base.loose().transform((row) => ({
   id: row.id,
   owner_id: row.owner_id,
   assignment_id: row.assignment_id,
+  step_id: row.step_id,
   name: row.name,
   added_at: row.added_at,
   removed_at: row.removed_at,
@@ -40,7 +43,7 @@ const piece = base.loose().transform((row) => ({
 
 export type StoredPiece = z.output<typeof piece>;
 
-const PIECE = `SELECT p.id, p.owner_id, p.assignment_id, p.kind, p.name, p.file_sha256 AS sha256, f.type, f.size, p.pages,
+const PIECE = `SELECT p.id, p.owner_id, p.assignment_id, p.step_id, p.kind, p.name, p.file_sha256 AS sha256, f.type, f.size, p.pages, p.seconds,
   p.address, p.document_id, p.added_at, p.removed_at FROM piece p LEFT JOIN file f ON f.sha256 = p.file_sha256`;
 
 export const findPiece = (db: Queryable, pieceId: string) => first(db, piece, `${PIECE} WHERE p.id = $1`, [pieceId]);
@@ -79,6 +82,8 @@ export interface NewPiece {
   readonly id: string;
   readonly ownerId: PersonId;
   readonly assignmentId: AssignmentId | null;
+  /** The step at which it was recorded; `null` for what was put to the work as a whole. */
+  readonly stepId?: StepId | null;
   readonly name: string;
   readonly at: Instant;
   readonly is: NewPieceContent;
@@ -86,15 +91,21 @@ export interface NewPiece {
 
 /** What a new piece is made of: of a file, what its bytes are is kept with the file. */
 export type NewPieceContent =
-  | Pick<PieceOf<'file'>, 'kind' | 'sha256' | 'pages'>
+  | Pick<PieceOf<'file'>, 'kind' | 'sha256' | 'pages' | 'seconds'>
   | PieceOf<'link'>
   | PieceOf<'document'>;
 
-export async function addPiece(tx: Queryable, { id: pieceId, ownerId, assignmentId, name, at, is }: NewPiece) {
-  const columns = { sha256: null, pages: null, address: null, document: null, ...is };
+export async function addPiece(
+  tx: Queryable,
+  { id: pieceId, ownerId, assignmentId, stepId = null, name, at, is }: NewPiece,
+) {
+  const columns = { sha256: null, pages: null, seconds: null, address: null, document: null, ...is };
   await tx.query(
-    `INSERT INTO piece (id, owner_id, assignment_id, kind, name, file_sha256, pages, address, document_id, added_at)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    `INSERT INTO piece (id, owner_id, assignment_id, kind, name, file_sha256, pages, address, document_id, added_at,
+       seconds, step_id)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11,
+       -- Of this work, or of none.
+       (SELECT id FROM step WHERE id = $12 AND assignment_id = $3))`,
     [
       pieceId,
       ownerId,
@@ -106,6 +117,8 @@ export async function addPiece(tx: Queryable, { id: pieceId, ownerId, assignment
       columns.address,
       columns.document,
       time(at),
+      columns.seconds,
+      stepId,
     ],
   );
 }

@@ -37,6 +37,7 @@ export const JOBS = {
   textPicture: slow(async () => (await import('./pictures')).textPicture),
   thumb: slow(async () => (await import('./pictures')).thumb),
   lookAtPdf: slow(async () => (await import('./looking')).lookAtPdf),
+  lookAtMedia: slow(async () => (await import('./looking')).lookAtMedia),
   lookAtPicture: slow(async () => (await import('./looking')).lookAtPicture),
   sheets: { ...slow(async () => (await import('./sheets')).sheets), cpu: 20_000 },
   sheet: slow(async () => (await import('./showing')).sheet),

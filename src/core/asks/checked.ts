@@ -9,6 +9,8 @@ export interface CheckedFile {
   readonly kind: FileKind | 'link';
   /** Pages of a PDF; `null` for anything else, and for one that cannot be counted. */
   readonly pages: number | null;
+  /** How long sound or video is; `null` for anything else. */
+  readonly seconds?: number | null;
   /** Where a link leads. */
   readonly address?: string;
 }

@@ -19,6 +19,13 @@ export const LOOKED_AT = 65_536;
 
 const contains = (bytes: Uint8Array, words: string): boolean => latin(bytes.subarray(0, LOOKED_AT)).includes(words);
 
+/**
+ * The first letters of the names of the codecs of WebM: V for a picture, A for sound (Matroska, RFC 9559: the element CodecID is 0x86,
+ * followed by its length). Sound itself may well have the letters V and _ in it.
+ */
+const codecs = (bytes: Uint8Array): readonly string[] =>
+  [...latin(bytes.subarray(0, LOOKED_AT)).matchAll(/\x86[\x83-\xbf]([AV])_[A-Z]/g)].map(([, of = '']) => of);
+
 const OFFICE = 'application/vnd.openxmlformats-officedocument.';
 const OPEN = 'application/vnd.oasis.opendocument.';
 
@@ -57,7 +64,7 @@ export function fileType(start: Uint8Array): FileType {
   if (ascii(start, 0, 4) === 'RIFF' && ascii(start, 8, 4) === 'WEBP') return known('image/webp', 'image');
   if (ascii(start, 0, 4) === 'RIFF' && ascii(start, 8, 4) === 'WAVE') return known('audio/wav', 'audio');
   if (start[0] === 0x1a && start[1] === 0x45 && start[2] === 0xdf && start[3] === 0xa3)
-    return contains(start, 'V_') || !contains(start, 'A_')
+    return codecs(start).includes('V') || !codecs(start).includes('A')
       ? known('video/webm', 'video')
       : known('audio/webm', 'audio');
   if (ascii(start, 0, 4) === 'OggS') return known('audio/ogg', 'audio');

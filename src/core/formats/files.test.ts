@@ -34,6 +34,13 @@ describe('a file is what its first bytes say', () => {
 });
 
 describe('a sheet as tables', () => {
+  test('WebM is told by its codecs, whatever letters its sound has in it', () => {
+    const head = [0x1a, 0x45, 0xdf, 0xa3, 0x86, 0x86, ...Buffer.from('A_OPUS')];
+    const sound = Uint8Array.of(...head, ...Buffer.from('..V_..xV_..'));
+    expect(fileType(sound).type).toBe('audio/webm');
+    expect(fileType(Uint8Array.of(...head, 0x86, 0x85, ...Buffer.from('V_VP8'))).type).toBe('video/webm');
+  });
+
   test('a workbook: every sheet, what the cells show, a formula as its value', () => {
     const sheets = readSheets(demo('harbour-tides.xlsx')) ?? [];
     expect(sheets.map(({ name, allRows }) => [name, allRows])).toEqual([

@@ -18,7 +18,7 @@ export function securityHeaders(): Readonly<Record<string, string>> {
     'x-content-type-options': 'nosniff',
     'referrer-policy': 'same-origin',
     'x-frame-options': 'DENY',
-    'permissions-policy': 'camera=(), microphone=(self), geolocation=()',
+    'permissions-policy': 'camera=(self), microphone=(self), geolocation=()',
     'cross-origin-opener-policy': 'same-origin',
     'cross-origin-resource-policy': 'same-origin',
     ...(isSecure() ? { 'strict-transport-security': 'max-age=31536000; includeSubDomains' } : {}),

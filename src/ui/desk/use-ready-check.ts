@@ -15,8 +15,10 @@ const SETTLE = 150;
 
 /** What is attached, as the check looks at it; a document is looked at by its words. */
 const filesOf = (pieces: DeskView['pieces']): CheckedFile[] =>
-  pieces.flatMap(({ document, removedAt, name, shown, pages, address }) =>
-    document || removedAt !== null ? [] : [{ name, kind: shown, pages, ...(address === null ? {} : { address }) }],
+  pieces.flatMap(({ document, removedAt, name, shown, pages, seconds, address }) =>
+    document || removedAt !== null
+      ? []
+      : [{ name, kind: shown, pages, seconds, ...(address === null ? {} : { address }) }],
   );
 
 /** The ready check of what is being typed, worked out in a worker; `null` until the first one is there, and for good where that is `broken`. */

@@ -57,9 +57,14 @@ const sender = () => import('tus-js-client').catch(() => null);
  * same file is chosen again.
  *
  * @param assignment what they are put to; `null` for the shelf
+ * @param step the step at which it was recorded; `null` for anything else
  * @param done told of each file that has come in whole: as which piece, and its name
  */
-export function useUploads(assignment: string | null, done: (piece: string, name: string) => void): Uploads {
+export function useUploads(
+  assignment: string | null,
+  done: (piece: string, name: string) => void,
+  step: string | null = null,
+): Uploads {
   const [sending, setSending] = useState<readonly Sending[]>([]);
   const running = useRef(new Map<number, Upload>());
   // Chosen, while what sends them is on its way.
@@ -91,7 +96,7 @@ export function useUploads(assignment: string | null, done: (piece: string, name
         chunkSize: PART,
         retryDelays: WAITS,
         removeFingerprintOnSuccess: true,
-        metadata: { name: file.name, assignment: assignment ?? '' },
+        metadata: { name: file.name, assignment: assignment ?? '', step: step ?? '' },
         // The same file for other work is another upload.
         fingerprint: async () => `kite-${assignment ?? 'shelf'}-${file.name}-${file.size}-${file.lastModified}`,
         onProgress: (sent) => change(key, { sent }),
@@ -115,7 +120,7 @@ export function useUploads(assignment: string | null, done: (piece: string, name
         upload.start();
       });
     },
-    [assignment, change],
+    [assignment, step, change],
   );
   const add = useCallback(
     (files: Iterable<File>) => {

@@ -29,3 +29,8 @@ export const files: AskKind<z.output<typeof typed>> = {
 export const pages = counted(({ files: there }) => ({
   found: there.reduce((sum, one) => sum + (one.pages ?? 0), 0),
 }));
+
+/** How long everything that was recorded is together, in whole seconds. */
+export const recording = counted(({ files: there }) => ({
+  found: Math.floor(there.reduce((sum, one) => sum + (one.seconds ?? 0), 0)),
+}));

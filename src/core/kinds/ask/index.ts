@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import type { FileKind } from '../../formats/file-kinds';
-import { files, pages } from './attached';
+import { files, pages, recording } from './attached';
 import { items, links, present, sentences, terms, words } from './counted';
 import type { Asked, AskKind, Measured } from './kind';
 import { name, spelling, title, wholeSentences } from './manner';
@@ -31,6 +31,7 @@ export const ASKS = {
   boxes,
   sheets,
   photographs,
+  recording,
   working,
 };
 

@@ -14,6 +14,8 @@ interface Made {
     readonly size: number;
     /** Pages of a PDF. */
     readonly pages: number | null;
+    /** How long sound or video is. */
+    readonly seconds: number | null;
   };
   readonly link: { readonly address: string };
   /** A document of one's own, from the shelf. */
@@ -30,6 +32,7 @@ export interface PieceFacts {
   readonly shown: FileKind | 'link';
   readonly size: number | null;
   readonly pages: number | null;
+  readonly seconds: number | null;
   readonly address: string | null;
 }
 
@@ -56,13 +59,13 @@ interface PieceKind<Of> {
   readonly onShelf: boolean;
 }
 
-const NONE: PieceFacts = { shown: 'other', size: null, pages: null, address: null };
+const NONE: PieceFacts = { shown: 'other', size: null, pages: null, seconds: null, address: null };
 
 /** Every kind of piece. */
 export const PIECES: { readonly [Name in PieceName]: PieceKind<PieceOf<Name>> } = {
   file: {
-    facts: ({ type, size, pages }) => ({ ...NONE, shown: fileKind(type), size, pages }),
-    checked: (name, { type, pages }) => ({ name, kind: fileKind(type), pages }),
+    facts: ({ type, size, pages, seconds }) => ({ ...NONE, shown: fileKind(type), size, pages, seconds }),
+    checked: (name, { type, pages, seconds }) => ({ name, kind: fileKind(type), pages, seconds }),
     frozen: ({ sha256, size }) => ({ kind: 'file', sha256, size }),
     document: () => null,
     fingerprint: ({ sha256 }) => sha256,

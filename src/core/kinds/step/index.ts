@@ -129,8 +129,34 @@ const photographs: StepKind<z.output<typeof nothing>> = {
   minutes: () => 5,
 };
 
+const recorded = z.object({
+  /** A voice, or a voice with a picture. */
+  of: z.enum(['sound', 'video']),
+  /** It has to end after so many seconds, and is long enough from so many on. */
+  least: z.number().check(z.minimum(0), z.maximum(3600)),
+  most: z.number().check(z.minimum(5), z.maximum(3600)),
+  /** One large button and a picture of how far it is, for whoever does not read much yet. */
+  simple: z.boolean(),
+});
+
+/** Something to be said, and recorded here. */
+const record: StepKind<z.output<typeof recorded>> = {
+  settings: recorded,
+  needs: null,
+  bare: false,
+  shows: false,
+  asks: false,
+  done: 'told',
+  adds: () => 'pieces',
+  agreeing: 'after',
+  beside: false,
+  initial: { of: 'sound', least: 0, most: 120, simple: false },
+  // Three times as long as it may be: to try, to say and to hear it.
+  minutes: (_known, { most }) => (most * 3) / 60,
+};
+
 /** Every kind of step. */
-export const STEPS = { read, write, do: act, agree, questions, discussion, pages, photographs };
+export const STEPS = { read, write, do: act, agree, questions, discussion, pages, photographs, record };
 
 export type StepName = keyof typeof STEPS;
 export type SettingsOf<Name extends StepName> = z.output<(typeof STEPS)[Name]['settings']>;

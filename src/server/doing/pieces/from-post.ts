@@ -21,5 +21,10 @@ export async function putFromPost(
   const looked = await look(student, filePath(filesFolder(), file.sha256), file.type, file.size);
   if (!looked.ok) return looked;
   const { assignmentId } = given;
-  return putFile(db, student, { assignmentId, name: file.name, sha256: file.sha256, pages: looked.pages }, now);
+  return putFile(
+    db,
+    student,
+    { assignmentId, name: file.name, sha256: file.sha256, pages: looked.pages, seconds: looked.seconds },
+    now,
+  );
 }

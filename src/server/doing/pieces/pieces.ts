@@ -1,6 +1,6 @@
 import { ROLE_RULES } from '@/core/documents/roles';
 import { cleanName, distinctName } from '@/core/formats/file-name';
-import type { AssignmentId, DocumentId, Instant } from '@/core/ids';
+import type { AssignmentId, DocumentId, Instant, StepId } from '@/core/ids';
 import { keepsEnding, liesOnShelf } from '@/core/kinds/piece';
 import { isAddress } from '@/core/text/address';
 import { makeMove, type Refusal } from '@/core/work/moves';
@@ -96,6 +96,7 @@ async function add(
   given: {
     readonly id: string;
     readonly assignmentId: AssignmentId | null;
+    readonly stepId?: StepId | null;
     readonly name: string;
     readonly is: NewPieceContent;
   },
@@ -116,6 +117,7 @@ async function add(
     id: given.id,
     ownerId: student.id,
     assignmentId: given.assignmentId,
+    stepId: given.stepId ?? null,
     name: distinctName(name, taken),
     at: now,
     is: given.is,
@@ -131,6 +133,8 @@ export const takeUpload = (
   given: {
     readonly id: string;
     readonly assignmentId: AssignmentId | null;
+    /** The step at which it was recorded. */
+    readonly stepId?: StepId | null;
     readonly name: string;
     readonly file: {
       readonly path: string;
@@ -139,6 +143,7 @@ export const takeUpload = (
       readonly type: string;
       readonly size: number;
       readonly pages: number | null;
+      readonly seconds: number | null;
     };
   },
   now: Instant,
@@ -148,7 +153,12 @@ export const takeUpload = (
     if (refused) return refused;
     const { folder, ...file } = given.file;
     await adoptFile(tx, folder, { ...file, at: now });
-    return add(tx, student, { ...given, is: { kind: 'file', sha256: file.sha256, pages: file.pages } }, now);
+    return add(
+      tx,
+      student,
+      { ...given, is: { kind: 'file', sha256: file.sha256, pages: file.pages, seconds: file.seconds } },
+      now,
+    );
   });
 
 /** What a student puts to an assignment without sending a file: a link, or something from the shelf. */
@@ -193,11 +203,22 @@ export const putFile = (
     readonly name: string;
     readonly sha256: string;
     readonly pages: number | null;
+    readonly seconds: number | null;
   },
   now: Instant,
 ): Promise<Added> =>
   db.transaction((tx) =>
-    add(tx, student, { ...given, id: newId(), is: { kind: 'file', sha256: given.sha256, pages: given.pages } }, now),
+    add(
+      tx,
+      student,
+      {
+        assignmentId: given.assignmentId,
+        name: given.name,
+        id: newId(),
+        is: { kind: 'file', sha256: given.sha256, pages: given.pages, seconds: given.seconds },
+      },
+      now,
+    ),
   );
 
 /** What can be done to a piece. */

@@ -4,7 +4,7 @@ import type { Readable } from 'node:stream';
 import { FileStore } from '@tus/file-store';
 import { ERRORS, Server } from '@tus/server';
 import { fileType, nameLies } from '@/core/formats/file-type';
-import type { AssignmentId, Instant } from '@/core/ids';
+import type { AssignmentId, Instant, StepId } from '@/core/ids';
 import { complain } from '@/server/complaints';
 import { fingerprint } from '@/server/fingerprint';
 import { uploadsFolder } from '@/server/http/spool';
@@ -93,8 +93,17 @@ async function finish(
     if (nameLies(name, type)) return { ok: false, code: 'name-lies' };
     const looked = await look(person, path, type, upload.size);
     if (!looked.ok) return looked;
-    const file = { path, folder: filesFolder(), sha256, type, size: upload.size, pages: looked.pages };
-    return await takeUpload(db, person, { id: newId(), assignmentId, name, file }, now);
+    const file = {
+      path,
+      folder: filesFolder(),
+      sha256,
+      type,
+      size: upload.size,
+      pages: looked.pages,
+      seconds: looked.seconds,
+    };
+    const stepId = (upload.metadata.step || null) as StepId | null;
+    return await takeUpload(db, person, { id: newId(), assignmentId, stepId, name, file }, now);
   } finally {
     await rm(path, { force: true });
     await rm(`${path}.json`, { force: true });

@@ -140,7 +140,7 @@ describe('a material', () => {
       assignmentId: null,
       name: 'tides.pdf',
       at: NOW,
-      is: { kind: 'file', sha256, pages },
+      is: { kind: 'file', sha256, pages, seconds: null },
     });
     return id;
   }

@@ -42,7 +42,7 @@ async function shelved(text: string, owner = bello): Promise<string> {
     assignmentId: null,
     name: 'captions.vtt',
     at: NOW,
-    is: { kind: 'file', sha256, pages: null },
+    is: { kind: 'file', sha256, pages: null, seconds: null },
   });
   return id;
 }

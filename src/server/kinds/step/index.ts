@@ -94,6 +94,15 @@ const photographs: ServedStep<'photographs', WithDocument> = {
   closed: write.closed,
 };
 
+/** Something to be recorded: for how long, and how. */
+interface WithRecording {
+  readonly settings: SettingsOf<'record'> | null;
+}
+const record: ServedStep<'record', WithRecording> = {
+  given: async (_asking, _step, settings) => ({ settings }),
+  closed: { settings: null },
+};
+
 /** What the server makes of each kind of step. */
 export const SERVED_STEPS = {
   read: reading,
@@ -104,6 +113,7 @@ export const SERVED_STEPS = {
   discussion,
   pages,
   photographs,
+  record,
 } as const;
 
 /** What the Desk is given of a step of a kind. */

@@ -1,6 +1,6 @@
 import { ROLE_RULES } from '@/core/documents/roles';
 import type { FileKind } from '@/core/formats/file-kinds';
-import type { DocumentId, Instant } from '@/core/ids';
+import type { DocumentId, Instant, StepId } from '@/core/ids';
 import { type Ask, filesOf } from '@/core/kinds/ask';
 import type { DocumentName } from '@/core/kinds/document';
 import { documentIn, factsOf, liesOnShelf, type PieceFacts, type PieceName } from '@/core/kinds/piece';
@@ -18,6 +18,8 @@ export interface DeskPiece extends PieceFacts {
   /** The document whose words go along; `null` where it is none. */
   readonly document: { readonly id: DocumentId; readonly kind: DocumentName } | null;
   readonly removedAt: Instant | null;
+  /** The step at which it was recorded; `null` for anything else. */
+  readonly step: StepId | null;
 }
 
 export interface DeskPieces {
@@ -77,7 +79,7 @@ export async function deskPieces(
   { brief }: { readonly brief: { readonly asks: readonly Ask[] } | null },
 ): Promise<DeskPieces> {
   const { assignment, open } = desk;
-  const pieces = (open ? stored : []).map(({ id, name, removed_at: removedAt, is }): DeskPiece => {
+  const pieces = (open ? stored : []).map(({ id, name, removed_at: removedAt, step_id: step, is }): DeskPiece => {
     const document = documentIn(is);
     const kind = document && kinds.get(document);
     return {
@@ -85,6 +87,7 @@ export async function deskPieces(
       kind: is.kind,
       name,
       removedAt,
+      step,
       ...factsOf(is),
       document: document && kind ? { id: document, kind } : null,
     };

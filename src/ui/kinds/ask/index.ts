@@ -123,5 +123,13 @@ export const ASK_WORDS = {
     details: null,
     sheets: true,
   },
+  recording: {
+    few: 'few-recording',
+    many: 'many-recording',
+    none: 'no-recording',
+    note: 'count-recording',
+    details: null,
+    attached: true,
+  },
   working: { fine: 'working-fine', faults: 'working-faults' },
 } as const satisfies Record<AskName, AskWords>;

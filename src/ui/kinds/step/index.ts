@@ -79,6 +79,7 @@ export const STEP_LOOKS: { readonly [Name in StepName]: StepLook<Name> } = {
   discussion,
   pages: write,
   photographs,
+  record: { ...told, standsAlone: false },
 };
 
 /** The look of a step, with the step that it is of. */

@@ -6,6 +6,7 @@ import { Doing } from './do';
 import type { Stage } from './kind';
 import { Questions } from './questions';
 import { Reading } from './read';
+import { Recording } from './record';
 import { PhotographStage, WritingStage } from './write';
 
 /** What stands on the stage for each kind of step. */
@@ -18,6 +19,7 @@ export const STAGES: { readonly [Name in StepName]: Stage<Name> } = {
   discussion: Discussing,
   pages: WritingStage,
   photographs: PhotographStage,
+  record: Recording,
 };
 
 export const stageOf = (step: DeskStep) => STAGES[step.kind] as Stage<DeskStep['kind']>;

@@ -8,6 +8,7 @@ import { SetPages } from './pages';
 import { SetPhotographs } from './photographs';
 import { SetQuestions } from './questions';
 import { SetReading } from './read';
+import { SetRecording } from './record';
 import { SetWriting } from './write';
 
 /** What is set at a step of which there is nothing to say but its name. */
@@ -23,4 +24,5 @@ export const STEP_SETTINGS: { readonly [Name in StepName]: ComponentType<SetStep
   discussion: SetDiscussion,
   pages: SetPages,
   photographs: SetPhotographs,
+  record: SetRecording,
 };

@@ -62,4 +62,5 @@ export const STEPS_SHOWN: { readonly [Name in StepName]: ComponentType<SetStepPr
   discussion: ShownDoing,
   pages: ShownPages,
   photographs: ShownDoing,
+  record: ShownDoing,
 };
