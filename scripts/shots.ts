@@ -18,7 +18,8 @@ const SHOTS = [
   { name: 'questions', path: '/desk/over-the-sill#step=over-the-sill-3', who: 's-wren', exam: 'sill gate' },
   { name: 'pages', path: '/desk/marlen', who: 's-imke', box: 1 },
   { name: 'feedback', path: '/desk/bearings#sheet=feedback', who: 's-imke' },
-  { name: 'receipt', path: '/receipts', who: 's-imke', open: /Storm words/ },
+  { name: 'press', path: '/desk/kite-edges#step=kite-edges-3', who: 's-imke', photograph: 1 },
+  { name: 'recording', path: '/desk/spoken-letter', who: 's-imke', says: 14_000 },
   { name: 'marking', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello' },
   { name: 'set-work', path: '/set/draft-fog', who: 't-bello', press: [/^Answer the questions/, 'Rules'] },
   { name: 'set-questions', path: '/set/draft-storm', who: 't-bello', press: [/^Three questions/] },
@@ -47,7 +48,14 @@ const school = await School.open();
 const begun = await School.empty();
 const browser = await chromium.launch({
   executablePath: CHROMIUM,
-  args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
+  args: [
+    '--no-sandbox',
+    '--disable-dev-shm-usage',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--use-fake-device-for-media-stream',
+    '--use-fake-ui-for-media-stream',
+  ],
 });
 for (const shot of SHOTS) {
   const context = await browser.newContext({
@@ -81,7 +89,22 @@ for (const shot of SHOTS) {
     await page.locator('[data-box]').nth(shot.box).focus();
   }
   if ('press' in shot) for (const name of shot.press) await page.getByRole('button', { name }).first().click();
-  if ('open' in shot) await page.getByRole('link', { name: shot.open }).click();
+  if ('photograph' in shot) {
+    await page
+      .getByRole('navigation', { name: 'Photographs of your pages' })
+      .getByRole('button')
+      .nth(shot.photograph)
+      .click();
+    await page.getByRole('img', { name: 'The page as it will be handed in' }).waitFor();
+  }
+  if ('says' in shot) {
+    await page.getByRole('button', { name: 'Put away' }).first().click();
+    await page.getByRole('button', { name: 'Begin', exact: true }).last().click();
+    await page.waitForTimeout(shot.says / 2);
+    await page.getByRole('button', { name: 'Pause' }).click();
+    await page.getByRole('button', { name: 'Go on' }).click();
+    await page.waitForTimeout(shot.says / 2);
+  }
   if ('check' in shot) for (let i = 3; i < 3 + shot.check; i += 1) await page.getByRole('checkbox').nth(i).check();
   if ('roster' in shot) {
     const buffer = Buffer.from(LIST, 'latin1');

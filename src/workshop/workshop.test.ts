@@ -209,3 +209,24 @@ test('a program that waits for a job does not end before the job, even where tha
   });
   expect([status, stdout.trim()]).toEqual([0, '{"ok":false,"code":"too-intricate"}']);
 });
+
+test('how long a file of sound or video is, is read as an independent program reads it; of what is none nothing is said', async () => {
+  for (const name of ['sound-signals.wav', 'a-kite-goes-up.webm']) {
+    const path = join(process.cwd(), 'demo', 'files', name);
+    const done = await shop.do('x', 'lookAtMedia', { path });
+    const seconds = done.ok && done.made.ok ? done.made.seconds : null;
+    const { stdout } = spawnSync(
+      'ffprobe',
+      ['-v', 'error', '-show_entries', 'format=duration', '-of', 'csv=p=0', path],
+      {
+        encoding: 'utf8',
+      },
+    );
+    expect(Math.abs((seconds ?? 0) - Number(stdout))).toBeLessThan(0.15);
+  }
+  const broken = put('broken.webm', Uint8Array.of(0x1a, 0x45, 0xdf, 0xa3, 1, 2, 3));
+  expect(await shop.do('x', 'lookAtMedia', { path: broken })).toMatchObject({
+    ok: true,
+    made: { ok: true, seconds: null },
+  });
+});

@@ -6,8 +6,8 @@ import { leftOf, secondsOf } from '@/core/recording/take';
 import { keyOr } from '@/ui/common/key-or';
 import { Player } from './player';
 import classes from './record.module.css';
-import type { RecordProps } from './record-stage';
-import { Seen } from './recorder-view';
+import type { RecordProps } from './record-props';
+import { Seen } from './seen';
 import { voicePath } from './thread';
 import { useListening } from './use-listening';
 

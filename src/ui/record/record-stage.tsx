@@ -13,22 +13,10 @@ import type { DeskTools } from '@/ui/kinds/step/kind';
 import { OneButton } from './one-button';
 import { Player } from './player';
 import classes from './record.module.css';
+import type { RecordProps } from './record-props';
 import { RecordWords } from './record-words';
 import { RecorderView } from './recorder-view';
 import { useRecorder } from './use-recorder';
-
-/** What a recorder's screen is given. */
-export interface RecordProps {
-  readonly title: string;
-  readonly settings: SettingsOf<'record'>;
-  readonly recorder: ReturnType<typeof useRecorder>;
-  /** Sends what was recorded to the school; it goes along from then on. */
-  readonly keep: () => void;
-  /** How much of it was sent, 0 to 1; `null` while nothing is. */
-  readonly sending: number | null;
-  /** The code of what held it up; `null` for nothing. */
-  readonly held: string | null;
-}
 
 interface Props {
   readonly step: DeskStepOf<'record'>;

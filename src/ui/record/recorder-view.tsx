@@ -2,13 +2,13 @@
 
 import { IconMicrophone, IconPlayerPauseFilled, IconPlayerPlay } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
-import { useEffect, useRef } from 'react';
 import { isEnough, leftOf, secondsOf } from '@/core/recording/take';
 import { keyOr } from '@/ui/common/key-or';
 import { QuietButton } from '@/ui/common/primary-button';
 import { Player } from './player';
 import classes from './record.module.css';
-import type { RecordProps } from './record-stage';
+import type { RecordProps } from './record-props';
+import { Seen } from './seen';
 import { Thread } from './thread';
 import { useListening } from './use-listening';
 
@@ -96,25 +96,5 @@ export function RecorderView(props: RecordProps) {
         <span className="soft">{t('only-you')}</span>
       </p>
     </div>
-  );
-}
-
-/** What the camera sees, while it is recorded. */
-export function Seen({ recorder: { stream } }: Pick<RecordProps, 'recorder'>) {
-  const t = useTranslations('record');
-  const video = useRef<HTMLVideoElement>(null);
-  useEffect(() => {
-    if (video.current) video.current.srcObject = stream;
-  }, [stream]);
-  return (
-    <video
-      ref={video}
-      className={classes.seen}
-      muted
-      playsInline
-      autoPlay
-      hidden={stream === null}
-      aria-label={t('camera-sees')}
-    />
   );
 }

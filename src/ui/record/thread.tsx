@@ -3,7 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { knotsOf, secondsOf } from '@/core/recording/take';
 import classes from './record.module.css';
-import type { RecordProps } from './record-stage';
+import type { RecordProps } from './record-props';
 
 /** The drawing's own size; it is as wide as its place. */
 const [WIDE, HIGH, MIDDLE] = [560, 140, 70];
@@ -26,32 +26,32 @@ export function Thread({ settings, recorder }: Pick<RecordProps, 'settings' | 'r
   const { take, running, levels, state } = recorder;
   const at = Math.min(1, (secondsOf(take) + running) / most) * WIDE;
   return (
-    <svg className={classes.thread} viewBox={`-12 0 ${WIDE + 24} ${HIGH + 26}`} aria-hidden="true">
-      <path d={`M0 ${MIDDLE - REACH - 6}H${WIDE}M0 ${MIDDLE + REACH + 6}H${WIDE}`} className={classes.bounds} />
-      <path
-        d={`M${at} ${MIDDLE}Q${(at + WIDE) / 2} ${MIDDLE + 40 * (1 - at / WIDE)} ${WIDE} ${MIDDLE}`}
-        className={classes.slack}
-      />
-      <circle cx={WIDE} cy={MIDDLE} r="5" className={classes.end} />
-      {least > 0 && least < most ? (
-        <path d={`M${(least / most) * WIDE} ${MIDDLE - 12}v24`} className={classes.enough} />
-      ) : null}
-      <path d={`M0 ${MIDDLE}${voicePath(levels, most)}L${at} ${MIDDLE}`} className={classes.voice} />
-      {knotsOf(take, settings).map((share) => (
-        <circle key={share} cx={share * WIDE} cy={MIDDLE} r="5.5" className={classes.knot} />
-      ))}
-      {state === 'running' ? <circle cx={at} cy={MIDDLE} r="10" className={classes.now} /> : null}
-      <text x="0" y={HIGH + 14} className={classes.mark}>
-        {t('clock', { m: 0, s: '00' })}
-      </text>
-      {least > 0 && least < most ? (
-        <text x={(least / most) * WIDE} y={HIGH + 14} className={classes.mark} textAnchor="middle">
-          {t('enough-at', { seconds: least })}
-        </text>
-      ) : null}
-      <text x={WIDE} y={HIGH + 14} className={classes.mark} textAnchor="end">
-        {t('clock', { m: Math.floor(most / 60), s: String(most % 60).padStart(2, '0') })}
-      </text>
-    </svg>
+    <div className={classes.string}>
+      <svg className={classes.thread} viewBox={`-12 0 ${WIDE + 24} ${HIGH}`} aria-hidden="true">
+        <path d={`M0 ${MIDDLE - REACH - 6}H${WIDE}M0 ${MIDDLE + REACH + 6}H${WIDE}`} className={classes.bounds} />
+        <path
+          d={`M${at} ${MIDDLE}Q${(at + WIDE) / 2} ${MIDDLE + 40 * (1 - at / WIDE)} ${WIDE} ${MIDDLE}`}
+          className={classes.slack}
+        />
+        <circle cx={WIDE} cy={MIDDLE} r="5" className={classes.end} />
+        {least > 0 && least < most ? (
+          <path d={`M${(least / most) * WIDE} ${MIDDLE - 12}v24`} className={classes.enough} />
+        ) : null}
+        <path d={`M0 ${MIDDLE}${voicePath(levels, most)}L${at} ${MIDDLE}`} className={classes.voice} />
+        {knotsOf(take, settings).map((share) => (
+          <circle key={share} cx={share * WIDE} cy={MIDDLE} r="5.5" className={classes.knot} />
+        ))}
+        {state === 'running' ? <circle cx={at} cy={MIDDLE} r="10" className={classes.now} /> : null}
+      </svg>
+      <p className={classes.marks}>
+        <span>{t('clock', { m: 0, s: '00' })}</span>
+        {least > 0 && least < most ? (
+          <span className={classes.mark} style={{ left: `${(least / most) * 100}%` }}>
+            {t('enough-at', { seconds: least })}
+          </span>
+        ) : null}
+        <span>{t('clock', { m: Math.floor(most / 60), s: String(most % 60).padStart(2, '0') })}</span>
+      </p>
+    </div>
   );
 }
