@@ -84,7 +84,7 @@ const assignment = z.object({
       taken: z.array(z.string()),
     })
     .optional(),
-  /** What is to be said: the name of the step, how, and the file that the shown student has recorded. */
+  /** What is to be said: the name of the step, how, and the file that one of the class has recorded. */
   record: z
     .object({
       title: z.string(),

@@ -12,6 +12,7 @@ import { setAssignment } from './assignments';
 import { setMaterial } from './materials';
 import { HOUR, MINUTE, moment, postedAtOf } from './moments';
 import { done } from './outcomes';
+import { sayAndHandIn } from './recordings';
 import { handBackAt, handInAt, write } from './student-work';
 
 /** The same for everyone but spread: a whole number below `below` from two words. */
@@ -83,6 +84,8 @@ export function othersWork(db: Database, student: Person, now: Instant): Act[] {
     const known = STUDENTS.find(({ id }) => id === student.id);
     // A photograph of their own the others have not taken yet; and no dictionary is opened while the school is made.
     if (assignment.asks?.some(({ kind }) => kind === 'files' || kind === 'spelling')) continue;
+    if (assignment.record?.said && student.id === 's-abena')
+      acts.push({ at: now - 3 * HOUR, run: () => sayAndHandIn(db, student, assignment, now - 3 * HOUR) });
     // What is said in a discussion stands in `talk.ts`.
     if (
       assignment.photographs ||

@@ -1,0 +1,44 @@
+import { copyFileSync, mkdtempSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { AssignmentId, Instant, StepId } from '@/core/ids';
+import { handIn } from '@/server/doing/handing-in/handing-in';
+import { look } from '@/server/doing/pieces/looking-into';
+import { takeUpload } from '@/server/doing/pieces/pieces';
+import { fingerprint } from '@/server/fingerprint';
+import { filesFolder } from '@/server/kite';
+import { newId } from '@/server/secrets';
+import type { Database } from '@/store/database';
+import { recordAll } from '@/store/events';
+import type { Person } from '@/store/people';
+import type { DemoAssignment } from '../assignments';
+import { done } from './outcomes';
+
+/** What a student has said at a step, as a file that came from their device, and handed in. */
+export async function sayAndHandIn(
+  db: Database,
+  student: Person,
+  { id, classId, record }: DemoAssignment,
+  at: Instant,
+): Promise<void> {
+  if (!record?.said) return;
+  const assignmentId = id as AssignmentId;
+  // The file is taken from where it lies: a copy is given away.
+  const path = join(mkdtempSync(join(tmpdir(), 'kite-said-')), record.said);
+  copyFileSync(join(process.cwd(), 'demo', 'files', record.said), path);
+  const [{ sha256 }, { size }] = [await fingerprint(path), statSync(path)];
+  const looked = done(await look(student, path, 'audio/webm', size));
+  const file = { path, folder: filesFolder(), sha256, type: 'audio/webm', size, ...pick(looked) };
+  const step = `${id}-1` as StepId;
+  done(
+    await takeUpload(db, student, { id: newId(), assignmentId, stepId: step, name: `${record.title}.webm`, file }, at),
+  );
+  const base = { classId: classId as never, assignmentId, studentId: student.id, actorId: student.id };
+  await recordAll(db, [{ ...base, kind: 'step-done', at, data: { step } }]);
+  done(await handIn(db, student, { assignmentId, act: `demo-${id}`, note: '' }, at + 60_000));
+}
+
+const pick = ({ pages, seconds }: { readonly pages: number | null; readonly seconds: number | null }) => ({
+  pages,
+  seconds,
+});
