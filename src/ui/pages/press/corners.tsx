@@ -3,7 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { Photograph } from '@/core/documents/photographs';
-import classes from './press.module.css';
+import classes from './corners.module.css';
 
 /** The corners, as they are called where the photograph lies as it was taken. */
 const NAMES = ['upper-left', 'upper-right', 'lower-right', 'lower-left'] as const;

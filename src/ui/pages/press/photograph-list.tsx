@@ -7,7 +7,7 @@ import { useTranslations } from 'next-intl';
 import type { ReactNode } from 'react';
 import type { Photograph } from '@/core/documents/photographs';
 import { movedByKey, useSorting } from '@/ui/set/sorting';
-import classes from './press.module.css';
+import classes from './photograph-list.module.css';
 
 /** Does a photograph want to be looked at? */
 export const wantsLook = ({ sure, faults, out }: Photograph): boolean =>
