@@ -14,7 +14,7 @@ import { thingKind } from '../kinds/thing';
 import { areaOf } from '../kinds/thing/kind';
 import type { MadeOf } from '../kinds/thing/said';
 import type { Area } from '../pages/geometry';
-import type { Box, FilledWith, Sheet } from '../pages/given';
+import { APART, type Box, type FilledWith, RULED, type Sheet } from '../pages/given';
 import { INK_COLOURS, type InkName, type Thing } from '../pages/things';
 import { drawFormula } from './formula-drawn';
 import { fillFields, withoutScripts } from './pdf-fields';
@@ -27,9 +27,6 @@ import type { Picture, Pictures } from './pictures-out';
 /** Letters in a box are no larger than this and no smaller than that, in points. */
 const LETTERS = { most: 12, least: 6 } as const;
 const PAD = 4;
-/** How far lines of paper are apart, in points: 8 mm, and squares of 5 mm (common practice). */
-const APART = { lined: 22.68, squared: 14.17 } as const;
-const RULED = 'c9d4dd';
 
 /** Something that draws on one sheet, in points from its upper left corner. */
 class Pen {

@@ -6,6 +6,10 @@ import { LONGEST_SIDE, MOST } from './things';
 export const RULINGS = ['blank', 'lined', 'squared'] as const;
 export type Ruling = (typeof RULINGS)[number];
 
+/** How far the lines of paper are apart, in points: 8 mm, and squares of 5 mm (common practice); and their colour. */
+export const APART: Readonly<Record<Ruling, number>> = { blank: 0, lined: 22.68, squared: 14.17 };
+export const RULED = 'c9d4dd';
+
 const length = z.number().check(z.minimum(0), z.maximum(LONGEST_SIDE));
 const name = z.string().check(z.maxLength(200));
 const area = { x: length, y: length, w: length, h: length };

@@ -2,7 +2,7 @@
 
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { type RefObject, useEffect, useState } from 'react';
-import type { GivenSheets, Ruling, Sheet } from '@/core/pages/given';
+import { APART, type GivenSheets, RULED, type Sheet } from '@/core/pages/given';
 import type { PdfProblem } from '@/ui/material/pdf';
 import { PdfPage } from '@/ui/material/pdf-page';
 import type { Match } from '@/ui/material/pdf-search';
@@ -48,8 +48,6 @@ export function useBeneath({ file }: Pick<GivenSheets, 'file'>, attempt: number)
   return found;
 }
 
-const APART: Readonly<Record<Ruling, number>> = { blank: 0, lined: 22.68, squared: 14.17 };
-
 /** The lines of paper. */
 function Ruled({ sheet }: { readonly sheet: Sheet }) {
   const apart = APART[sheet.ruling];
@@ -61,7 +59,7 @@ function Ruled({ sheet }: { readonly sheet: Sheet }) {
         <path
           d={sheet.ruling === 'squared' ? `M${apart} 0V${apart}H0` : `M0 ${apart}H${apart}`}
           fill="none"
-          stroke="#c9d4dd"
+          stroke={`#${RULED}`}
           strokeWidth="0.6"
         />
       </pattern>

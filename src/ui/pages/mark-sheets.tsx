@@ -11,6 +11,7 @@ import { newAct } from '@/ui/common/act';
 import { AskList } from '@/ui/set/ask-list';
 import type { SetTools } from '@/ui/set/tools';
 import { Base, useBeneath } from './base';
+import { ARROWS, STEP } from './by-arrows';
 import classes from './mark-sheets.module.css';
 import sheetClasses from './pages.module.css';
 import { PagesWords } from './pages-words';
@@ -25,13 +26,6 @@ interface Props {
 const NO_MARKS = [] as const;
 /** A box is no smaller, in points. */
 const LEAST = { w: 24, h: 14 };
-const STEP = 2;
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 const round = (n: number): number => Math.round(n * 10) / 10;
 

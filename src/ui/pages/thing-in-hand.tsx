@@ -8,6 +8,7 @@ import { areaOf } from '@/core/kinds/thing/kind';
 import { INK_COLOURS, type Thing } from '@/core/pages/things';
 import { useSharedText } from '@/ui/common/use-shared-text';
 import { ThingLook } from '@/ui/kinds/thing';
+import { ARROWS, STEP } from './by-arrows';
 import classes from './pages.module.css';
 import type { Hand } from './use-hand';
 
@@ -21,14 +22,6 @@ interface Props {
   /** What it is, and in which ink. */
   readonly label: string;
 }
-
-const STEP = 2;
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 /** Words that are typed on the sheet: as wide as they were drawn, as tall as they become. */
 function Words({ thing, ydoc, hand, editable, label }: Omit<Props, 'scale' | 'isChosen'>) {

@@ -3,7 +3,7 @@
 import { IconCheck, IconMicrophone } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
 import { leftOf, secondsOf } from '@/core/recording/take';
-import { keyOr } from '@/ui/common/key-or';
+import { HeldUp } from './held-up';
 import { Player } from './player';
 import classes from './record.module.css';
 import type { RecordProps } from './record-props';
@@ -51,16 +51,7 @@ export function OneButton({ title, settings, recorder, keep, sending, held }: Re
         </g>
         <path d={`M${kite.x} ${kite.y}l14-30 24 14-14 30z`} className={classes.kite} />
       </svg>
-      {problem ? (
-        <p role="alert" className={classes.problem}>
-          {t(`problem-${problem}`)}
-        </p>
-      ) : null}
-      {held ? (
-        <p role="alert" className={classes.problem}>
-          {t(keyOr(t.has, `held.${held}`, 'held.broke'))}
-        </p>
-      ) : null}
+      <HeldUp problem={problem} held={held} />
       {isThere ? (
         <div className={classes.after}>
           {url ? <Player of={settings.of} src={url} label={t('heard-label')} /> : null}

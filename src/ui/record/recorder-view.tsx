@@ -3,8 +3,8 @@
 import { IconMicrophone, IconPlayerPauseFilled, IconPlayerPlay } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
 import { isEnough, leftOf, secondsOf } from '@/core/recording/take';
-import { keyOr } from '@/ui/common/key-or';
 import { QuietButton } from '@/ui/common/primary-button';
+import { HeldUp } from './held-up';
 import { Player } from './player';
 import classes from './record.module.css';
 import type { RecordProps } from './record-props';
@@ -38,16 +38,7 @@ export function RecorderView(props: RecordProps) {
       <p role="status" className={classes.how} data-heard={isRunning ? heard : undefined}>
         {isRunning ? t(`heard-${heard}`) : null}
       </p>
-      {problem ? (
-        <p role="alert" className={classes.problem}>
-          {t(`problem-${problem}`)}
-        </p>
-      ) : null}
-      {held ? (
-        <p role="alert" className={classes.problem}>
-          {t(keyOr(t.has, `held.${held}`, 'held.broke'))}
-        </p>
-      ) : null}
+      <HeldUp problem={problem} held={held} />
       <div className={classes.controls}>
         <QuietButton
           disabled={!there}

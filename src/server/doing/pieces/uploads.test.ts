@@ -61,11 +61,11 @@ afterAll(async () => {
 });
 
 /** Sends a file as the browser does. Gives back the code of a refusal, or `ok`. */
-function send(name: string, bytes: Uint8Array, assignment = WORK as string): Promise<string> {
+function send(name: string, bytes: Uint8Array, assignment = WORK as string, step = ''): Promise<string> {
   return new Promise((resolve, reject) => {
     new Upload(Buffer.from(bytes), {
       endpoint: `${address}/api/uploads`,
-      metadata: { name, assignment },
+      metadata: { name, assignment, step },
       retryDelays: [],
       chunkSize: 64 * 1024,
       onSuccess: () => resolve('ok'),
@@ -381,4 +381,27 @@ describe('pieces', () => {
     for (let i = 0; i < MOST_PIECES; i += 1) expect(await put(i)).toMatchObject({ ok: true });
     expect(await put(99)).toEqual({ ok: false, code: 'too-many-pieces' });
   });
+});
+
+test('what was recorded says how long it is and at which step; a step of other work, or none, is no step of it', async () => {
+  const SAID = 'spoken-letter' as AssignmentId;
+  const bytes = new Uint8Array(readFileSync(join('demo', 'files', 'spoken-letter.webm')));
+  const [own] = (await school.db.query('SELECT id FROM step WHERE assignment_id = $1', [SAID])).rows as {
+    id: string;
+  }[];
+  const [other] = (await school.db.query('SELECT id FROM step WHERE assignment_id <> $1', [SAID])).rows as {
+    id: string;
+  }[];
+  for (const [name, step] of [
+    ['own.webm', own?.id],
+    ['other.webm', other?.id],
+    ['none.webm', 'no-such-step'],
+  ] as const)
+    expect(await send(name, bytes, SAID, step)).toBe('ok');
+  const pieces = await read(school.db, piecesOfWork(SAID, student.id));
+  const of = (name: string) => pieces.find((piece) => piece.name === name);
+  expect([of('own.webm')?.step_id, of('other.webm')?.step_id, of('none.webm')?.step_id]).toEqual([own?.id, null, null]);
+  expect(of('own.webm')?.is).toMatchObject({ kind: 'file', type: 'audio/webm' });
+  const { is } = of('own.webm') ?? {};
+  expect(is && 'seconds' in is ? Math.round(is.seconds ?? 0) : null).toBe(75);
 });

@@ -3,6 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { Photograph } from '@/core/documents/photographs';
+import { ARROWS } from '../by-arrows';
 import classes from './corners.module.css';
 
 /** The corners, as they are called where the photograph lies as it was taken. */
@@ -13,13 +14,6 @@ const FAR = 10;
 /** How large the lens shows what is below the finger. */
 const LENS = 2.6;
 const LENS_WIDE = 116;
-
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 /** A corner stays within reach. */
 const within = (share: number): number => Math.min(1, Math.max(0, share));
