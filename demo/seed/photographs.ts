@@ -1,5 +1,4 @@
-import { statSync } from 'node:fs';
-import { join } from 'node:path';
+import { rmSync, statSync } from 'node:fs';
 import sharp from 'sharp';
 import * as Y from 'yjs';
 import { addPhotograph } from '@/core/documents/photographs';
@@ -14,6 +13,7 @@ import { makeCopy } from '@/store/documents';
 import type { Person } from '@/store/people';
 import type { DemoAssignment } from '../assignments';
 import { done } from './outcomes';
+import { sent } from './sent';
 
 /** One photograph as the press sees it: where its page lies, and what should be said of it. */
 async function lookedAt(path: string) {
@@ -40,9 +40,10 @@ export async function takePhotographs(
   const ydoc = new Y.Doc();
   Y.applyUpdate(ydoc, firstOf('pages', documentKind('pages').empty as never));
   for (const name of photographs?.taken ?? []) {
-    const path = join(process.cwd(), 'demo', 'files', name);
+    const path = sent(name);
     const { address } = done(await keepTextPicture(db, student, { path, size: statSync(path).size }, at));
     addPhotograph(ydoc, newId(), { src: address, ...(await lookedAt(path)) });
+    rmSync(path);
   }
   await makeCopy(db, {
     id: newId() as DocumentId,

@@ -1,6 +1,4 @@
-import { copyFileSync, mkdtempSync, statSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { statSync } from 'node:fs';
 import type { AssignmentId, Instant, StepId } from '@/core/ids';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { look } from '@/server/doing/pieces/looking-into';
@@ -13,6 +11,7 @@ import { recordAll } from '@/store/events';
 import type { Person } from '@/store/people';
 import type { DemoAssignment } from '../assignments';
 import { done } from './outcomes';
+import { sent } from './sent';
 
 /** What a student has said at a step, as a file that came from their device, and handed in. */
 export async function sayAndHandIn(
@@ -23,9 +22,7 @@ export async function sayAndHandIn(
 ): Promise<void> {
   if (!record?.said) return;
   const assignmentId = id as AssignmentId;
-  // The file is taken from where it lies: a copy is given away.
-  const path = join(mkdtempSync(join(tmpdir(), 'kite-said-')), record.said);
-  copyFileSync(join(process.cwd(), 'demo', 'files', record.said), path);
+  const path = sent(record.said);
   const [{ sha256 }, { size }] = [await fingerprint(path), statSync(path)];
   const looked = done(await look(student, path, 'audio/webm', size));
   const file = { path, folder: filesFolder(), sha256, type: 'audio/webm', size, ...pick(looked) };
