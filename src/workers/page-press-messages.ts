@@ -25,8 +25,6 @@ export interface PressedPage {
   readonly corners: readonly number[];
   readonly sure: readonly boolean[];
   readonly faults: readonly Fault[];
-  /** The photograph's own size in pixels. */
-  readonly photograph: { readonly width: number; readonly height: number };
 }
 
 export type Answered =

@@ -22,6 +22,7 @@ const THINGS = 'things';
 /** What the name of a text begins with. */
 const BOX_TEXT = 'box ';
 
+export const givenMap = (ydoc: Y.Doc): Y.Map<unknown> => ydoc.getMap(GIVEN);
 export const paperMap = (ydoc: Y.Doc): Y.Map<unknown> => ydoc.getMap(PAPER);
 export const filledMap = (ydoc: Y.Doc): Y.Map<unknown> => ydoc.getMap(FILLED);
 export const thingsMap = (ydoc: Y.Doc): Y.Map<Y.Map<unknown>> => ydoc.getMap(THINGS);
@@ -36,9 +37,12 @@ export function thingText(ydoc: Y.Doc, thing: string): Y.Text | null {
 
 /** What the teacher gave. */
 export function givenIn(ydoc: Y.Doc): GivenSheets {
-  const read = z.safeParse(givenSheets, ydoc.getMap(GIVEN).get('sheets'));
+  const read = z.safeParse(givenSheets, givenMap(ydoc).get('sheets'));
   return read.success ? read.data : { file: null, sheets: [], boxes: [] };
 }
+
+/** Is there anything to be written on: what a teacher gave, or a sheet that was added? */
+export const hasSheets = (ydoc: Y.Doc): boolean => paperMap(ydoc).size > 0 || givenIn(ydoc).sheets.length > 0;
 
 const added = z.object({
   ruling: z.enum(RULINGS),
@@ -203,7 +207,7 @@ export const newThing = (
 export function firstPages({ filled, things, ...given }: PagesContent): Uint8Array {
   const ydoc = new Y.Doc();
   const { file, sheets, boxes } = given;
-  ydoc.getMap(GIVEN).set('sheets', JSON.parse(JSON.stringify({ file, sheets, boxes })));
+  givenMap(ydoc).set('sheets', JSON.parse(JSON.stringify({ file, sheets, boxes })));
   for (const { id, takes } of boxes) {
     const said = filled[id];
     if (said === undefined) continue;

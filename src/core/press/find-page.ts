@@ -32,8 +32,8 @@ const rim = ({ width, height }: Grey): readonly Line[] => [
 const dot = (a: Line, b: Line): number => a.cos * b.cos + a.sin * b.sin;
 const cross = (a: Line, b: Line): number => a.cos * b.sin - a.sin * b.cos;
 
-/** Twice the area within corners; below 0 where they go round the other way. */
-export const area = (corners: readonly Point[]): number =>
+/** The area within corners; below 0 where they go round the other way. */
+const area = (corners: readonly Point[]): number =>
   corners.reduce((sum, { x, y }, i) => {
     const next = corners[(i + 1) % corners.length] as Point;
     return sum + x * next.y - y * next.x;

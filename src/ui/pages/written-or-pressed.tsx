@@ -2,25 +2,40 @@
 
 import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import type * as Y from 'yjs';
+import { givenMap, hasSheets, paperMap } from '@/core/documents/pages-document';
 import { useSessionState } from '@/ui/desk/use-sessions';
 import type { EditorProps } from '@/ui/kinds/document/kind';
 import classes from './pages.module.css';
 import { SheetEditor } from './pages-editor';
 import { PagesWords } from './pages-words';
-import { useSheets } from './use-sheets';
 
 const Press = dynamic(() => import('./press/press').then((loaded) => loaded.Press), { ssr: false });
+
+/** Is there no sheet yet? Asked only when sheets come or go: what is written on them is the editor's. */
+function useNoSheets(ydoc: Y.Doc): boolean {
+  const [none, setNone] = useState(() => !hasSheets(ydoc));
+  useEffect(() => {
+    const look = () => setNone(!hasSheets(ydoc));
+    look();
+    const maps = [givenMap(ydoc), paperMap(ydoc)] as const;
+    for (const map of maps) map.observe(look);
+    return () => {
+      for (const map of maps) map.unobserve(look);
+    };
+  }, [ydoc]);
+  return none;
+}
 
 /** Sheets, or the photographs that become sheets: a step that begins with those shows them until there are any. */
 function Either(props: EditorProps) {
   const { session, editable, photographs = false, above } = props;
   const t = useTranslations('press');
   const { ready } = useSessionState(session);
-  const { sheets } = useSheets(session.ydoc);
+  const none = useNoSheets(session.ydoc);
   const [pressing, setPressing] = useState<boolean | null>(null);
   const [made, setMade] = useState(false);
-  const none = sheets.length === 0;
   if (!ready || !(pressing ?? (photographs && none)))
     return (
       <>
