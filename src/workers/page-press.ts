@@ -1,4 +1,5 @@
 import { imageSize } from 'image-size';
+import { fileType } from '@/core/formats/file-type';
 import type { Point } from '@/core/pages/geometry';
 import type { Corners, Pixels } from '@/core/press/pixels';
 import { twoTonePng } from '@/core/press/png';
@@ -16,10 +17,6 @@ const ENOUGH_PIXELS = 16_000_000;
 const HEAD = 512 * 1024;
 const JPEG_QUALITY = 0.82;
 
-/** A picture in HEVC, by the brands of its file (ISO/IEC 14496-12, 4.3; ISO/IEC 23008-12): no browser but one opens it. */
-const isHeic = (head: Uint8Array): boolean =>
-  /^ftyp(heic|heix|hevc|heim|heis|mif1|msf1)/.test(new TextDecoder('latin1').decode(head.subarray(4, 12)));
-
 class Refused extends Error {
   constructor(readonly problem: PressProblem) {
     super(problem);
@@ -29,7 +26,7 @@ class Refused extends Error {
 /** The pixels of a photograph, upright; no more of them than are needed. */
 async function opened(photograph: Blob): Promise<Pixels> {
   const head = new Uint8Array(await photograph.slice(0, HEAD).arrayBuffer());
-  if (isHeic(head)) throw new Refused('heic');
+  if (fileType(head).type === 'image/heic') throw new Refused('heic');
   let pixels = 0;
   try {
     const { width, height } = imageSize(head);
@@ -110,7 +107,6 @@ async function made({ photograph, corners, turn, look }: ToPress): Promise<Press
     corners: pressed.corners.flatMap(({ x, y }) => [x / pixels.width, y / pixels.height]),
     sure: pressed.sure,
     faults: pressed.faults,
-    photograph: { width: pixels.width, height: pixels.height },
   };
 }
 

@@ -73,7 +73,7 @@ export function fileType(start: Uint8Array): FileType {
   if (ascii(start, 4, 4) === 'ftyp') {
     const brand = ascii(start, 8, 4);
     // Photographs of some telephones (ISO/IEC 23008-12): no browser shows them everywhere.
-    if (/^(heic|heix|hevc|mif1|msf1)$/.test(brand)) return known('image/heic', 'other');
+    if (/^(heic|heix|hevc|heim|heis|mif1|msf1)$/.test(brand)) return known('image/heic', 'other');
     if (brand === 'avif') return known('image/avif', 'other');
     if (brand === 'qt  ') return known('video/quicktime', 'video');
     return brand.startsWith('M4A') ? known('audio/mp4', 'audio') : known('video/mp4', 'video');

@@ -36,8 +36,6 @@ interface Running {
   readonly recorder: MediaRecorder;
   readonly context: AudioContext;
   readonly timer: ReturnType<typeof setInterval>;
-  readonly since: number;
-  readonly stretch: number;
 }
 
 export interface Recorder {
@@ -124,11 +122,13 @@ export function useRecorder(step: string, { of, most }: Pick<SettingsOf<'record'
       typeof MediaRecorder === 'undefined' ? undefined : TYPES[of].find((one) => MediaRecorder.isTypeSupported(one));
     if (!type || !navigator.mediaDevices) return setProblem('cannot');
     setState('asking');
+    let given: MediaStream | null = null;
     try {
       const stream = await navigator.mediaDevices.getUserMedia({
         audio: { echoCancellation: true, noiseSuppression: true },
         video: of === 'video' ? { width: { ideal: 1280 }, height: { ideal: 720 } } : false,
       });
+      given = stream;
       const keeps = parts.current;
       if (!keeps) {
         for (const track of stream.getTracks()) track.stop();
@@ -187,11 +187,13 @@ export function useRecorder(step: string, { of, most }: Pick<SettingsOf<'record'
         if (leftOf(latest.current, until(), { least: 0, most }) <= 0 && recorder.state === 'recording') recorder.stop();
       }, TICK);
       since = performance.now();
-      now.current = { stream, recorder, context, timer, since, stretch };
+      now.current = { stream, recorder, context, timer };
       recorder.start(PART);
       setState('running');
     } catch (error) {
       release();
+      // What was given and cannot be used is let go of: no microphone listens for nothing.
+      for (const track of given?.getTracks() ?? []) track.stop();
       setProblem(problemOf(error));
       setState('still');
     }
