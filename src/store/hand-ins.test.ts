@@ -90,8 +90,8 @@ test('what is handed in is given back as it was, with the bytes of which the rec
   expect(await textBytesOf(school.db, 'first' as HandInId, 1)).toBeNull();
   const [receipt] = await read(school.db, receiptsOf(WORK, WREN));
   expect(receipt?.pieces.map(({ title, size, fetched }) => [title, size, fetched])).toEqual([
-    ['The crab', BYTES.length, true],
-    ['A pool', 0, false],
+    ['The crab', BYTES.length, '0/file'],
+    ['A pool', 0, null],
   ]);
 });
 

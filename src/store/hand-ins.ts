@@ -36,9 +36,19 @@ const receipt = z.object({
   class: z.string(),
   pieces: z.array(
     z
-      .object({ title: z.string(), kind: z.string(), size: z.number(), sha256: z.string() })
-      // A link has nothing to fetch: its receipt names where it led.
-      .transform((piece) => ({ ...piece, fetched: piece.size > 0 || !NOT_FETCHED.has(piece.kind) })),
+      .object({
+        title: z.string(),
+        kind: z.string(),
+        size: z.number(),
+        sha256: z.string(),
+        position: z.number(),
+        said: z.boolean(),
+      })
+      .transform(({ position, said, ...piece }) => ({
+        ...piece,
+        /** Where its bytes are had, among the pieces of the hand-in. A link has nothing to fetch: its receipt names where it led. */
+        fetched: piece.size > 0 || !NOT_FETCHED.has(piece.kind) ? `${position}/${said ? 'captions' : 'file'}` : null,
+      })),
   ),
 });
 
@@ -50,8 +60,16 @@ const RECEIPT = `SELECT h.id, h.number, h.assignment_id, h.student_id, h.at, h.d
   (SELECT coalesce(sum((a.data->>'minutes')::double precision), 0) FROM hand_in_piece p JOIN attempt t ON t.document_id = p.document_id
     JOIN attempt_act a ON a.attempt_id = t.id AND a.kind = 'given-time' AND (a.data->>'away')::boolean
     WHERE p.hand_in_id = h.id) AS given_back,
-  coalesce((SELECT jsonb_agg(jsonb_build_object('title', p.title, 'kind', p.kind, 'size', coalesce(p.size, octet_length(p.bytes), 0), 'sha256', p.sha256)
-            ORDER BY p.position) FROM hand_in_piece p WHERE p.hand_in_id = h.id), '[]') AS pieces
+  coalesce((SELECT jsonb_agg(jsonb_build_object('title', p.title, 'kind', p.kind, 'size', p.size, 'sha256', p.sha256,
+              'position', p.position, 'said', p.said)
+            ORDER BY p.position, p.said) FROM (
+      SELECT position, false AS said, title, kind, coalesce(size, octet_length(bytes), 0) AS size, sha256
+      FROM hand_in_piece WHERE hand_in_id = h.id
+      UNION ALL
+      -- What is said in a piece has a fingerprint of its own.
+      SELECT position, true, title || '.vtt', 'file', octet_length(captions),
+        encode(sha256(convert_to(captions, 'UTF8')), 'hex')
+      FROM hand_in_piece WHERE hand_in_id = h.id AND captions IS NOT NULL) p), '[]') AS pieces
   FROM hand_in h JOIN person s ON s.id = h.student_id JOIN assignment a ON a.id = h.assignment_id JOIN class c ON c.id = a.class_id`;
 
 /** Whose a hand-in is: who handed it in, or whoever was in the group. */
@@ -161,8 +179,8 @@ export async function addHandIn(
   for (const [position, piece] of handIn.pieces.entries()) {
     await tx.query(
       `INSERT INTO hand_in_piece (hand_in_id, position, kind, title, content, bytes, sha256, document_id, size, file_sha256,
-         address, document_kind)
-       VALUES ($1, $2, $3, $4, convert_from($5, 'UTF8')::jsonb, $5, $6, $7, $8, $9, $10, $11)`,
+         address, document_kind, captions)
+       VALUES ($1, $2, $3, $4, convert_from($5, 'UTF8')::jsonb, $5, $6, $7, $8, $9, $10, $11, $12)`,
       [
         handIn.id,
         position,
@@ -175,6 +193,7 @@ export async function addHandIn(
         'size' in piece ? piece.sha256 : null,
         'address' in piece ? piece.address : null,
         'written' in piece ? piece.written.kind : null,
+        'captions' in piece ? piece.captions : null,
       ],
     );
   }
@@ -196,7 +215,13 @@ const handedIn = z.discriminatedUnion('kind', [
       /** Its words; `null` for one that cannot be drawn, which is had as a file all the same. */
       written: drawable(document_kind, content),
     })),
-  z.object({ ...kept, kind: z.literal('file'), type: z.string(), size: bigNumber }),
+  z.object({
+    ...kept,
+    kind: z.literal('file'),
+    type: z.string(),
+    size: bigNumber,
+    captions: z.string().nullable(),
+  }),
   z.object({ ...kept, kind: z.literal('link'), address: z.string() }),
 ]);
 
@@ -206,7 +231,7 @@ const drawable = (kind: DocumentName, content: unknown): Written | null =>
   documentKind(kind).overflow(content) === null ? ({ kind, content } as Written) : null;
 
 const PIECE = `SELECT p.position, p.kind, p.title, p.content, p.sha256, f.type, p.size, p.address, p.document_id,
-  p.document_kind FROM hand_in_piece p LEFT JOIN file f ON f.sha256 = p.file_sha256`;
+  p.document_kind, p.captions FROM hand_in_piece p LEFT JOIN file f ON f.sha256 = p.file_sha256`;
 
 /** The pieces of a hand-in as they were. */
 export const piecesOf = (handInId: HandInId) =>

@@ -117,6 +117,7 @@ describe('the data folder', () => {
         '014_office.sql',
         '015_talk.sql',
         '016_recordings.sql',
+        '017_captions.sql',
       ]);
       expect(await migrate(db)).toEqual([]);
       await db.close();

@@ -23,6 +23,7 @@ const content = z.discriminatedUnion('kind', [
     size: bigNumber,
     pages: z.number().nullable(),
     seconds: z.number().nullable(),
+    captions: z.string().nullable(),
   }),
   z.object({ kind: z.literal('link'), address: z.string() }),
   z
@@ -43,7 +44,7 @@ const piece = base.loose().transform((row) => ({
 
 export type StoredPiece = z.output<typeof piece>;
 
-const PIECE = `SELECT p.id, p.owner_id, p.assignment_id, p.step_id, p.kind, p.name, p.file_sha256 AS sha256, f.type, f.size, p.pages, p.seconds,
+const PIECE = `SELECT p.id, p.owner_id, p.assignment_id, p.step_id, p.kind, p.name, p.file_sha256 AS sha256, f.type, f.size, p.pages, p.seconds, p.captions,
   p.address, p.document_id, p.added_at, p.removed_at FROM piece p LEFT JOIN file f ON f.sha256 = p.file_sha256`;
 
 export const findPiece = (db: Queryable, pieceId: string) => first(db, piece, `${PIECE} WHERE p.id = $1`, [pieceId]);
@@ -91,7 +92,7 @@ export interface NewPiece {
 
 /** What a new piece is made of: of a file, what its bytes are is kept with the file. */
 export type NewPieceContent =
-  | Pick<PieceOf<'file'>, 'kind' | 'sha256' | 'pages' | 'seconds'>
+  | (Pick<PieceOf<'file'>, 'kind' | 'sha256' | 'pages' | 'seconds'> & { readonly captions?: string | null })
   | PieceOf<'link'>
   | PieceOf<'document'>;
 
@@ -99,13 +100,13 @@ export async function addPiece(
   tx: Queryable,
   { id: pieceId, ownerId, assignmentId, stepId = null, name, at, is }: NewPiece,
 ) {
-  const columns = { sha256: null, pages: null, seconds: null, address: null, document: null, ...is };
+  const columns = { sha256: null, pages: null, seconds: null, captions: null, address: null, document: null, ...is };
   await tx.query(
     `INSERT INTO piece (id, owner_id, assignment_id, kind, name, file_sha256, pages, address, document_id, added_at,
-       seconds, step_id)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11,
+       seconds, captions, step_id)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12,
        -- Of this work, or of none.
-       (SELECT id FROM step WHERE id = $12 AND assignment_id = $3))`,
+       (SELECT id FROM step WHERE id = $13 AND assignment_id = $3))`,
     [
       pieceId,
       ownerId,
@@ -118,6 +119,7 @@ export async function addPiece(
       columns.document,
       time(at),
       columns.seconds,
+      columns.captions,
       stepId,
     ],
   );
@@ -125,6 +127,11 @@ export async function addPiece(
 
 export async function renamePiece(tx: Queryable, pieceId: string, name: string): Promise<void> {
   await tx.query('UPDATE piece SET name = $2 WHERE id = $1', [pieceId, name]);
+}
+
+/** Keeps what is said in a piece, as WebVTT; `null` for no words. */
+export async function keepCaptions(tx: Queryable, pieceId: string, captions: string | null): Promise<void> {
+  await tx.query('UPDATE piece SET captions = $2 WHERE id = $1', [pieceId, captions]);
 }
 
 /** Takes a piece off, or brings it back with `null`. */

@@ -3,7 +3,7 @@ import type { AssignmentId, ClassId, DocumentId, Instant, PersonId, StepId } fro
 import { showsMaterial } from '@/core/kinds/step';
 import { starterIn } from '@/core/setting/answered-places';
 import { type AssignmentDraft, type DraftStep, readVersion } from '@/core/setting/draft';
-import { criterion, id, instant, maybeInstant, textDocument } from './columns';
+import { criterion, documentName, id, instant, maybeInstant } from './columns';
 import { first, json, made, type Queryable, row, rows, time } from './database';
 import { arrange, nameStudents } from './given';
 import { next, RUNNING } from './setting';
@@ -271,16 +271,16 @@ export const copiesOfSteps = (stepIds: readonly StepId[]) =>
     [stepIds],
   );
 
-/** The text that the step of a copy begins with, as it is set now; `null` for what is no copy, and where it has none (any more). */
+/** What the step of a copy begins with, as it is set now; `null` for what is no copy, and where it has nothing (any more). */
 export const starterOfCopy = (documentId: DocumentId) =>
   made(
     row(
-      z.object({ starter: textDocument.nullable(), version: z.number() }),
-      `SELECT CASE WHEN d.kind = 'text' THEN s.starter END AS starter, a.version FROM document d JOIN step s ON s.id = d.step_id JOIN assignment a ON a.id = d.assignment_id
+      z.object({ kind: documentName, starter: z.unknown(), version: z.number() }),
+      `SELECT d.kind, s.starter, a.version FROM document d JOIN step s ON s.id = d.step_id JOIN assignment a ON a.id = d.assignment_id
        WHERE d.id = $1 AND d.role = 'copy'`,
       [documentId],
     ),
-    (found) => (found?.starter ? { starter: found.starter, version: found.version } : null),
+    (found) => (found?.starter ? found : null),
   );
 
 /** Says which version has reached a copy. */

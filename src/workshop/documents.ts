@@ -3,14 +3,12 @@ import { canonicalJson, sha256Hex } from '@/core/documents/fingerprint';
 import { type KeptName, overflowOf } from '@/core/documents/kept';
 import type { Overflow } from '@/core/documents/limits';
 import { assemble, documentJson } from '@/core/documents/text-document';
-import { type DocumentName, documentKind, type Written, writtenAs } from '@/core/kinds/document';
+import { type ContentOf, type DocumentName, documentKind, type Written, writtenAs } from '@/core/kinds/document';
 import type { AnswersContent } from '@/core/kinds/document/answers';
-import { readDocument } from '@/core/kinds/document/stored';
+import { reachDocument, readDocument } from '@/core/kinds/document/stored';
 import type { AssignmentDraft } from '@/core/setting/draft';
 import { draftOverflow, readDraft } from '@/core/setting/draft-document';
-import { reachCopy } from '@/core/setting/reach';
 import { answerPlaces } from '@/core/text/document-json';
-import type { Doc } from '@/core/text/nodes';
 
 const NOTHING = new Uint8Array();
 
@@ -67,15 +65,18 @@ export async function answeredIn({
 
 /** What has to come into a copy so that a later version of its starter reaches it; `null` where nothing does. */
 export async function reach({
+  kind,
   updates,
   starter,
 }: {
+  readonly kind: DocumentName;
   readonly updates: Updates;
-  readonly starter: Doc;
+  readonly starter: unknown;
 }): Promise<Uint8Array | null> {
   const ydoc = assemble(updates);
   const before = Y.encodeStateVector(ydoc);
-  return reachCopy(ydoc, starter) && overflowOf('text', ydoc) === null ? Y.encodeStateAsUpdate(ydoc, before) : null;
+  const isReached = reachDocument(kind, ydoc, starter as ContentOf) && overflowOf(kind, ydoc) === null;
+  return isReached ? Y.encodeStateAsUpdate(ydoc, before) : null;
 }
 
 /** What a browser lacks of a document, and what the document has (a state vector). */

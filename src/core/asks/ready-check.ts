@@ -1,6 +1,6 @@
 import { type Ask, type AskName, doesBar, isAdvice, measure, rangeOf } from '../kinds/ask';
 import type { Measured } from '../kinds/ask/kind';
-import { isSheetPlace, photographedIn } from '../kinds/document/pages';
+import { isSheetPlace, photographedIn } from '../kinds/document/places';
 import { type AnswerPlace, answerPlaces, hasPicture, placeNode, plainText, questions } from '../text/document-json';
 import type { Doc } from '../text/nodes';
 import type { CheckedFile, Problem } from './checked';

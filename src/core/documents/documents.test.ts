@@ -88,5 +88,10 @@ describe('fingerprints', () => {
     const [a, b] = [{ sha256: sha256Hex('a') }, { sha256: sha256Hex('b') }];
     expect(handInFingerprint([a, b])).not.toBe(handInFingerprint([b, a]));
     expect(handInFingerprint([a])).not.toBe(handInFingerprint([a, b]));
+    // What is said in a piece counts as a piece behind it; without any it is as it always was.
+    expect(handInFingerprint([{ ...a, captions: 'WEBVTT' }, b])).toBe(
+      handInFingerprint([a, { sha256: sha256Hex('WEBVTT') }, b]),
+    );
+    expect(handInFingerprint([{ ...a, captions: null }])).toBe(handInFingerprint([a]));
   });
 });

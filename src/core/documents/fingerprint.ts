@@ -18,7 +18,15 @@ export function canonicalJson(value: unknown): string {
   );
 }
 
-/** The fingerprint of a hand-in: SHA-256 over the fingerprints of its pieces, one a line, in order. */
-export function handInFingerprint(pieces: readonly { readonly sha256: string }[]): string {
-  return sha256Hex(pieces.map((piece) => `${piece.sha256}\n`).join(''));
+/**
+ * The fingerprint of a hand-in: SHA-256 over the fingerprints of its pieces, one a line, in order. What is said in one stands behind
+ * it, as a piece of its own.
+ */
+export function handInFingerprint(
+  pieces: readonly { readonly sha256: string; readonly captions?: string | null }[],
+): string {
+  const lines = pieces.flatMap(({ sha256: of, captions = null }) =>
+    captions === null ? [of] : [of, sha256Hex(captions)],
+  );
+  return sha256Hex(lines.map((line) => `${line}\n`).join(''));
 }

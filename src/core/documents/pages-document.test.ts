@@ -16,6 +16,7 @@ import {
   filledMap,
   firstPages,
   newThing,
+  reachPages,
   readPages,
   thingsMap,
   thingText,
@@ -206,4 +207,67 @@ test('what was before is brought back, thing by thing and box by box, and what d
   bringBack(ydoc, before);
   expect(readPages(ydoc)).toEqual(before);
   expect(thingsMap(ydoc).get('stays')).toBe(stays);
+});
+
+describe('a later version of what was given reaches a copy', () => {
+  const opened = (): Y.Doc => (devices(1)[0] as [Y.Doc])[0];
+  const { file, sheets, boxes } = GIVEN;
+  const ids = (ydoc: Y.Doc) => readPages(ydoc).boxes.map(({ id }) => id);
+
+  test('boxes come, move and go; what something was written in stays with its words', () => {
+    const ydoc = opened();
+    boxText(ydoc, 'a').insert(0, 'South.');
+    filledMap(ydoc).set('c', TICKED);
+    const moved = box('a', { x: 200, name: 'Which way?' });
+    expect(reachPages(ydoc, { file, sheets, boxes: [moved, box('d', { y: 300 })] })).toBe(true);
+    // `b` was empty and is gone; `c` was ticked.
+    expect(ids(ydoc)).toEqual(['a', 'd', 'c']);
+    const { filled, boxes: now } = readPages(ydoc);
+    expect(filled).toEqual({ a: 'South.', c: TICKED });
+    expect(now[0]).toMatchObject({ x: 200, name: 'Which way?' });
+    expect(reachPages(ydoc, { file, sheets, boxes: [moved, box('d', { y: 300 })] })).toBe(false);
+  });
+
+  test('what has not changed changes nothing, so that no device is told', () => {
+    const ydoc = opened();
+    const before = Y.encodeStateVector(ydoc);
+    expect(reachPages(ydoc, { file, sheets, boxes })).toBe(false);
+    expect(Y.encodeStateVector(ydoc)).toEqual(before);
+  });
+
+  test('a sheet that was taken away stays where something was put on it, and goes where nothing was', () => {
+    const two = { id: 'two', width: 595, height: 842, page: 2, ruling: 'blank' } as const;
+    for (const drawn of [false, true]) {
+      const ydoc = opened();
+      reachPages(ydoc, { file, sheets: [...sheets, two], boxes });
+      if (drawn) addThing(ydoc, { ...line('x'), sheet: 'two' });
+      reachPages(ydoc, { file, sheets, boxes });
+      expect(readPages(ydoc).sheets.map(({ id }) => id)).toEqual(drawn ? ['one', 'two'] : ['one']);
+    }
+  });
+
+  test('another file comes to a copy on which nothing was written; one that was written on keeps its own', () => {
+    const other = { src: `/api/text-pictures/${'b'.repeat(64)}`, type: 'application/pdf', name: 'other.pdf' };
+    const next = { file: other, sheets: [{ ...paper('new', 'blank'), page: 1 }], boxes: [] };
+    const [empty, written] = [opened(), opened()];
+    addThing(written, line('x'));
+    expect([reachPages(empty, next), reachPages(written, next)]).toEqual([true, false]);
+    expect([readPages(empty).file?.name, readPages(written).file?.name]).toEqual(['other.pdf', 'sheet.pdf']);
+    expect(ids(written)).toEqual(['a', 'b', 'c']);
+  });
+
+  test('whatever was written, nothing of it is lost', () => {
+    const version = fc.subarray(['a', 'b', 'c', 'd', 'e'], { minLength: 0 });
+    fc.assert(
+      fc.property(fc.array(version, { minLength: 1, maxLength: 5 }), fc.subarray(['a', 'b']), (versions, filled) => {
+        const ydoc = opened();
+        for (const id of filled) boxText(ydoc, id).insert(0, `said ${id}`);
+        for (const one of versions) reachPages(ydoc, { file, sheets, boxes: one.map((id) => box(id)) });
+        const read = readPages(ydoc);
+        expect(read.filled).toEqual(Object.fromEntries(filled.map((id) => [id, `said ${id}`])));
+        const last = versions.at(-1) ?? [];
+        expect(new Set(read.boxes.map(({ id }) => id))).toEqual(new Set([...last, ...filled]));
+      }),
+    );
+  });
 });

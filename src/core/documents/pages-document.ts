@@ -6,11 +6,12 @@ import { type GivenSheets, givenSheets, paper, photographed, RULINGS, type Rulin
 import { type InkName, isInk, isThingName, LONGEST_SIDE, MOST, type Thing, type ThingName } from '../pages/things';
 import { PICTURE_ADDRESS } from '../text/picture-address';
 import { wellFormed } from '../text/well-formed';
+import { canonicalJson } from './fingerprint';
 
 /**
  * How sheets lie in their `Y.Doc`, so that two devices that write at once both keep what they wrote:
  *
- * - `given`: what the teacher gave, under one key: nobody changes it
+ * - `given`: what the teacher gave, under one key: nobody changes it but a later version of it
  * - `paper`: sheets that the student added, a name each: paper, or a page that was photographed
  * - `filled`: boxes that are ticked or chosen in; words of a box are a text of their own under its id
  * - `things`: a map each, from an id to a map with what it is; its words are a text in it
@@ -202,6 +203,33 @@ export const newThing = (
   is: ThingName,
   given: Pick<Thing, 'id' | 'sheet' | 'x' | 'y' | 'ink' | 'at'> & Partial<Thing>,
 ): Thing => ({ is, ...thingKind(is).initial, words: '', points: [], src: '', ...given });
+
+/**
+ * Lets a later version of what was given reach a copy that somebody has begun, without touching what they wrote: boxes and sheets
+ * come, go and move, and whatever something was written in stays, though it was taken away. Where the file that lies beneath is
+ * another, and something was written on the one before, the copy stays as it is.
+ *
+ * @param ydoc the copy; it is changed
+ * @returns whether anything had to be changed
+ */
+export function reachPages(ydoc: Y.Doc, { file, sheets, boxes }: GivenSheets): boolean {
+  const now = givenIn(ydoc);
+  const filled = filledIn(ydoc, now);
+  const answered = now.boxes.filter(({ id }) => (filled[id] ?? '') !== '');
+  const written = new Set([...answered, ...thingsIn(ydoc)].map(({ sheet }) => sheet));
+  const isOther = now.file?.src !== file?.src;
+  if (isOther && now.sheets.some(({ id }) => written.has(id))) return false;
+  const given = new Set(sheets.map(({ id }) => id));
+  const stay = now.sheets.filter(({ id }) => !given.has(id) && written.has(id));
+  const all = [...sheets, ...stay];
+  const there = new Set(all.map(({ id }) => id));
+  const asked = new Set(boxes.map(({ id }) => id));
+  const kept = answered.filter(({ id, sheet }) => !asked.has(id) && there.has(sheet));
+  const next = JSON.parse(JSON.stringify({ file, sheets: all, boxes: [...boxes, ...kept] }));
+  if (canonicalJson(next) === canonicalJson(now)) return false;
+  givenMap(ydoc).set('sheets', next);
+  return true;
+}
 
 /** The first update of sheets that are written on. */
 export function firstPages({ filled, things, ...given }: PagesContent): Uint8Array {

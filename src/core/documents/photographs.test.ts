@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import * as Y from 'yjs';
 import { documentKind, measuredOf, writtenAs } from '../kinds/document';
-import { type PagesContent, photographedIn } from '../kinds/document/pages';
+import type { PagesContent } from '../kinds/document/pages';
+import { photographedIn } from '../kinds/document/places';
 import { addThing, bringBack, newThing, readPages } from './pages-document';
 import {
   addPhotograph,

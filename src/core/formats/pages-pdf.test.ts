@@ -240,6 +240,37 @@ test('fields of a PDF are filled and stay fields, as pdf.js reads them; what ran
   await open.destroy();
 });
 
+test.each([
+  ['one line', 'البركة (12) قرب سلم Marlen', false],
+  ['several lines', 'كان البحر هادئًا عند الساعة 10:45 (تقريبًا)، ثم جاءت الريح من الغرب.', true],
+])('a field of %s that is filled from right to left shows its words as a box does', async (_of, said, several) => {
+  const source = await PDFDocument.load(demo('low-water.pdf'));
+  const own = source.getForm().getTextField('Which pool');
+  if (several) own.enableMultiline();
+  const sheet = { ...SHEET, width: 595.28, height: 841.89 };
+  const shown = async (given: Partial<PagesContent>) => {
+    const pdf = await made(content({ sheets: [sheet], ...given }), await source.save());
+    // The program reads a bracket as it is drawn, mirrored, and puts spaces by its own measure.
+    const words = read(pdf).replace(/\s+/g, '');
+    return { pdf, words };
+  };
+  const before = (await shown({})).words;
+  const boxed = await shown({ boxes: [box('a', { x: 60, y: 780, w: 500, h: 60 })], filled: { a: said } });
+  const fielded = await shown({ boxes: [box('a', { field: 'Which pool' })], filled: { a: said } });
+  const letters = (words: string) => [...words].sort().join('');
+  const arabic = /[\u0600-\u06ff][^a-z]*[\u0600-\u06ff]/iu;
+  // Where lines break depends on how wide they may be.
+  if (!several) expect(arabic.exec(fielded.words)?.[0]).toBe(arabic.exec(boxed.words)?.[0]);
+  expect(letters(fielded.words)).toBe(letters(boxed.words));
+  expect(fielded.words.length).toBe(before.length + said.replace(/\s+/g, '').length);
+  // It is still a field, with what was typed as its value.
+  const open = await getDocument({ data: fielded.pdf, isEvalSupported: false, useSystemFonts: false, verbosity: 0 })
+    .promise;
+  const fields = (await (await open.getPage(1)).getAnnotations()) as { fieldName: string; fieldValue: unknown }[];
+  expect(fields.find(({ fieldName }) => fieldName === 'Which pool')?.fieldValue).toBe(said);
+  await open.destroy();
+});
+
 test('a picture lies beneath as wide as its sheet; a file that cannot be read leaves empty paper with what was written', async () => {
   const bytes = new Uint8Array(
     await sharp({ create: { width: 40, height: 60, channels: 3, background: '#2a2' } })

@@ -11,6 +11,7 @@ import {
 } from '@cantoo/pdf-lib';
 import { TICKED } from '../kinds/document/pages';
 import type { Box } from '../pages/given';
+import { isPlain, showInField } from './pdf-field-words';
 import type { Face } from './pdf-formula';
 
 /** Puts what was filled in into one field; a field that does not take it stays as it was. */
@@ -26,11 +27,21 @@ function fill(field: PDFField, said: string): void {
   }
 }
 
-/** The first font that has every letter of some words; the first of all where none has. */
-const faceFor = (faces: readonly Face[], words: string): Face | undefined =>
-  faces.find(({ font }) =>
-    [...words].every((letter) => /\s/.test(letter) || font.hasGlyphForCodePoint(letter.codePointAt(0) ?? 0)),
-  ) ?? faces[0];
+/** A field is drawn as it is turned, or letter by letter in cells, by what knows how. */
+const isUsual = (field: PDFTextField): boolean =>
+  !field.isCombed() &&
+  !field.isPassword() &&
+  field.acroField.getWidgets().every((widget) => !widget.getAppearanceCharacteristics()?.getRotation());
+
+/** Shows what stands in a field, in fonts that go with the file. */
+function show(pdf: PDFDocument, faces: readonly Face[], field: PDFField, said: string): void {
+  const face = faces.find((one) => isPlain(one, said));
+  if (field instanceof PDFTextField && !face && isUsual(field)) showInField(pdf, faces, field, field.getText() ?? said);
+  else if (field instanceof PDFTextField || field instanceof PDFDropdown) {
+    const any = face ?? faces[0];
+    if (any) field.updateAppearances(any.embedded);
+  }
+}
 
 /** Fills the fields of a PDF. They stay fields: who opens it can change them. */
 export function fillFields(
@@ -49,9 +60,7 @@ export function fillFields(
     if (said === undefined || !field) continue;
     try {
       fill(field, said);
-      const face = faceFor(faces, said);
-      if (face && field instanceof PDFTextField) field.updateAppearances(face.embedded);
-      else if (face && field instanceof PDFDropdown) field.updateAppearances(face.embedded);
+      show(pdf, faces, field, said);
     } catch {
       // A field that is broken in the file itself takes nothing; all else does.
     }

@@ -38,6 +38,9 @@ test('a formula is worth what an independent library says', () => {
 test.each([
   ['1/0', Number.POSITIVE_INFINITY],
   ['2^10', 1024],
+  // So large that what binary leaves over is more than one.
+  ['floor(exp(34))', 583_461_742_527_454],
+  ['ceil(-exp(34))', -583_461_742_527_454],
   ['round(2 / 3, 2)', 0.67],
   ['max(a, 3) - e * 0', 5],
   // What reckoning in binary leaves over is neither more nor less.

@@ -1,21 +1,25 @@
 import { create, type MathNode, parseDependencies } from 'mathjs/number';
 
+/** Are two numbers the same but for what reckoning in binary leaves over: a share of 10^-12, or 10^-15 near zero? */
+const isNear = (a: number, b: number): boolean =>
+  Math.abs(a - b) <= Math.max(1e-12 * Math.max(Math.abs(a), Math.abs(b)), 1e-15);
+
 /**
- * Is a number whole but for what reckoning in binary leaves over? So (0.7 + 0.1) * 10 is 8, and nothing below it is its floor: by a
- * share of 10^-12, or by 10^-15 near zero, as the package mathjs has it.
+ * A whole number below or above another, which a number that is whole but for what binary leaves over is by itself: (0.7 + 0.1) * 10
+ * is 8, and nothing below it is its floor. A number so large that both lie as near is as it stands, as the package mathjs has it.
  */
-const isWhole = (n: number): boolean => {
-  const off = Math.abs(n - Math.round(n));
-  return off <= Math.max(1e-12 * Math.abs(n), 1e-15);
-};
+function toWhole(n: number, way: (n: number) => number): number {
+  const [nearest, other] = [Math.round(n), way(n)];
+  return isNear(n, nearest) && !isNear(n, other) ? nearest : other;
+}
 
 /** What can be reckoned in a formula besides the four operations and powers. */
 const FUNCTIONS: Readonly<Record<string, (...of: number[]) => number>> = {
   abs: Math.abs,
-  ceil: (n) => (isWhole(n) ? Math.round(n) : Math.ceil(n)),
+  ceil: (n) => toWhole(n, Math.ceil),
   cos: Math.cos,
   exp: Math.exp,
-  floor: (n) => (isWhole(n) ? Math.round(n) : Math.floor(n)),
+  floor: (n) => toWhole(n, Math.floor),
   ln: Math.log,
   log: Math.log10,
   max: Math.max,

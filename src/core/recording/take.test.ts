@@ -1,4 +1,4 @@
-import { fromLastKnot, heard, isEnough, knotsOf, leftOf, secondsOf, type Take } from './take';
+import { heard, isEnough, knotsOf, leftOf, secondsOf, type Take } from './take';
 
 const take = (...seconds: readonly number[]): Take => ({
   stretches: seconds.map((n, i) => ({ id: `${i}`, seconds: n })),
@@ -12,9 +12,7 @@ test('a take is as long as its stretches, and what runs counts with them', () =>
   expect([isEnough(take(20, 28), 11, BOUNDS), isEnough(take(20, 28), 12, BOUNDS)]).toEqual([false, true]);
 });
 
-test('from the last knot it is said again: the stretches before it stay', () => {
-  expect(fromLastKnot(take(20, 28))).toEqual(take(20));
-  expect(fromLastKnot(take())).toEqual(take());
+test('a knot lies at the beginning and after each stretch, and none beyond the end', () => {
   expect(knotsOf(take(30, 30, 90), BOUNDS)).toEqual([0, 0.25, 0.5, 1]);
 });
 

@@ -25,9 +25,6 @@ export const leftOf = (take: Take, running: number, { most }: Bounds): number =>
 /** Is it long enough? */
 export const isEnough = (take: Take, running: number, { least }: Bounds): boolean => secondsOf(take) + running >= least;
 
-/** Without its last stretch, so that this is said again. */
-export const fromLastKnot = ({ stretches }: Take): Take => ({ stretches: stretches.slice(0, -1) });
-
 /** Where its knots lie, as shares of the most that it may be: the beginning, and after each stretch. */
 export function knotsOf({ stretches }: Take, { most }: Bounds): readonly number[] {
   const knots = [0];

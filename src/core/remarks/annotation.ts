@@ -117,6 +117,12 @@ export function readAnnotation(value: unknown): Annotation | null {
 /** The fingerprint of the piece that a remark is about. */
 export const pieceOf = (remark: Annotation): string => remark.target.source.slice('urn:sha256:'.length);
 
+/** The one of some pieces that a remark is about. */
+export const remarkedPiece = <Piece extends { readonly sha256: string }>(
+  remark: Annotation,
+  pieces: readonly Piece[],
+): Piece | undefined => pieces.find(({ sha256 }) => sha256 === pieceOf(remark));
+
 /** The words that a remark is about, as they were. */
 export const quotedBy = (remark: Annotation): string =>
   remark.target.selector.find((one) => one.type === 'TextQuoteSelector')?.exact ?? '';

@@ -1,6 +1,6 @@
 import { documentKind } from '../kinds/document';
 import { unwritten } from '../kinds/document/pages';
-import { startOf } from '../kinds/step';
+import { startOf } from '../kinds/step/starting';
 import { type AnswerPlace, answerPlaces } from '../text/document-json';
 import type { DraftStep } from './draft';
 

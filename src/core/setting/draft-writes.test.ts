@@ -3,14 +3,19 @@ import * as Y from 'yjs';
 import { assemble } from '../documents/text-document';
 import type { StepId } from '../ids';
 import { initialSettings } from '../kinds/step';
+import { type Box, paper } from '../pages/given';
 import { plainText } from '../text/document-json';
 import { EMPTY_DRAFT } from './draft';
 import { firstOfDraft, readDraft } from './draft-document';
 import {
   addThing,
+  changeBox,
   changeThing,
   choose,
+  dropBox,
   dropThing,
+  giveBox,
+  giveSheets,
   giveStarter,
   instructionsOf,
   moveThing,
@@ -134,4 +139,39 @@ test('the step of another who takes it away meanwhile stays away', () => {
   moveThing(other, 'steps', 'a', 0);
   exchange(one, other);
   expect([titles(one), titles(other)]).toEqual([[], []]);
+});
+
+test('boxes are marked, changed from what they are now, and taken away; two who mark keep what both marked', () => {
+  const box = (id: string, x: number): Box => ({
+    id,
+    sheet: 'one',
+    x,
+    y: 10,
+    w: 80,
+    h: 20,
+    name: '',
+    takes: 'words',
+    options: [],
+    field: null,
+  });
+  const [one, other] = [opened(), new Y.Doc()];
+  addThing(one, 'steps', 's', { ...step('Sheets'), kind: 'pages', settings: initialSettings('pages') } as never);
+  giveSheets(one, 's', { file: null, sheets: [paper('one', 'lined')], boxes: [box('a', 0)] });
+  exchange(one, other);
+  giveBox(one, 's', box('b', 5));
+  giveBox(other, 's', box('c', 9));
+  // Keys that come faster than what is drawn: each goes on from where the last one left it.
+  for (let i = 0; i < 3; i += 1) changeBox(one, 's', 'a', (now) => ({ ...now, x: now.x + 6 }));
+  changeBox(one, 's', 'gone', (now) => ({ ...now, x: 1 }));
+  changeBox(one, 'no-step', 'a', (now) => ({ ...now, x: 1 }));
+  exchange(one, other);
+  const marked = (ydoc: Y.Doc) =>
+    (readDraft(ydoc).steps[0]?.sheets?.boxes ?? []).map(({ id, x }) => `${id} ${x}`).toSorted();
+  expect(marked(one)).toEqual(['a 18', 'b 5', 'c 9']);
+  dropBox(other, 's', 'a');
+  exchange(one, other);
+  expect([marked(one), marked(other)]).toEqual([
+    ['b 5', 'c 9'],
+    ['b 5', 'c 9'],
+  ]);
 });

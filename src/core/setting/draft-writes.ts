@@ -174,5 +174,12 @@ export const giveBox = (ydoc: Y.Doc, step: string, box: Box): void => {
   boxesIn(ydoc, step)?.set(box.id, box);
 };
 
+/** Changes a box from what it is now, which may be another than what was drawn last: keys come faster than a screen. */
+export function changeBox(ydoc: Y.Doc, step: string, box: string, change: (now: Box) => Box): void {
+  const boxes = boxesIn(ydoc, step);
+  const now = boxes?.get(box) as Box | undefined;
+  if (now) boxes?.set(box, change(now));
+}
+
 /** Takes a box away. */
 export const dropBox = (ydoc: Y.Doc, step: string, box: string): void => boxesIn(ydoc, step)?.delete(box);

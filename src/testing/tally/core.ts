@@ -33,6 +33,7 @@ export const tallyDocument: DocumentKind<Tally> = {
 };
 
 export const storedTally: StoredKind<Tally> = {
+  reach: null,
   read: (ydoc) => ({
     rows: [...ydoc.getMap<number>('tally')]
       .map(([what, n]) => ({ what, n }))

@@ -6,7 +6,7 @@ import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react
 import { needsAdviser } from '@/core/kinds/ask';
 import type { SheetName } from '@/core/places';
 import type { DeskView } from '@/server/reading/desk/desk';
-import { keyOr } from '@/ui/common/key-or';
+import { ProblemLine } from '@/ui/common/problem-line';
 import { WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
 import { useRefresh } from '@/ui/common/use-refresh';
@@ -134,7 +134,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
       address.change('piece', null);
       choose('pieces');
     };
-    if (piece) return <PiecePane piece={piece} lang={view.class.locale} close={close} />;
+    if (piece) return <PiecePane piece={piece} lang={view.class.locale} canEdit={canEdit} close={close} />;
     if (!step) return <HandInPane view={view} joy={acts.joy} times={times} />;
     // Remarks stand beside the words they are about: what one read is a knot away.
     return <StepPane step={step} desk={desk} alone={besideRemarks} />;
@@ -199,14 +199,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
         setFramed={setFramed}
       />
       <RopeLine knots={knots} current={current} unfolded={more} unfold={setMore} />
-      {acts.problem ? (
-        <p role="alert" className={classes.problem}>
-          {t(keyOr(t.has, `problem.${acts.problem}`, 'problem.broke'))}{' '}
-          <button type="button" className="quiet" onClick={() => acts.setProblem(null)}>
-            {t('put-away')}
-          </button>
-        </p>
-      ) : null}
+      <ProblemLine of="desk" problem={acts.problem} putAway={() => acts.setProblem(null)} className={classes.problem} />
       <div className={classes.work} data-words data-sheet={sheet ?? undefined}>
         <Rope
           knots={knots}

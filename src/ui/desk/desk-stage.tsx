@@ -1,7 +1,8 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { standsBeside } from '@/core/kinds/step';
 import type { DeskView } from '@/server/reading/desk/desk';
 import type { DeskPiece } from '@/server/reading/desk/pieces';
@@ -17,9 +18,24 @@ import { ReceiptList } from './receipt-list';
 import { Pane, SideBySide } from './stage';
 import classes from './stage.module.css';
 
+const AddsWords = dynamic(() => import('@/ui/record/adds-words').then((loaded) => loaded.AddsWords), { ssr: false });
+
 /** One piece of what goes along, looked at. */
-export function PiecePane({ piece, lang, close }: { piece: DeskPiece; lang: string; close: () => void }) {
+export function PiecePane({
+  piece,
+  lang,
+  canEdit,
+  close,
+}: {
+  piece: DeskPiece;
+  lang: string;
+  canEdit: boolean;
+  close: () => void;
+}) {
   const t = useTranslations('desk');
+  // With other words it is looked at anew.
+  const [edition, setEdition] = useState(0);
+  const content = <PieceContent key={edition} address={`/api/pieces/${piece.id}`} lang={lang} />;
   return (
     <Pane label={piece.name}>
       <header className={classes.paneHead}>
@@ -30,7 +46,21 @@ export function PiecePane({ piece, lang, close }: { piece: DeskPiece; lang: stri
           {t('close-piece')}
         </button>
       </header>
-      <PieceContent address={`/api/pieces/${piece.id}`} lang={lang} />
+      {piece.spoken && canEdit ? (
+        <div className={classes.paneSpoken}>
+          <AddsWords
+            piece={piece.id}
+            of={piece.spoken}
+            lang={lang}
+            there={piece.captions}
+            changed={() => setEdition(edition + 1)}
+          >
+            {content}
+          </AddsWords>
+        </div>
+      ) : (
+        content
+      )}
     </Pane>
   );
 }

@@ -1,10 +1,8 @@
 'use client';
 
-import { useMemo } from 'react';
-import { runsOf } from '@/core/kinds/document';
-import { anchorText } from '@/core/remarks/anchor';
+import { useEffect, useState } from 'react';
+import { remarkedPiece } from '@/core/remarks/annotation';
 import type { DeskView } from '@/server/reading/desk/desk';
-import { textOf } from '@/ui/remarks/near-change';
 import type { MarkedRemark } from '@/ui/remarks/remark-marks';
 import { useHandedIn } from '@/ui/remarks/use-handed-in';
 
@@ -15,16 +13,32 @@ export function useMarkedRemarks(view: DeskView): ReadonlyMap<string, readonly M
   const latest = view.feedback[0];
   const remarks = latest?.remarks;
   const before = useHandedIn(remarks && remarks.length > 0 && latest ? latest.handIn : null);
-  return useMemo(() => {
-    if (!before || !remarks) return NONE;
-    const found = new Map<string, MarkedRemark[]>();
-    for (const { remark } of remarks) {
-      const piece = textOf(remark, before.pieces);
-      if (!piece?.document || !piece.written) continue;
-      const list = found.get(piece.document) ?? [];
-      list.push({ id: remark.id, selectors: remark.target.selector, was: anchorText(runsOf(piece.written)), remark });
-      found.set(piece.document, list);
-    }
-    return found;
+  const [found, setFound] = useState(NONE);
+  useEffect(() => {
+    if (!before || !remarks) return setFound(NONE);
+    let left = false;
+    void Promise.all([import('@/core/kinds/document'), import('@/core/remarks/anchor')]).then(
+      ([{ runsOf }, { anchorText }]) => {
+        if (left) return;
+        const marked = new Map<string, MarkedRemark[]>();
+        for (const { remark } of remarks) {
+          const piece = remarkedPiece(remark, before.pieces);
+          if (!piece?.document || !piece.written) continue;
+          const list = marked.get(piece.document) ?? [];
+          list.push({
+            id: remark.id,
+            selectors: remark.target.selector,
+            was: anchorText(runsOf(piece.written)),
+            remark,
+          });
+          marked.set(piece.document, list);
+        }
+        setFound(marked);
+      },
+    );
+    return () => {
+      left = true;
+    };
   }, [before, remarks]);
+  return found;
 }

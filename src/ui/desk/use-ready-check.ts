@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { CheckedFile } from '@/core/asks/checked';
 import type { Checked, ReadyCheck } from '@/core/asks/ready-check';
-import { type DocumentName, measuredOf, type Written, writtenAs } from '@/core/kinds/document';
+import type { DocumentName, Written } from '@/core/kinds/document';
 import { together } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
 import type { DeskView } from '@/server/reading/desk/desk';
@@ -41,7 +41,10 @@ export function useReadyCheck(
     let left = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const ask = async () => {
-      const { readDocument } = await import('@/core/kinds/document/stored');
+      const [{ readDocument }, { measuredOf, writtenAs }] = await Promise.all([
+        import('@/core/kinds/document/stored'),
+        import('@/core/kinds/document'),
+      ]);
       const { asks, steps, class: at } = latest.current;
       if (![...sessions.values()].every((session) => session.state.ready)) return;
       const starters = steps.flatMap(({ given }) => ('starter' in given && given.starter ? [given.starter] : []));

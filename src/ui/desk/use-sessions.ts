@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useState, useSyncExternalStore } from 'react';
+import { holdTheRest } from '@/ui/common/first-on-stage';
 import type { DocumentSession, SessionState } from './document-session';
 import type { SaveLine } from './save-line';
 
@@ -23,13 +24,21 @@ export function useSessions(documents: readonly string[]): ReadonlyMap<string, D
     if (wanted === '') return;
     let left = false;
     const opened: DocumentSession[] = [];
+    const letGo = holdTheRest();
     void Promise.all([import('./document-session'), saveLine()]).then(([{ DocumentSession }, open]) => {
       if (left) return;
-      for (const id of wanted.split(' ')) opened.push(new DocumentSession(id, open));
+      for (const id of wanted.split(' ')) {
+        const session = new DocumentSession(id, open);
+        opened.push(session);
+        session.subscribe(() => {
+          if (opened.every(({ state }) => state.ready)) letGo();
+        });
+      }
       setSessions(new Map(opened.map((session) => [session.id, session])));
     });
     return () => {
       left = true;
+      letGo();
       for (const session of opened) session.close();
       setSessions(new Map());
     };

@@ -3,6 +3,7 @@
 import { useEffect, useState } from 'react';
 import type { Checked, ReadyCheck } from '@/core/asks/ready-check';
 import type { Misspelling, Variety } from '@/core/text/spelling';
+import { afterwards } from '@/ui/common/first-on-stage';
 import type { FromHelp, ToHelp } from '@/workers/writing-help-messages';
 
 /** How somebody writes: which English is checked, if any, and the words they have told it to take. */
@@ -119,10 +120,14 @@ export function useWritingHelp(
   const [own] = useState(settings.own);
   useEffect(() => {
     if (!wanted) return;
-    const made = new WritingHelp();
-    setHelp(made);
+    let made: WritingHelp | null = null;
+    const stop = afterwards(() => {
+      made = new WritingHelp();
+      setHelp(made);
+    });
     return () => {
-      made.end();
+      stop();
+      made?.end();
       setHelp(null);
     };
   }, [wanted]);

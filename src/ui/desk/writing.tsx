@@ -10,7 +10,7 @@ import { addressOf } from '@/core/places';
 import { countWords } from '@/core/text/counting';
 import { post } from '@/ui/common/client-request';
 import { drawOver, readFirst } from '@/ui/common/draw-over';
-import { keyOr } from '@/ui/common/key-or';
+import { ProblemLine } from '@/ui/common/problem-line';
 import { useRefresh } from '@/ui/common/use-refresh';
 import type { EditorProps } from '@/ui/kinds/document/kind';
 import { goToRemark, type MarkedRemark, RemarkMarks, remarkMarks } from '@/ui/remarks/remark-marks';
@@ -243,14 +243,7 @@ export function Writing({
           />
         </>
       ) : null}
-      {problem ? (
-        <p role="alert" className={classes.problem}>
-          {t(keyOr(t.has, `problem.${problem}`, 'problem.broke'))}{' '}
-          <button type="button" className="quiet" onClick={() => setProblem(null)}>
-            {t('put-away')}
-          </button>
-        </p>
-      ) : null}
+      <ProblemLine of="writing" problem={problem} putAway={() => setProblem(null)} className={classes.problem} />
       <div className={classes.page} data-text data-read-only={!canType || undefined}>
         {ready ? null : (
           <p className="soft" role="status">

@@ -19,10 +19,11 @@ export function ownerOf(key: string): { readonly tag: string; readonly name: str
 
 export const keyOf = (tag: string, name: string): string => `${FIRST}${tag}:${name}`;
 
-/** What is kept under a name: a document, a recording that is not sent yet, that something of it is not saved yet, what was typed last, a half-typed text, the key that locks. */
+/** What is kept under a name: a document, a recording or a photograph that is not sent yet, that something of it is not saved yet, what was typed last, a half-typed text, the key that locks. */
 export const NAMES = {
   document: 'document:',
   recording: 'recording:',
+  photographs: 'photographs:',
   unsaved: 'unsaved:',
   typed: 'typed:',
   draft: 'draft:',

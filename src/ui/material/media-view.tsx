@@ -8,6 +8,7 @@ import { DocumentView } from '@/ui/common/document-view';
 import type { Following } from './following';
 import classes from './material.module.css';
 import { MaterialTools } from './material-tools';
+import { placeWords, ReadAlong } from './read-along';
 
 const SPEEDS = [0.75, 1, 1.25, 1.5] as const;
 /** So much of a recording counts as all of it: nobody has to hear the last second of silence. */
@@ -27,9 +28,6 @@ function playedShare(media: HTMLMediaElement): number {
   for (let i = 0; i < media.played.length; i += 1) played += media.played.end(i) - media.played.start(i);
   return media.duration > 0 ? played / media.duration : 0;
 }
-
-const clock = (seconds: number): string =>
-  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 
 /** A recording: seek, speed, captions, and on from where one left off. */
 export function MediaView({ kind, file, captions, body, lang, spot, moved, seenAll }: Props) {
@@ -100,9 +98,10 @@ export function MediaView({ kind, file, captions, body, lang, spot, moved, seenA
         >
           {captions ? <track kind="captions" src={captions} srcLang={lang} label={t('captions')} default /> : null}
         </Tag>
+        {captions && !broken ? <ReadAlong media={media} captions={captions} lang={lang} /> : null}
         {wentOn ? (
           <p className="soft" role="status">
-            {t('left-off', { at: clock(spot) })}{' '}
+            {t('left-off', { at: placeWords(spot) })}{' '}
             <button
               type="button"
               className="quiet"

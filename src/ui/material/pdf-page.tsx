@@ -2,6 +2,7 @@
 
 import { type PDFDocumentProxy, TextLayer } from 'pdfjs-dist';
 import { type RefObject, useEffect, useRef, useState } from 'react';
+import { holdTheRest } from '@/ui/common/first-on-stage';
 import classes from './material.module.css';
 import type { Match } from './pdf-search';
 
@@ -44,18 +45,26 @@ export function PdfPage({ pdf, number, scale, guess, root, label, marks, here }:
   const canvas = useRef<HTMLCanvasElement>(null);
   const words = useRef<HTMLDivElement>(null);
   const shown = useRef<Match | null>(null);
+  const letGo = useRef(() => {});
   const [near, setNear] = useState(false);
   const [size, setSize] = useState(guess);
   const [layer, setLayer] = useState<readonly HTMLElement[] | null>(null);
 
   useEffect(() => {
     if (!sheet.current) return;
-    const watch = new IntersectionObserver(([entry]) => setNear(entry?.isIntersecting ?? false), {
-      root: root.current,
-      rootMargin: '60% 0px',
-    });
+    letGo.current = holdTheRest();
+    const watch = new IntersectionObserver(
+      ([entry]) => {
+        setNear(entry?.isIntersecting ?? false);
+        if (!entry?.isIntersecting) letGo.current();
+      },
+      { root: root.current, rootMargin: '60% 0px' },
+    );
     watch.observe(sheet.current);
-    return () => watch.disconnect();
+    return () => {
+      letGo.current();
+      watch.disconnect();
+    };
   }, [root]);
 
   useEffect(() => {
@@ -79,6 +88,7 @@ export function PdfPage({ pdf, number, scale, guess, root, label, marks, here }:
       if (left) return;
       performance.mark('kite-pdf-drawn');
       sheet.current?.setAttribute('data-drawn', '');
+      letGo.current();
       over.replaceChildren();
       const text = new TextLayer({ textContentSource: page.streamTextContent(), container: over, viewport });
       await text.render();

@@ -3,11 +3,15 @@ import * as pdfjs from 'pdfjs-dist';
 /** Why a PDF cannot be shown. */
 export type PdfProblem = 'encrypted' | 'broken' | 'gone' | 'unreachable';
 
+/** What comes with the package, served as it is. */
+const PACKAGE = `/pdfjs/${pdfjs.version}`;
+
 let worker: pdfjs.PDFWorker | undefined;
 
 /** One worker for every PDF of this tab, made with the first. A document that is closed leaves it running for the next. */
 function sharedWorker(): pdfjs.PDFWorker {
-  const port = () => new Worker(new URL('pdfjs-dist/build/pdf.worker.min.mjs', import.meta.url), { type: 'module' });
+  // Not put together with the rest: a browser keeps what it has made of a file that comes as it is.
+  const port = () => new Worker(`${PACKAGE}/build/pdf.worker.min.mjs`, { type: 'module' });
   // The package's types say that a worker's port is nothing, though it takes one.
   worker ??= new pdfjs.PDFWorker({ port: port() } as unknown as { port?: null });
   return worker;
@@ -26,6 +30,11 @@ function problemOf(error: unknown): PdfProblem {
   return 'broken';
 }
 
+/** Has what reads PDFs made ready, for one that will be opened soon. */
+export function readyForPdf(): void {
+  sharedWorker();
+}
+
 /** Opens a PDF by ranges: its first page shows before the rest has come. Nothing in it is run. */
 export function openPdf(address: string) {
   performance.mark('kite-pdf-open');
@@ -35,9 +44,9 @@ export function openPdf(address: string) {
     isEvalSupported: false,
     enableXfa: false,
     disableAutoFetch: true,
-    standardFontDataUrl: '/pdfjs/standard_fonts/',
-    cMapUrl: '/pdfjs/cmaps/',
-    wasmUrl: '/pdfjs/wasm/',
+    standardFontDataUrl: `${PACKAGE}/standard_fonts/`,
+    cMapUrl: `${PACKAGE}/cmaps/`,
+    wasmUrl: `${PACKAGE}/wasm/`,
   });
   return { document: task.promise, close: () => task.destroy(), problemOf };
 }

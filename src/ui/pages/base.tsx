@@ -3,6 +3,7 @@
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { type RefObject, useEffect, useState } from 'react';
 import { APART, type GivenSheets, RULED, type Sheet } from '@/core/pages/given';
+import { holdTheRest } from '@/ui/common/first-on-stage';
 import type { PdfProblem } from '@/ui/material/pdf';
 import { PdfPage } from '@/ui/material/pdf-page';
 import type { Match } from '@/ui/material/pdf-search';
@@ -29,19 +30,27 @@ export function useBeneath({ file }: Pick<GivenSheets, 'file'>, attempt: number)
     if (src === null) return setFound(PAPER);
     if (!isPdf) return setFound({ is: 'picture', src });
     setFound(OPENING);
+    const letGo = holdTheRest();
     let left = false;
     let close = () => {};
     void import('@/ui/material/pdf').then(({ openPdf }) => {
       if (left) return;
       const opening = openPdf(src);
       close = () => void opening.close();
+      const show = (what: Beneath) => {
+        if (left) return;
+        setFound(what);
+        // Its pages hold by themselves as soon as they are there.
+        requestAnimationFrame(letGo);
+      };
       opening.document.then(
-        (pdf) => left || setFound({ is: 'pdf', pdf }),
-        (error: unknown) => left || setFound({ is: 'broken', why: opening.problemOf(error) }),
+        (pdf) => show({ is: 'pdf', pdf }),
+        (error: unknown) => show({ is: 'broken', why: opening.problemOf(error) }),
       );
     });
     return () => {
       left = true;
+      letGo();
       close();
     };
   }, [src, isPdf, attempt]);
@@ -74,12 +83,15 @@ interface Props {
   readonly scale: number;
   readonly root: RefObject<HTMLElement | null>;
   readonly label: string;
-  readonly marks: readonly Match[];
-  readonly here: Match | null;
+  /** What was found in the words beneath, and which of it one is at. */
+  readonly marks?: readonly Match[];
+  readonly here?: Match | null;
 }
 
+const NO_MARKS: readonly Match[] = [];
+
 /** What a sheet is without what was written on it. */
-export function Base({ sheet, beneath, scale, root, label, marks, here }: Props) {
+export function Base({ sheet, beneath, scale, root, label, marks = NO_MARKS, here = null }: Props) {
   if (sheet.under)
     // biome-ignore lint/performance/noImgElement: the person's own page, shown as it is
     return <img className={classes.under} src={sheet.under} alt={label} draggable={false} loading="lazy" />;

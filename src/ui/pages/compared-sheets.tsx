@@ -6,8 +6,8 @@ import type { PagesContent } from '@/core/kinds/document/pages';
 import { compareSheets, type SheetChange } from '@/core/pages/compare-sheets';
 import { Base, type Beneath, useBeneath } from './base';
 import own from './compared-sheets.module.css';
-import classes from './pages.module.css';
 import { PagesWords } from './pages-words';
+import { SheetFrame } from './sheet-frame';
 import { useFit } from './use-fit';
 import { type Change, WrittenOn } from './written-on';
 
@@ -16,8 +16,6 @@ interface Props {
   readonly after: PagesContent;
   readonly lang: string;
 }
-
-const NO_MARKS = [] as const;
 
 interface SideProps {
   readonly content: PagesContent;
@@ -36,27 +34,14 @@ function Side({ content, change: { sheet, number }, changes, beneath, label, lan
   return (
     <figure ref={root} className={own.side}>
       <figcaption>{label}</figcaption>
-      <div
-        className={classes.sheet}
-        style={{ inlineSize: sheet.width * scale, blockSize: sheet.height * scale }}
-        data-sheet={sheet.id}
+      <SheetFrame
+        sheet={sheet}
+        scale={scale}
+        label={label}
+        base={<Base sheet={sheet} beneath={beneath} scale={scale} root={root} label={t('printed-on', { n: number })} />}
       >
-        <Base
-          sheet={sheet}
-          beneath={beneath}
-          scale={scale}
-          root={root}
-          label={t('printed-on', { n: number })}
-          marks={NO_MARKS}
-          here={null}
-        />
-        <div
-          className={classes.over}
-          style={{ width: sheet.width, height: sheet.height, transform: `scale(${scale})` }}
-        >
-          <WrittenOn content={content} sheet={sheet.id} lang={lang} changes={changes} />
-        </div>
-      </div>
+        <WrittenOn content={content} sheet={sheet.id} lang={lang} changes={changes} />
+      </SheetFrame>
     </figure>
   );
 }

@@ -6,7 +6,7 @@ import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from
 import { boxesOn } from '@/core/kinds/document/pages';
 import { type Area, between, type Point } from '@/core/pages/geometry';
 import type { Box, GivenSheets, Sheet } from '@/core/pages/given';
-import { dropBox, giveBox } from '@/core/setting/draft-writes';
+import { changeBox, dropBox, giveBox } from '@/core/setting/draft-writes';
 import { newAct } from '@/ui/common/act';
 import { AskList } from '@/ui/set/ask-list';
 import type { SetTools } from '@/ui/set/tools';
@@ -15,6 +15,7 @@ import { ARROWS, STEP } from './by-arrows';
 import classes from './mark-sheets.module.css';
 import sheetClasses from './pages.module.css';
 import { PagesWords } from './pages-words';
+import { SheetFrame } from './sheet-frame';
 import { useFit } from './use-fit';
 
 interface Props {
@@ -23,7 +24,6 @@ interface Props {
   readonly tools: SetTools;
 }
 
-const NO_MARKS = [] as const;
 /** A box is no smaller, in points. */
 const LEAST = { w: 24, h: 14 };
 
@@ -48,6 +48,7 @@ interface SheetProps {
   readonly chosen: string | null;
   readonly choose: (box: string | null) => void;
   readonly put: (box: Box) => void;
+  readonly change: (box: string, to: (now: Box) => Box) => void;
   readonly drop: (box: string) => void;
   readonly scale: number;
   readonly editable: boolean;
@@ -55,7 +56,20 @@ interface SheetProps {
 }
 
 /** A sheet on which boxes are marked: drawn with one stroke, moved and made larger by mouse, touch or keys. */
-function MarkSheet({ sheet, label, boxes, numbers, chosen, choose, put, drop, scale, editable, base }: SheetProps) {
+function MarkSheet({
+  sheet,
+  label,
+  boxes,
+  numbers,
+  chosen,
+  choose,
+  put,
+  change,
+  drop,
+  scale,
+  editable,
+  base,
+}: SheetProps) {
   const t = useTranslations('pages');
   const from = useRef<Point | null>(null);
   const grip = useRef<{ readonly at: Point; readonly box: Box; readonly stretch: boolean } | null>(null);
@@ -100,10 +114,13 @@ function MarkSheet({ sheet, label, boxes, numbers, chosen, choose, put, drop, sc
     if (way && box.field === null) {
       event.preventDefault();
       const [dx, dy] = way.map((n) => n * STEP * (event.ctrlKey ? 10 : 1)) as [number, number];
-      const { x, y, w, h } = box;
-      put({
-        ...box,
-        ...onSheet(event.shiftKey ? { x, y, w: w + dx, h: h + dy } : { x: x + dx, y: y + dy, w, h }, sheet),
+      const { shiftKey } = event;
+      change(box.id, (now) => {
+        const { x, y, w, h } = now;
+        return {
+          ...now,
+          ...onSheet(shiftKey ? { x, y, w: w + dx, h: h + dy } : { x: x + dx, y: y + dy, w, h }, sheet),
+        };
       });
     } else if (event.key === 'Delete' || event.key === 'Backspace') {
       event.preventDefault();
@@ -111,68 +128,57 @@ function MarkSheet({ sheet, label, boxes, numbers, chosen, choose, put, drop, sc
     }
   };
   return (
-    <section
-      className={sheetClasses.sheet}
-      data-sheet={sheet.id}
-      aria-label={label}
-      style={{ inlineSize: sheet.width * scale, blockSize: sheet.height * scale }}
-    >
-      {base}
-      <div
-        className={sheetClasses.over}
-        style={{ width: sheet.width, height: sheet.height, transform: `scale(${scale})` }}
-      >
-        {editable ? (
-          <div
-            className={sheetClasses.surface}
-            data-surface
-            onPointerDown={(event) => {
-              if (event.button !== 0) return;
-              event.currentTarget.setPointerCapture(event.pointerId);
-              from.current = pointOf(event);
-            }}
-            onPointerMove={(event) => {
-              if (from.current) setLive(between(from.current, pointOf(event)));
-            }}
-            onPointerUp={drawn}
-            onPointerCancel={drawn}
-          />
-        ) : null}
-        {boxes.map((box) => (
-          <button
-            key={box.id}
-            type="button"
-            className={classes.mark}
-            data-box={box.id}
-            data-field={box.field !== null || undefined}
-            aria-pressed={box.id === chosen}
-            aria-label={t('box', { n: numbers.get(box.id) ?? 0, name: box.name })}
-            style={{ left: box.x, top: box.y, width: box.w, height: box.h }}
-            onClick={() => choose(box.id)}
-            onFocus={() => choose(box.id)}
-            onPointerDown={(event) => hold(event, box, false)}
-            onPointerMove={(event) => setLive(moved(event))}
-            onPointerUp={letGo}
-            onPointerCancel={letGo}
-            onKeyDown={(event) => key(event, box)}
-          >
-            <b>{t('number', { n: numbers.get(box.id) ?? 0 })}</b>
-            {box.id === chosen && box.field === null && editable ? (
-              <span
-                className={sheetClasses.handle}
-                onPointerDown={(event) => hold(event, box, true)}
-                onPointerMove={(event) => setLive(moved(event))}
-                onPointerUp={letGo}
-                onPointerCancel={letGo}
-              />
-            ) : null}
-          </button>
-        ))}
-        {live ? (
-          <i className={classes.live} style={{ left: live.x, top: live.y, width: live.w, height: live.h }} />
-        ) : null}
-      </div>
-    </section>
+    <SheetFrame sheet={sheet} scale={scale} label={label} base={base}>
+      {editable ? (
+        <div
+          className={sheetClasses.surface}
+          data-surface
+          onPointerDown={(event) => {
+            if (event.button !== 0) return;
+            event.currentTarget.setPointerCapture(event.pointerId);
+            from.current = pointOf(event);
+          }}
+          onPointerMove={(event) => {
+            if (from.current) setLive(between(from.current, pointOf(event)));
+          }}
+          onPointerUp={drawn}
+          onPointerCancel={drawn}
+        />
+      ) : null}
+      {boxes.map((box) => (
+        <button
+          key={box.id}
+          type="button"
+          className={classes.mark}
+          data-box={box.id}
+          data-field={box.field !== null || undefined}
+          aria-pressed={box.id === chosen}
+          aria-label={t('box', { n: numbers.get(box.id) ?? 0, name: box.name })}
+          style={{ left: box.x, top: box.y, width: box.w, height: box.h }}
+          onClick={() => choose(box.id)}
+          onFocus={() => choose(box.id)}
+          onPointerDown={(event) => hold(event, box, false)}
+          onPointerMove={(event) => setLive(moved(event))}
+          onPointerUp={letGo}
+          onPointerCancel={letGo}
+          onKeyDown={(event) => key(event, box)}
+        >
+          <b>{t('number', { n: numbers.get(box.id) ?? 0 })}</b>
+          {box.id === chosen && box.field === null && editable ? (
+            <span
+              className={sheetClasses.handle}
+              onPointerDown={(event) => hold(event, box, true)}
+              onPointerMove={(event) => setLive(moved(event))}
+              onPointerUp={letGo}
+              onPointerCancel={letGo}
+            />
+          ) : null}
+        </button>
+      ))}
+      {live ? (
+        <i className={classes.live} style={{ left: live.x, top: live.y, width: live.w, height: live.h }} />
+      ) : null}
+    </SheetFrame>
   );
 }
 
@@ -211,19 +217,12 @@ function Marking({ step, given, tools }: Props) {
               chosen={chosen}
               choose={choose}
               put={(one) => giveBox(ydoc, step, one)}
+              change={(id, to) => changeBox(ydoc, step, id, to)}
               drop={drop}
               scale={scale}
               editable={editable}
               base={
-                <Base
-                  sheet={sheet}
-                  beneath={beneath}
-                  scale={scale}
-                  root={root}
-                  label={t('printed-on', { n: i + 1 })}
-                  marks={NO_MARKS}
-                  here={null}
-                />
+                <Base sheet={sheet} beneath={beneath} scale={scale} root={root} label={t('printed-on', { n: i + 1 })} />
               }
             />
           );
@@ -239,7 +238,9 @@ function Marking({ step, given, tools }: Props) {
               readOnly={!editable}
               maxLength={200}
               dir="auto"
-              onChange={({ currentTarget: { value } }) => giveBox(ydoc, step, { ...box, name: value })}
+              onChange={({ currentTarget: { value } }) =>
+                changeBox(ydoc, step, box.id, (now) => ({ ...now, name: value }))
+              }
             />
             {box.field === null ? null : <p className="soft">{set('box-is-field')}</p>}
             <AskList place={box.id} tools={tools} />

@@ -8,7 +8,7 @@ import { thingKind } from '@/core/kinds/thing';
 import type { Box } from '@/core/pages/given';
 import { isSaid, placeOnSheet } from '@/core/remarks/annotation';
 import { FileInput } from '@/ui/common/file-input';
-import { keyOr } from '@/ui/common/key-or';
+import { ProblemLine } from '@/ui/common/problem-line';
 import { sendPicture } from '@/ui/common/send-picture';
 import { SafetyShort } from '@/ui/desk/safety-short';
 import { useSessionState } from '@/ui/desk/use-sessions';
@@ -201,14 +201,7 @@ export function SheetEditor({ session, title, lang, notes, editable, remarks, ha
           close={() => setVersions(false)}
         />
       ) : null}
-      {problem ? (
-        <p role="alert" className={classes.line}>
-          {writing(keyOr(writing.has, `problem.${problem}`, 'problem.broke'))}{' '}
-          <button type="button" className="quiet" onClick={() => setProblem(null)}>
-            {writing('put-away')}
-          </button>
-        </p>
-      ) : null}
+      <ProblemLine of="writing" problem={problem} putAway={() => setProblem(null)} className={classes.line} />
       {beneath.is === 'broken' ? (
         <p role="alert" className={classes.line}>
           {t(`broken-${beneath.why}`)}{' '}

@@ -12,6 +12,7 @@ import { MarkBar, MarkingSurface } from './marking-surface';
 import classes from './pages.module.css';
 import { PagesWords } from './pages-words';
 import { ZoomSlot } from './seeing';
+import { SheetFrame } from './sheet-frame';
 import { RemarkCard, TeacherLayer } from './teacher-layer';
 import own from './teacher-layer.module.css';
 import { useFit, type Zoom } from './use-fit';
@@ -27,7 +28,6 @@ interface Props {
   readonly marking?: PlaceMarking | null;
 }
 
-const NO_MARKS = [] as const;
 const NOTHING: readonly Highlight[] = [];
 const NO_SEARCH = { open: null };
 const NO_REMARKS: readonly Annotation[] = [];
@@ -93,57 +93,38 @@ function Sheets({ content, lang, highlights = NOTHING, remarks = NO_REMARKS, mar
         const page = i + 1;
         const label = t('sheet-of', { n: page, of: sheets.length });
         return (
-          <section
+          <SheetFrame
             key={sheet.id}
-            className={classes.sheet}
-            data-sheet={sheet.id}
-            data-tool={marking ? (hand.tool === 'remark' ? 'text' : hand.tool) : undefined}
-            aria-label={label}
-            style={{ inlineSize: sheet.width * scale, blockSize: sheet.height * scale }}
+            sheet={sheet}
+            scale={scale}
+            label={label}
+            tool={marking ? (hand.tool === 'remark' ? 'text' : hand.tool) : undefined}
+            base={
+              isSeen('sheet') ? (
+                <Base sheet={sheet} beneath={beneath} scale={scale} root={root} label={t('printed-on', { n: page })} />
+              ) : null
+            }
           >
-            {isSeen('sheet') ? (
-              <Base
-                sheet={sheet}
-                beneath={beneath}
-                scale={scale}
-                root={root}
-                label={t('printed-on', { n: page })}
-                marks={NO_MARKS}
-                here={null}
+            {marking ? <MarkingSurface sheet={sheet} page={page} scale={scale} marking={hand} place={marking} /> : null}
+            {isSeen('students') ? <WrittenOn content={content} sheet={sheet.id} places={places} lang={lang} /> : null}
+            {isSeen('teachers') ? (
+              <TeacherLayer page={page} remarks={remarks} numbers={numbers} chosen={chosen} choose={choose} />
+            ) : null}
+            {open && placeOnSheet(open.target.selector)?.page === page && isSeen('teachers') ? (
+              <RemarkCard
+                remark={open}
+                number={numbers.get(open.id) ?? 0}
+                drop={
+                  marking
+                    ? () => {
+                        marking.drop([open.id]);
+                        choose(null);
+                      }
+                    : null
+                }
               />
             ) : null}
-            <div
-              className={classes.over}
-              style={{
-                width: sheet.width,
-                height: sheet.height,
-                transform: `scale(${scale})`,
-                ['--scale' as string]: scale,
-              }}
-            >
-              {marking ? (
-                <MarkingSurface sheet={sheet} page={page} scale={scale} marking={hand} place={marking} />
-              ) : null}
-              {isSeen('students') ? <WrittenOn content={content} sheet={sheet.id} places={places} lang={lang} /> : null}
-              {isSeen('teachers') ? (
-                <TeacherLayer page={page} remarks={remarks} numbers={numbers} chosen={chosen} choose={choose} />
-              ) : null}
-              {open && placeOnSheet(open.target.selector)?.page === page && isSeen('teachers') ? (
-                <RemarkCard
-                  remark={open}
-                  number={numbers.get(open.id) ?? 0}
-                  drop={
-                    marking
-                      ? () => {
-                          marking.drop([open.id]);
-                          choose(null);
-                        }
-                      : null
-                  }
-                />
-              ) : null}
-            </div>
-          </section>
+          </SheetFrame>
         );
       })}
     </div>

@@ -13,43 +13,55 @@ import type { Match } from '@/ui/material/pdf-search';
 import { Base, type Beneath } from './base';
 import { BoxField } from './box-field';
 import classes from './pages.module.css';
+import { SheetFrame } from './sheet-frame';
 import { ThingInHand } from './thing-in-hand';
 import type { Hand } from './use-hand';
 import { usePen } from './use-pen';
 
-interface Props {
+interface OverProps {
   readonly sheet: Sheet;
-  readonly number: number;
-  readonly of: number;
   readonly boxes: readonly Box[];
   /** The number of each box in the whole, from 1. */
   readonly numbers: ReadonlyMap<string, number>;
   readonly filled: Readonly<Record<string, string>>;
   readonly things: readonly Thing[];
-  readonly beneath: Beneath;
   readonly scale: number;
-  readonly root: RefObject<HTMLElement | null>;
   readonly ydoc: Y.Doc;
   readonly hand: Hand;
   readonly editable: boolean;
-  readonly marks: readonly Match[];
-  readonly here: Match | null;
   /** What the teacher put over it. */
   readonly teachers: ReactNode;
 }
 
-/** One sheet that is written on: what lies beneath, and over it boxes and things in reading order. */
-export const SheetOnStage = memo(function SheetOnStage(props: Props) {
-  const { sheet, number, of, boxes, numbers, filled, things, beneath, scale, root, ydoc, hand, editable } = props;
+interface Props extends OverProps {
+  readonly number: number;
+  readonly of: number;
+  readonly beneath: Beneath;
+  readonly root: RefObject<HTMLElement | null>;
+  readonly marks: readonly Match[];
+  readonly here: Match | null;
+}
+
+/** Boxes and things of one sheet in reading order. What lies beneath comes later, and is no reason to draw them anew. */
+const OverSheet = memo(function OverSheet({
+  sheet,
+  boxes,
+  numbers,
+  filled,
+  things,
+  scale,
+  ydoc,
+  hand,
+  editable,
+  teachers,
+}: OverProps) {
   const t = useTranslations('pages');
   const locale = useLocale();
   const live = useRef<HTMLCanvasElement>(null);
   const latest = useRef(things);
   latest.current = things;
   const pen = usePen({ sheet: sheet.id, scale, hand, things: () => latest.current, live });
-  const { tool } = hand.writing;
-  const draws = editable && tool !== 'move';
-  const label = t('sheet-of', { n: number, of });
+  const draws = editable && hand.writing.tool !== 'move';
   const rtl = LOCALES[localeOf(locale)].direction === 'rtl';
   const ordered = useMemo(() => {
     const all = [
@@ -67,61 +79,63 @@ export const SheetOnStage = memo(function SheetOnStage(props: Props) {
   };
   const chosen = hand.chosen !== null && 'thing' in hand.chosen ? hand.chosen.thing : null;
   return (
-    <section
-      className={classes.sheet}
-      data-sheet={sheet.id}
-      data-tool={editable ? tool : undefined}
-      aria-label={label}
-      style={{ inlineSize: sheet.width * scale, blockSize: sheet.height * scale }}
+    <>
+      {draws ? <div className={classes.surface} data-surface {...pen} /> : null}
+      {ordered.map((one) =>
+        'box' in one ? (
+          <BoxField
+            key={one.box.id}
+            box={one.box}
+            label={t('box', { n: numbers.get(one.box.id) ?? 0, name: one.box.name })}
+            said={filled[one.box.id] ?? ''}
+            ydoc={ydoc}
+            hand={hand}
+            editable={editable}
+          />
+        ) : (
+          <ThingInHand
+            key={one.thing.id}
+            thing={one.thing}
+            ydoc={ydoc}
+            scale={scale}
+            hand={hand}
+            editable={editable}
+            isChosen={one.thing.id === chosen}
+            label={labelOf(one.thing)}
+          />
+        ),
+      )}
+      <Shapes things={things} except={chosen} width={sheet.width} height={sheet.height} />
+      {teachers}
+      {/* biome-ignore lint/a11y/noAriaHiddenOnFocusable: a canvas that nobody can focus, and only while something is drawn */}
+      <canvas ref={live} className={classes.live} width={0} height={0} aria-hidden="true" />
+    </>
+  );
+});
+
+/** One sheet that is written on: what lies beneath, and over it boxes and things. */
+export const SheetOnStage = memo(function SheetOnStage({ number, of, beneath, root, marks, here, ...over }: Props) {
+  const t = useTranslations('pages');
+  const { sheet, scale, editable, hand } = over;
+  return (
+    <SheetFrame
+      sheet={sheet}
+      scale={scale}
+      label={t('sheet-of', { n: number, of })}
+      tool={editable ? hand.writing.tool : undefined}
+      base={
+        <Base
+          sheet={sheet}
+          beneath={beneath}
+          scale={scale}
+          root={root}
+          label={t('printed-on', { n: number })}
+          marks={marks}
+          here={here}
+        />
+      }
     >
-      <Base
-        sheet={sheet}
-        beneath={beneath}
-        scale={scale}
-        root={root}
-        label={t('printed-on', { n: number })}
-        marks={props.marks}
-        here={props.here}
-      />
-      <div
-        className={classes.over}
-        style={{
-          width: sheet.width,
-          height: sheet.height,
-          transform: `scale(${scale})`,
-          ['--scale' as string]: scale,
-        }}
-      >
-        {draws ? <div className={classes.surface} data-surface {...pen} /> : null}
-        {ordered.map((one) =>
-          'box' in one ? (
-            <BoxField
-              key={one.box.id}
-              box={one.box}
-              label={t('box', { n: numbers.get(one.box.id) ?? 0, name: one.box.name })}
-              said={filled[one.box.id] ?? ''}
-              ydoc={ydoc}
-              hand={hand}
-              editable={editable}
-            />
-          ) : (
-            <ThingInHand
-              key={one.thing.id}
-              thing={one.thing}
-              ydoc={ydoc}
-              scale={scale}
-              hand={hand}
-              editable={editable}
-              isChosen={one.thing.id === chosen}
-              label={labelOf(one.thing)}
-            />
-          ),
-        )}
-        <Shapes things={things} except={chosen} width={sheet.width} height={sheet.height} />
-        {props.teachers}
-        {/* biome-ignore lint/a11y/noAriaHiddenOnFocusable: a canvas that nobody can focus, and only while something is drawn */}
-        <canvas ref={live} className={classes.live} width={0} height={0} aria-hidden="true" />
-      </div>
-    </section>
+      <OverSheet {...over} />
+    </SheetFrame>
   );
 });

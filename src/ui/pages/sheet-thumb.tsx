@@ -4,21 +4,12 @@ import { useEffect, useRef } from 'react';
 import { thingKind } from '@/core/kinds/thing';
 import type { Sheet } from '@/core/pages/given';
 import { INK_COLOURS, type Thing } from '@/core/pages/things';
+import { afterwards } from '@/ui/common/first-on-stage';
 import type { Beneath } from './base';
 import classes from './sheet-list.module.css';
 
 /** How wide a sheet is in the list, in pixels. */
 const WIDE = 44;
-
-/** Has something done when nothing else is to do: what is large comes first. */
-function whenIdle(work: () => void): () => void {
-  if (typeof requestIdleCallback === 'undefined') {
-    const timer = setTimeout(work, 800);
-    return () => clearTimeout(timer);
-  }
-  const asked = requestIdleCallback(work);
-  return () => cancelIdleCallback(asked);
-}
 
 /** Draws the shapes of a sheet, small. */
 function drawShapes(canvas: HTMLCanvasElement, sheet: Sheet, things: readonly Thing[], height: number): void {
@@ -73,7 +64,7 @@ export function SheetThumb({ sheet, things, beneath }: Props) {
     const watch = new IntersectionObserver(([entry]) => {
       if (!entry?.isIntersecting) return;
       watch.disconnect();
-      stop = whenIdle(() => void draw().catch(() => {}));
+      stop = afterwards(() => void draw().catch(() => {}));
     });
     watch.observe(drawn);
     return () => {
@@ -84,7 +75,7 @@ export function SheetThumb({ sheet, things, beneath }: Props) {
   }, [pdf, sheet]);
   useEffect(
     () =>
-      whenIdle(() => {
+      afterwards(() => {
         if (over.current) drawShapes(over.current, sheet, things, height);
       }),
     [sheet, things, height],

@@ -8,6 +8,7 @@ import {
   filledIn,
   filledMap,
   givenIn,
+  givenMap,
   inOrder,
   paperMap,
   readThing,
@@ -86,27 +87,31 @@ const stateOf = (ydoc: Y.Doc): string => `${ydoc.guid} ${thingsMap(ydoc).size} $
 
 export function useSheets(ydoc: Y.Doc): OnSheets {
   const [found, setFound] = useState(() => readAll(ydoc));
-  const read = useRef(stateOf(ydoc));
+  const read = useRef({ state: stateOf(ydoc), given: givenMap(ydoc).get('sheets') });
   useEffect(() => {
     // Read anew only where something came since it was read first: whatever is read anew is drawn anew.
-    if (read.current !== stateOf(ydoc)) {
-      read.current = stateOf(ydoc);
+    if (read.current.state !== stateOf(ydoc)) {
+      read.current = { state: stateOf(ydoc), given: givenMap(ydoc).get('sheets') };
       setFound(readAll(ydoc));
     }
     const things = (events: Y.YEvent<never>[]) => {
       const ids = touched(events, thingsMap(ydoc));
       setFound((before) => withThings(before, ydoc, ids));
     };
-    const rest = () =>
+    const rest = () => {
+      // What was given comes with the first update, and again where a teacher has changed it.
+      const raw = givenMap(ydoc).get('sheets');
+      const fresh = raw === read.current.given ? null : givenIn(ydoc);
+      read.current.given = raw;
       setFound((before) => {
-        // What was given comes once, with the first update.
-        const given = before.given.sheets.length > 0 ? before.given : givenIn(ydoc);
+        const given = fresh ?? before.given;
         const filled = filledIn(ydoc, given);
         const added = addedSheets(ydoc);
         const isSame = given === before.given && sameSheets(added, before.sheets.slice(given.sheets.length));
         if (isSame && same(filled, before.filled)) return before;
         return { ...before, given, filled, sheets: isSame ? before.sheets : [...given.sheets, ...added] };
       });
+    };
     thingsMap(ydoc).observeDeep(things as never);
     ydoc.on('afterTransaction', rest);
     return () => {
@@ -119,7 +124,6 @@ export function useSheets(ydoc: Y.Doc): OnSheets {
 
 /** Takes back and does again what was done here, and never what another device did. */
 export function useUndo(ydoc: Y.Doc, { boxes }: GivenSheets) {
-  const [can, setCan] = useState({ undo: false, redo: false });
   const manager = useMemo(
     () =>
       new Y.UndoManager([
@@ -130,6 +134,12 @@ export function useUndo(ydoc: Y.Doc, { boxes }: GivenSheets) {
       ]),
     [ydoc, boxes],
   );
+  return { manager, can: useWhatCanBe(manager) };
+}
+
+/** What can be taken back and done again now. The manager ends with whoever has it. */
+export function useWhatCanBe(manager: Y.UndoManager): { readonly undo: boolean; readonly redo: boolean } {
+  const [can, setCan] = useState({ undo: false, redo: false });
   useEffect(() => {
     const look = () => setCan({ undo: manager.undoStack.length > 0, redo: manager.redoStack.length > 0 });
     manager.on('stack-item-added', look);
@@ -137,7 +147,7 @@ export function useUndo(ydoc: Y.Doc, { boxes }: GivenSheets) {
     look();
     return () => manager.destroy();
   }, [manager]);
-  return { manager, can };
+  return can;
 }
 
 /** Ctrl and Z on the sheets takes back, with Shift or by Y it is done again; within one field, too. */

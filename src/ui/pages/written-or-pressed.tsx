@@ -54,6 +54,7 @@ function Either(props: EditorProps) {
     <>
       {above}
       <Press
+        document={session.id}
         ydoc={session.ydoc}
         editable={editable}
         toSheets={none ? null : () => setPressing(false)}

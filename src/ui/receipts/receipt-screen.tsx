@@ -96,14 +96,14 @@ export function ReceiptScreen({ receipt, loss, school, zone }: Props) {
         <h2>{t('pieces')}</h2>
         {receipt.pieces.length === 0 ? <p>{t('no-pieces')}</p> : null}
         <ol className={classes.pieces}>
-          {receipt.pieces.map((piece, position) => (
+          {receipt.pieces.map((piece) => (
             <li key={`${piece.sha256} ${piece.title}`}>
               <strong>
                 <bdi>{piece.title}</bdi>
               </strong>{' '}
               <span className="soft">{piece.fetched ? size(piece.size) : t('a-link')}</span>{' '}
               {!piece.fetched ? null : (
-                <a className={classes.fetch} href={`${file}/pieces/${position}/file?download`} download>
+                <a className={classes.fetch} href={`${file}/pieces/${piece.fetched}?download`} download>
                   {t('fetch')}
                 </a>
               )}

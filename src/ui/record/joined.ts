@@ -22,10 +22,14 @@ async function append(
   const config = await track.getDecoderConfig();
   let first: number | null = null;
   let end = from;
+  let last = from;
+  let step = 0;
   for await (const packet of new EncodedPacketSink(track).packets()) {
     first ??= packet.timestamp;
     const timestamp = from + packet.timestamp - first;
-    end = Math.max(end, timestamp + packet.duration);
+    if (timestamp > last) [step, last] = [timestamp - last, timestamp];
+    // The last one of a file mostly does not say how long it is: it is taken to be as long as the one before.
+    end = Math.max(end, timestamp + (packet.duration || step));
     await source.add(packet.clone({ timestamp }), { decoderConfig: config ?? undefined } as never);
   }
   return end;

@@ -1,5 +1,6 @@
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import { NAMES, personKey } from '@/ui/device/person-store';
+import type { DBSchema, IDBPDatabase } from 'idb';
+import { openStore } from '@/ui/device/own-store';
+import { NAMES } from '@/ui/device/person-store';
 
 /** A part of a stretch, as it came from the recorder: a second, mostly. */
 interface Part {
@@ -33,11 +34,9 @@ export class KeptParts {
   readonly #open: Promise<IDBPDatabase<Parts>>;
 
   constructor(step: string) {
-    this.#open = openDB<Parts>(personKey(`${NAMES.recording}${step}`), 1, {
-      upgrade: (db) => void db.createObjectStore('parts', { keyPath: ['stretch', 'n'] }),
-      // Whoever leaves has it thrown away: a tab that has it open still must not hold that up.
-      blocking: (_now, _then, event) => (event.target as IDBDatabase).close(),
-    });
+    this.#open = openStore<Parts>(`${NAMES.recording}${step}`, (db) =>
+      db.createObjectStore('parts', { keyPath: ['stretch', 'n'] }),
+    );
   }
 
   async add(part: Part): Promise<void> {

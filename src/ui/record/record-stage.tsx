@@ -10,6 +10,7 @@ import { post } from '@/ui/common/client-request';
 import { useRefresh } from '@/ui/common/use-refresh';
 import { useUploads } from '@/ui/desk/use-uploads';
 import type { DeskTools } from '@/ui/kinds/step/kind';
+import { AddsWords } from './adds-words';
 import { OneButton } from './one-button';
 import { Player } from './player';
 import classes from './record.module.css';
@@ -75,7 +76,15 @@ function Stage({ step, settings, desk }: Props) {
     held: held ?? (going?.state === 'refused' ? going.code : going?.state === 'stopped' ? 'unreachable' : null),
   };
   if (last && !anew && !isThere)
-    return <Kept piece={last} title={step.title} settings={settings} again={canEdit ? () => setAnew(true) : null} />;
+    return (
+      <Kept
+        piece={last}
+        title={step.title}
+        settings={settings}
+        lang={view.class.locale}
+        again={canEdit ? () => setAnew(true) : null}
+      />
+    );
   if (!canEdit) return <p className={classes.none}>{t('nothing')}</p>;
   return (
     <>
@@ -93,17 +102,41 @@ interface KeptProps {
   readonly piece: DeskPiece;
   readonly title: string;
   readonly settings: SettingsOf<'record'>;
+  readonly lang: string;
   readonly again: (() => void) | null;
 }
 
 /** What was kept, to be heard or seen in place. */
-function Kept({ piece, title, settings, again }: KeptProps) {
+function Kept({ piece, title, settings, lang, again }: KeptProps) {
   const t = useTranslations('record');
+  // Other words are fetched anew, though they stand at the same address.
+  const [edition, setEdition] = useState(0);
+  const src = `/api/pieces/${piece.id}/captions?edition=${edition}`;
+  const player = (
+    <Player
+      of={settings.of}
+      src={`/api/pieces/${piece.id}/file`}
+      label={t('kept-label')}
+      captions={piece.captions ? { src, lang, label: t('captions') } : null}
+    />
+  );
   return (
     <div className={classes.kept}>
       <h2>{title}</h2>
       <p className="moss">✓ {t('is-kept', { seconds: Math.round(piece.seconds ?? 0) })}</p>
-      <Player of={settings.of} src={`/api/pieces/${piece.id}/file`} label={t('kept-label')} />
+      {again && !settings.simple ? (
+        <AddsWords
+          piece={piece.id}
+          of={settings.of}
+          lang={lang}
+          there={piece.captions}
+          changed={() => setEdition(edition + 1)}
+        >
+          {player}
+        </AddsWords>
+      ) : (
+        player
+      )}
       {again ? (
         <button type="button" className="quiet" onClick={again}>
           {t('record-anew')}

@@ -2,11 +2,12 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { SettingsOf } from '@/core/kinds/step';
-import { fromLastKnot, HEARD, type Heard, heard, leftOf, secondsOf, type Take } from '@/core/recording/take';
+import { HEARD, type Heard, heard, leftOf, secondsOf, type Take } from '@/core/recording/take';
+import { type DeviceProblem, deviceProblem } from './device-problem';
 import { KeptParts } from './kept-parts';
 
 /** Why nothing is recorded, or no more. */
-export type RecordProblem = 'refused' | 'missing' | 'in-use' | 'cannot' | 'taken-away' | 'storage' | 'broke';
+export type RecordProblem = DeviceProblem | 'cannot' | 'taken-away';
 
 /** How often the level is looked at, in milliseconds; a part of a second has ten of them. */
 const TICK = 100;
@@ -20,15 +21,6 @@ const TYPES = {
   sound: ['audio/webm;codecs=opus', 'audio/mp4', 'audio/webm'],
   video: ['video/webm;codecs=vp8,opus', 'video/mp4', 'video/webm'],
 } as const;
-
-const problemOf = (error: unknown): RecordProblem => {
-  const name = (error as { name?: string } | null)?.name;
-  if (name === 'NotAllowedError' || name === 'SecurityError') return 'refused';
-  if (name === 'NotFoundError' || name === 'OverconstrainedError') return 'missing';
-  if (name === 'NotReadableError' || name === 'AbortError') return 'in-use';
-  if (name === 'QuotaExceededError') return 'storage';
-  return 'broke';
-};
 
 /** What listens while something is recorded. */
 interface Running {
@@ -162,7 +154,7 @@ export function useRecorder(step: string, { of, most }: Pick<SettingsOf<'record'
           setKept(before + end);
         });
         keeping = keeping.catch((error: unknown) => {
-          setProblem(problemOf(error) === 'storage' ? 'storage' : 'broke');
+          setProblem(deviceProblem(error) === 'storage' ? 'storage' : 'broke');
           if (recorder.state === 'recording') recorder.stop();
         });
       };
@@ -194,7 +186,7 @@ export function useRecorder(step: string, { of, most }: Pick<SettingsOf<'record'
       release();
       // What was given and cannot be used is let go of: no microphone listens for nothing.
       for (const track of given?.getTracks() ?? []) track.stop();
-      setProblem(problemOf(error));
+      setProblem(deviceProblem(error));
       setState('still');
     }
   }, [of, most, read, release]);
@@ -203,7 +195,6 @@ export function useRecorder(step: string, { of, most }: Pick<SettingsOf<'record'
     const last = latest.current.stretches.at(-1);
     if (!last) return;
     await parts.current?.drop(Number(last.id));
-    setTake(fromLastKnot(latest.current));
     await read();
   }, [read]);
 

@@ -5,7 +5,7 @@ import { useMemo } from 'react';
 import type { Comparison } from '@/core/compare/compare';
 import { runsOf, type Written } from '@/core/kinds/document';
 import { anchorText, findAnchor } from '@/core/remarks/anchor';
-import { type Annotation, pieceOf } from '@/core/remarks/annotation';
+import type { Annotation } from '@/core/remarks/annotation';
 import { changesNear, isTouched } from '@/core/remarks/near';
 import { Parts } from '@/ui/compare/comparison-view';
 import classes from './remarks.module.css';
@@ -40,7 +40,3 @@ export function NearChange({ remark, was, comparison, lang }: Props) {
     </div>
   );
 }
-
-/** Which of some texts a remark is about. */
-export const textOf = <Piece extends { readonly sha256: string }>(remark: Annotation, pieces: readonly Piece[]) =>
-  pieces.find(({ sha256 }) => sha256 === pieceOf(remark));

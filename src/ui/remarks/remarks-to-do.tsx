@@ -5,13 +5,13 @@ import { useTranslations } from 'next-intl';
 import { useEffect, useMemo, useState } from 'react';
 import { runsOf, type Written } from '@/core/kinds/document';
 import { anchorText, findAnchor } from '@/core/remarks/anchor';
-import { isSaid, placeOnSheet } from '@/core/remarks/annotation';
+import { isSaid, placeOnSheet, remarkedPiece } from '@/core/remarks/annotation';
 import type { RepliedRemark } from '@/server/reading/desk/replies';
 import { post } from '@/ui/common/client-request';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { QuietButton } from '@/ui/common/primary-button';
 import { useComparison } from '@/ui/compare/use-comparison';
-import { NearChange, textOf } from './near-change';
+import { NearChange } from './near-change';
 import classes from './remarks.module.css';
 import { useHandedIn } from './use-handed-in';
 import { useQuoted } from './use-quoted';
@@ -133,7 +133,7 @@ export function RemarksToDo({ remarks: all, handIn, documents, lang, goTo, chang
       </p>
       <ol className={classes.remarks}>
         {remarks.map((one) => {
-          const piece = before ? textOf(one.remark, before.pieces) : undefined;
+          const piece = before ? remarkedPiece(one.remark, before.pieces) : undefined;
           const is = piece?.document ? documents.get(piece.document) : undefined;
           return (
             <One

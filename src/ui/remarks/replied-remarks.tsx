@@ -2,11 +2,11 @@
 
 import { useTranslations } from 'next-intl';
 import type { Written } from '@/core/kinds/document';
-import { isSaid, placeOnSheet } from '@/core/remarks/annotation';
+import { isSaid, placeOnSheet, remarkedPiece } from '@/core/remarks/annotation';
 import type { RepliedRemark } from '@/server/reading/desk/replies';
 import type { Times } from '@/ui/common/times';
 import { useComparison } from '@/ui/compare/use-comparison';
-import { NearChange, textOf } from './near-change';
+import { NearChange } from './near-change';
 import classes from './remarks.module.css';
 import { useHandedIn } from './use-handed-in';
 import { useQuoted } from './use-quoted';
@@ -61,7 +61,7 @@ export function RepliedRemarks({ remarks, handIn, now, lang, times }: Props) {
       {remarks
         .filter(({ remark }) => isSaid(remark))
         .map((one) => {
-          const piece = before ? textOf(one.remark, before.pieces) : undefined;
+          const piece = before ? remarkedPiece(one.remark, before.pieces) : undefined;
           const is = now.find(({ document }) => document !== null && document === piece?.document);
           return (
             <One

@@ -3,6 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import { ASKS, type Ask, type AskName, isAdvice, rangeOf, storedAsk } from '@/core/kinds/ask';
+import type { DocumentName } from '@/core/kinds/document';
 import { documentFor } from '@/core/kinds/step';
 import { addThing, changeThing, dropThing } from '@/core/setting/draft-writes';
 import { newAct } from '@/ui/common/act';
@@ -24,6 +25,9 @@ const isAttached = (kind: AskName): boolean => 'attached' in ASK_WORDS[kind];
 
 /** Is it about what is said in a discussion? */
 const isSaid = (kind: AskName): boolean => 'said' in ASK_WORDS[kind];
+
+/** Documents of which words are counted. */
+const WRITTEN: ReadonlySet<DocumentName | null> = new Set(['text', 'part']);
 
 /** Is it about sheets that are written on? */
 const isOfSheets = (kind: AskName): boolean => 'sheets' in ASK_WORDS[kind];
@@ -155,13 +159,17 @@ export function AskList({ place, tools }: Props) {
   const there = new Set(own.map(({ kind }) => kind));
   const discussed = draft.steps.some(({ kind }) => documentFor(kind) === 'part');
   const writtenOn = draft.steps.some(({ kind }) => documentFor(kind) === 'pages');
+  const writes = draft.steps.some(({ kind }) => WRITTEN.has(documentFor(kind)));
+  /** What fits what the students do comes first. */
+  const away = (kind: AskName): number =>
+    isOfSheets(kind) || isSaid(kind) ? 0 : isAttached(kind) ? 1 : writes ? 0 : 2;
   const offered = NAMES.filter(
     (kind) =>
       !there.has(kind) &&
       (place === null
         ? (discussed || !isSaid(kind)) && (writtenOn || !isOfSheets(kind))
         : !isAttached(kind) && !isSaid(kind) && !isOfSheets(kind)),
-  );
+  ).toSorted((a, b) => away(a) - away(b));
   const add = (kind: AskName) => {
     const { id, ...ask } = storedAsk.parse({ ...INITIAL, id: newAct(), place, bars: false, kind });
     addThing(ydoc, 'asks', id, ask as never);

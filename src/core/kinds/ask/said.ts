@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { answerPlaces } from '../../text/document-json';
-import { postAtPlace } from '../document/part';
+import { postAtPlace } from '../document/places';
 import { counted, range } from './counted';
 import type { Asked, AskKind } from './kind';
 

@@ -1,6 +1,5 @@
 import { answerPlaces, hasPicture } from '../../text/document-json';
-import { isSheetPlace, photographedIn } from '../document/pages';
-import { postAtPlace } from '../document/part';
+import { isSheetPlace, photographedIn, postAtPlace } from '../document/places';
 import { counted, type Nothing, nothing } from './counted';
 import type { Asked, AskKind } from './kind';
 

@@ -39,6 +39,11 @@ export interface StoredKind<Content> {
   readonly read: (ydoc: Y.Doc) => Content;
   /** The first update of a new document. It is made once: two builds of one would double it when they meet. */
   readonly first: (content: Content) => Uint8Array;
+  /**
+   * Lets a later version of a starter reach a copy, without touching what was written; gives back whether anything had to be
+   * changed. `null` where copies stay as they began.
+   */
+  readonly reach: ((ydoc: Y.Doc, starter: Content) => boolean) | null;
 }
 
 /** What goes into a file besides what the document says. */

@@ -5,10 +5,11 @@ import { inReadingOrder } from '../../pages/geometry';
 import { type Box, type GivenSheets, givenSheets } from '../../pages/given';
 import { isThingName, MOST, type Thing } from '../../pages/things';
 import { paragraphs, plainText } from '../../text/document-json';
-import { attrsOf, type Doc, type DocNode, descendants } from '../../text/nodes';
+import type { Doc, DocNode } from '../../text/nodes';
 import { areaOf } from '../thing/kind';
 import { IN_TEXT } from '../thing/said';
 import type { DocumentKind } from './kind';
+import { drawnNode, photographNode, placeOfSheet } from './places';
 
 /** Sheets with what was written on them. */
 export interface PagesContent extends GivenSheets {
@@ -19,25 +20,6 @@ export interface PagesContent extends GivenSheets {
 
 /** What stands in a box that is ticked. */
 export const TICKED = '✓';
-
-const DRAWN = 'sheet:';
-
-/** The place of a sheet in the text that it can be read as. */
-export const placeOfSheet = (sheet: string): string => `${DRAWN}${sheet}`;
-/** Is a place what was put on a sheet, beside its boxes? */
-export const isSheetPlace = (place: string): boolean => place.startsWith(DRAWN);
-
-/** Stands for everything that was drawn on a sheet in a text: how many things, as the words of a picture that is nowhere. */
-const drawnNode = (n: number): DocNode => ({ type: 'image', attrs: { src: '', alt: `✎ ${n}` } });
-
-/** The words that stand for a photographed page. */
-const PHOTOGRAPH = '▣';
-/** Stands for a page that was photographed. */
-const photographNode = (src: string): DocNode => ({ type: 'image', attrs: { src, alt: PHOTOGRAPH } });
-const isPhotograph = (node: DocNode): boolean => node.type === 'image' && attrsOf(node).alt === PHOTOGRAPH;
-
-/** How many pages of a text were photographed. */
-export const photographedIn = (doc: Doc): number => [...descendants(doc)].filter(isPhotograph).length;
 
 /** What was put on one sheet, in reading order: its words, and that something was drawn. */
 function saidOn(things: readonly Thing[]): readonly DocNode[] {

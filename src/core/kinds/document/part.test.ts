@@ -4,7 +4,8 @@ import { readyCheck } from '../../asks/ready-check';
 import { firstPart, partUpdate, readPart } from '../../documents/part-document';
 import { plainBody } from '../../talk/body';
 import type { Ask } from '../ask';
-import { type PartPost, part, partText, postAtPlace } from './part';
+import { type PartPost, part, partText } from './part';
+import { postAtPlace } from './places';
 
 const said = (
   id: string,

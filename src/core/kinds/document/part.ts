@@ -5,6 +5,7 @@ import type { Instant } from '../../ids';
 import { plainText } from '../../text/document-json';
 import type { Doc, DocNode } from '../../text/nodes';
 import type { DocumentKind } from './kind';
+import { placeOfPost } from './places';
 
 /** One thing that somebody said in a discussion, with what it answers as that was then. */
 export interface PartPost {
@@ -20,19 +21,6 @@ export interface PartPost {
 /** Somebody's part of a discussion: what they said, in order, each with its context. */
 export interface PartContent {
   readonly posts: readonly PartPost[];
-}
-
-const POST = 'post:';
-const REPLY = 'reply:';
-
-/** The place in which a post stands in the text of a part: what it is can be told from it. */
-export const placeOfPost = ({ id, to }: PartPost): string =>
-  to === null ? `${POST}${id}` : `${REPLY}${id}:${to.person}`;
-
-/** What a place of a part is: a post, or a reply and to whom; `null` for any other place. */
-export function postAtPlace(place: string): { readonly replyTo: string | null } | null {
-  if (place.startsWith(POST)) return { replyTo: null };
-  return place.startsWith(REPLY) ? { replyTo: place.slice(place.lastIndexOf(':') + 1) } : null;
 }
 
 /** A part as a text: each post in a place of its own, behind what it answers. What others said is not in the places. */

@@ -1,5 +1,5 @@
 import type { CheckedFile } from '@/core/asks/checked';
-import { sha256Hex } from '../../documents/fingerprint';
+import { handInFingerprint, sha256Hex } from '../../documents/fingerprint';
 import type { FileKind } from '../../formats/file-kinds';
 import { fileKind } from '../../formats/file-type';
 import type { DocumentId } from '../../ids';
@@ -16,6 +16,8 @@ interface Made {
     readonly pages: number | null;
     /** How long sound or video is. */
     readonly seconds: number | null;
+    /** What is said in it, as WebVTT. */
+    readonly captions: string | null;
   };
   readonly link: { readonly address: string };
   /** A document of one's own, from the shelf. */
@@ -27,6 +29,9 @@ export type PieceName = keyof Made;
 export type PieceOf<Name extends PieceName> = { readonly kind: Name } & Made[Name];
 export type Piece = { readonly [Name in PieceName]: PieceOf<Name> }[PieceName];
 
+/** What is heard, or seen and heard. */
+export type Spoken = Extract<FileKind, 'sound' | 'video'>;
+
 /** How a piece stands in a list: its look, and what there is to say of it. */
 export interface PieceFacts {
   readonly shown: FileKind | 'link';
@@ -34,11 +39,14 @@ export interface PieceFacts {
   readonly pages: number | null;
   readonly seconds: number | null;
   readonly address: string | null;
+  /** Something is said in it, so that its words can be added; and whether they are there. */
+  readonly spoken: Spoken | null;
+  readonly captions: boolean;
 }
 
 /** A file or link of a hand-in, as it is kept with its fingerprint. A document is kept with its words instead. */
 export type FrozenAttachment = { readonly sha256: string } & (
-  | { readonly kind: 'file'; readonly size: number }
+  | { readonly kind: 'file'; readonly size: number; readonly captions: string | null }
   | { readonly kind: 'link'; readonly address: string }
 );
 
@@ -59,16 +67,43 @@ interface PieceKind<Of> {
   readonly onShelf: boolean;
 }
 
-const NONE: PieceFacts = { shown: 'other', size: null, pages: null, seconds: null, address: null };
+const NONE: PieceFacts = {
+  shown: 'other',
+  size: null,
+  pages: null,
+  seconds: null,
+  address: null,
+  spoken: null,
+  captions: false,
+};
+
+const SPOKEN: Readonly<Partial<Record<FileKind, Spoken>>> = { sound: 'sound', video: 'video' };
+
+/** Other words beside the same file are a change. */
+export const withCaptions = ({
+  sha256,
+  captions = null,
+}: {
+  readonly sha256: string;
+  readonly captions?: string | null;
+}): string => (captions === null ? sha256 : handInFingerprint([{ sha256, captions }]));
 
 /** Every kind of piece. */
 export const PIECES: { readonly [Name in PieceName]: PieceKind<PieceOf<Name>> } = {
   file: {
-    facts: ({ type, size, pages, seconds }) => ({ ...NONE, shown: fileKind(type), size, pages, seconds }),
+    facts: ({ type, size, pages, seconds, captions }) => ({
+      ...NONE,
+      shown: fileKind(type),
+      size,
+      pages,
+      seconds,
+      spoken: SPOKEN[fileKind(type)] ?? null,
+      captions: captions !== null,
+    }),
     checked: (name, { type, pages, seconds }) => ({ name, kind: fileKind(type), pages, seconds }),
-    frozen: ({ sha256, size }) => ({ kind: 'file', sha256, size }),
+    frozen: ({ sha256, size, captions }) => ({ kind: 'file', sha256, size, captions }),
     document: () => null,
-    fingerprint: ({ sha256 }) => sha256,
+    fingerprint: withCaptions,
     keepsEnding: true,
     onShelf: true,
   },
@@ -106,5 +141,7 @@ export const keepsEnding = (piece: Piece): boolean => kindOf(piece).keepsEnding;
 
 /** The file that a piece is; `null` for any other kind. */
 export const fileIn = (piece: Piece): PieceOf<'file'> | null => ('sha256' in piece ? piece : null);
+/** The file in which something is said that a piece is; `null` for any other. */
+export const spokenIn = (piece: Piece): PieceOf<'file'> | null => (factsOf(piece).spoken ? fileIn(piece) : null);
 /** Where a piece leads; `null` for any other kind. */
 export const linkIn = (piece: Piece): PieceOf<'link'> | null => ('address' in piece ? piece : null);

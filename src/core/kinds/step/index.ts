@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import type { StepId } from '../../ids';
 import { questionRules, rulesFor } from '../../questions/rules';
 import { type Agreements, TAKES, type Takes } from '../../work/rules';
-import { type ContentOf, type DocumentName, documentKind, type Written, writtenAs } from '../document';
+import type { DocumentName } from '../document';
 import type { ForMinutes, StepKind } from './kind';
 
 /** Where nothing is said of a step besides its title. */
@@ -217,14 +217,6 @@ export function proposedMinutes(name: StepName, settings: unknown, known: ForMin
 
 /** Is it looked at beside a later step in which is written? */
 export const standsBeside = (name: StepName): boolean => stepKind(name).beside;
-
-/** What a step opens with to be written in; `null` where nothing is written in it, or nothing was given. */
-export function startOf(step: { readonly kind: StepName; readonly starter: unknown }): Written | null {
-  const needs = documentFor(step.kind);
-  if (needs === null) return null;
-  if (beginsBare(step.kind)) return writtenAs(needs, documentKind(needs).empty);
-  return step.starter === null ? null : writtenAs(needs, step.starter as ContentOf);
-}
 
 /** What has to be handed in follows from the steps: the most that one of them asks for, or nothing at all. */
 export function takesOf(steps: readonly SetStep[]): Takes {

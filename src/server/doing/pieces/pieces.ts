@@ -1,7 +1,8 @@
 import { ROLE_RULES } from '@/core/documents/roles';
 import { cleanName, distinctName } from '@/core/formats/file-name';
 import type { AssignmentId, DocumentId, Instant, StepId } from '@/core/ids';
-import { keepsEnding, liesOnShelf } from '@/core/kinds/piece';
+import { keepsEnding, liesOnShelf, spokenIn } from '@/core/kinds/piece';
+import { type CaptionLine, captionsOf } from '@/core/recording/captions';
 import { isAddress } from '@/core/text/address';
 import { makeMove, type Refusal } from '@/core/work/moves';
 import { standing } from '@/core/work/standing';
@@ -17,6 +18,7 @@ import type { Person } from '@/store/people';
 import {
   addPiece,
   findPiece,
+  keepCaptions,
   type NewPieceContent,
   piecesOfWork,
   removePiece,
@@ -224,10 +226,11 @@ export const putFile = (
 /** What can be done to a piece. */
 export type PieceChange =
   | { readonly act: 'rename'; readonly name: string }
+  | { readonly act: 'caption'; readonly lines: readonly CaptionLine[] }
   | { readonly act: 'remove' }
   | { readonly act: 'bring-back' };
 
-/** Renames a piece, takes it off, or brings it back: for as long as the work can be changed. */
+/** Renames a piece, says what is said in it, takes it off, or brings it back: for as long as the work can be changed. */
 export const changePiece = (
   db: Database,
   student: Person,
@@ -251,6 +254,10 @@ export const changePiece = (
       const name = withEnding(cleanName(what.name), piece.name, keepsEnding(piece.is));
       if (name === '') return { ok: false, code: 'no-name' };
       await renamePiece(tx, pieceId, distinctName(name, names));
+    } else if (what.act === 'caption') {
+      const spoken = spokenIn(piece.is);
+      if (!spoken) return { ok: false, code: 'not-found' };
+      await keepCaptions(tx, pieceId, captionsOf(what.lines, spoken.seconds));
     } else if (what.act === 'remove') await removePiece(tx, pieceId, now);
     else {
       if (others.length >= MOST_PIECES) return { ok: false, code: 'too-many-pieces' };

@@ -1,7 +1,9 @@
 import * as Y from 'yjs';
+import { boxText, readPages } from '@/core/documents/pages-document';
 import { documentJson, TEXT_FIELD } from '@/core/documents/text-document';
 import type { ClassId, DocumentId, StepId } from '@/core/ids';
-import { addThing, choose, giveStarter, writeTitle } from '@/core/setting/draft-writes';
+import { paper } from '@/core/pages/given';
+import { addThing, choose, giveBox, giveSheets, giveStarter, writeTitle } from '@/core/setting/draft-writes';
 import { answerPlaces } from '@/core/text/document-json';
 import type { Doc, DocNode } from '@/core/text/nodes';
 import { openCopy } from '@/server/doing/handing-in/handing-in';
@@ -9,6 +11,7 @@ import { Jobs } from '@/server/live/jobs/jobs';
 import { JOBS } from '@/server/live/jobs/kinds';
 import { Saving } from '@/server/live/saving';
 import { effectOf } from '@/server/reading/setting/effect';
+import type { Person } from '@/store/people';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
 import { TYPED_CHANNEL, toldTyped } from '@/store/updates';
 import { beginDraft, postDraft } from './drafts';
@@ -30,17 +33,23 @@ const starter = (...questions: string[]): Doc => ({
   ]),
 });
 
+/** A draft that a teacher has begun, and how something is written into it. */
+async function draftOf(teacher: Person, at: string) {
+  const begun = await beginDraft(school.db, teacher, at as ClassId, NOW);
+  if (!begun.ok) throw new Error(begun.code);
+  const write = async (change: (ydoc: Y.Doc) => void) => {
+    const ydoc = await loadDocument(school.db, begun.document);
+    const before = Y.encodeStateVector(ydoc);
+    change(ydoc);
+    return new Saving(school.db).save(teacher.id, begun.document, Y.encodeStateAsUpdate(ydoc, before));
+  };
+  return { begun, write };
+}
+
 test('a further version reaches the copies that there are: what is new comes in, what is written stays, open tabs hear of it', async () => {
   const { db, person } = school;
   const [bello, imke] = [await person('t-bello'), await person('s-imke')];
-  const begun = await beginDraft(db, bello, 'weather' as ClassId, NOW);
-  if (!begun.ok) throw new Error(begun.code);
-  const write = async (change: (ydoc: Y.Doc) => void) => {
-    const ydoc = await loadDocument(db, begun.document);
-    const before = Y.encodeStateVector(ydoc);
-    change(ydoc);
-    await new Saving(db).save(bello.id, begun.document, Y.encodeStateAsUpdate(ydoc, before));
-  };
+  const { begun, write } = await draftOf(bello, 'weather');
   await write((ydoc) => {
     writeTitle(ydoc, 'To be changed');
     choose(ydoc, 'minutes', 10);
@@ -86,6 +95,47 @@ test('a further version reaches the copies that there are: what is new comes in,
   await stop();
 });
 
+test('boxes that are marked later reach sheets that were begun, with what was written on them', async () => {
+  const { db, person } = school;
+  const [kerr, imke] = [await person('t-kerr'), await person('s-imke')];
+  const { begun, write } = await draftOf(kerr, 'maths');
+  const SHEETS = 'reached-sheets' as StepId;
+  const box = (id: string) => ({ id, sheet: 'one', x: 40, y: 40, w: 200, h: 60, name: id, options: [], field: null });
+  await write((ydoc) => {
+    writeTitle(ydoc, 'Sheets to be changed');
+    choose(ydoc, 'minutes', 10);
+    addThing(ydoc, 'steps', SHEETS, {
+      kind: 'pages',
+      title: 'Write on it',
+      minutes: 10,
+      settings: {},
+      material: null,
+    } as never);
+    giveSheets(ydoc, SHEETS, {
+      file: null,
+      sheets: [paper('one', 'lined')],
+      boxes: [{ ...box('which'), takes: 'words' }],
+    });
+  });
+  const posted = await postDraft(db, kerr, begun.document, null, NOW);
+  if (!posted.ok) throw new Error(JSON.stringify(posted));
+  const copy = await openCopy(db, imke, SHEETS, NOW);
+  if (!copy.ok) throw new Error(copy.code);
+  const { rows } = await db.query(`SELECT id FROM document WHERE step_id = $1 AND owner_id = 's-imke'`, [SHEETS]);
+  const [{ id }] = rows as [{ id: DocumentId }];
+  const own = await loadDocument(db, id);
+  const before = Y.encodeStateVector(own);
+  boxText(own, 'which').insert(0, 'The one by the steps.');
+  await new Saving(db).save(imke.id, id, Y.encodeStateAsUpdate(own, before));
+
+  await write((ydoc) => giveBox(ydoc, SHEETS, { ...box('why'), takes: 'words' }));
+  expect(await postDraft(db, kerr, begun.document, null, NOW + 1000)).toMatchObject({ ok: true, version: 2 });
+  await new Jobs(db, { [REACH_JOB]: JOBS[REACH_JOB] }, () => NOW + 2000).tick();
+  const { boxes, filled } = readPages(await loadDocument(db, id));
+  expect(boxes.map((one) => one.id).toSorted()).toEqual(['which', 'why']);
+  expect(filled).toEqual({ which: 'The one by the steps.' });
+});
+
 test('before it is posted again it is said what reaches how many copies, question by question', async () => {
   const { db, person } = school;
   const [bello, imke, wren] = [await person('t-bello'), await person('s-imke'), await person('s-wren')];
@@ -97,14 +147,7 @@ test('before it is posted again it is said what reaches how many copies, questio
       { type: 'answer', attrs: { id }, content: [{ type: 'paragraph' }] },
     ]),
   });
-  const begun = await beginDraft(db, bello, 'weather' as ClassId, NOW);
-  if (!begun.ok) throw new Error(begun.code);
-  const write = async (change: (ydoc: Y.Doc) => void) => {
-    const ydoc = await loadDocument(db, begun.document);
-    const before = Y.encodeStateVector(ydoc);
-    change(ydoc);
-    await new Saving(db).save(bello.id, begun.document, Y.encodeStateAsUpdate(ydoc, before));
-  };
+  const { begun, write } = await draftOf(bello, 'weather');
   expect(await effectOf(db, bello, begun.document)).toEqual({ ok: false, code: 'not-found' });
   await write((ydoc) => {
     writeTitle(ydoc, 'Effects');
@@ -154,14 +197,7 @@ test('a starter with five hundred questions is set, posted and copied; one with 
       { type: 'answer', attrs: { id: `long-${i}` }, content: [{ type: 'paragraph' }] },
     ]).flat(),
   });
-  const begun = await beginDraft(db, bello, 'weather' as ClassId, NOW);
-  if (!begun.ok) throw new Error(begun.code);
-  const write = async (change: (ydoc: Y.Doc) => void) => {
-    const ydoc = await loadDocument(db, begun.document);
-    const before = Y.encodeStateVector(ydoc);
-    change(ydoc);
-    return new Saving(db).save(bello.id, begun.document, Y.encodeStateAsUpdate(ydoc, before));
-  };
+  const { begun, write } = await draftOf(bello, 'weather');
   const step = { kind: 'write' as const, title: 'Long', minutes: 10, settings: { tools: 'all' }, material: null };
   await write((ydoc) => {
     writeTitle(ydoc, 'Five hundred');

@@ -79,7 +79,7 @@ const reach = jobKind({
     if (!asked) return null;
     const stored = await updatesOf(db, documentId);
     const updates = stored.map(({ update }) => update);
-    const done = await workshop().do(owner, 'reach', { updates, starter: asked.starter });
+    const done = await workshop().do(owner, 'reach', { kind: asked.kind, updates, starter: asked.starter });
     if (!done.ok && done.code === 'too-busy') throw new Error('the workshop is busy');
     return { ...asked, update: done.ok ? done.made : null, last: stored.at(-1)?.seq ?? 0 };
   },

@@ -1,7 +1,7 @@
 import { canonicalJson } from '@/core/documents/fingerprint';
 import type { AssignmentId, DocumentId, PersonId } from '@/core/ids';
 import { type DocumentName, documentKind, type Written, writtenAs } from '@/core/kinds/document';
-import { documentIn, fingerprintOf } from '@/core/kinds/piece';
+import { documentIn, fingerprintOf, withCaptions } from '@/core/kinds/piece';
 import { findClass } from '@/store/classes';
 import { type Queryable, read } from '@/store/database';
 import { documentsOfWork } from '@/store/documents';
@@ -36,7 +36,7 @@ async function handedInPieces(db: Queryable, handIn: Parameters<typeof piecesOf>
     key: 'document' in piece ? piece.document : keyOf(piece.kind, piece.title),
     title: piece.title,
     written: 'written' in piece ? piece.written : null,
-    sha256: piece.sha256,
+    sha256: withCaptions(piece),
   }));
 }
 

@@ -1,6 +1,6 @@
 import { fileKind } from '@/core/formats/file-type';
 import type { HandInId, Instant } from '@/core/ids';
-import { fileIn, type Piece } from '@/core/kinds/piece';
+import { fileIn, type Piece, spokenIn } from '@/core/kinds/piece';
 import { fileResponse, KEPT, nameOfFile, takenAway, unchanged } from '@/server/http/file-response';
 import { type FileView, linkContent, type MaterialContent, sheetContent } from '@/server/kinds/material/index';
 import { filesFolder } from '@/server/kite';
@@ -20,7 +20,12 @@ type View = { readonly ok: true; readonly content: MaterialContent };
 const NONE = { ok: false, code: 'not-found' } as const;
 
 /** What there is to see of a file that a student attached. Nothing in it is run. */
-async function contentOf(person: Person, file: FileView, sha256: string): Promise<MaterialContent> {
+async function contentOf(
+  person: Person,
+  file: FileView,
+  sha256: string,
+  captions: string | null,
+): Promise<MaterialContent> {
   const { type, size } = file;
   switch (fileKind(type)) {
     case 'pdf':
@@ -30,9 +35,9 @@ async function contentOf(person: Person, file: FileView, sha256: string): Promis
         ? { kind: 'image', file, alt: file.name }
         : { kind: 'unshown', file };
     case 'video':
-      return { kind: 'video', file, captions: null, body: { type: 'doc' } };
+      return { kind: 'video', file, captions, body: { type: 'doc' } };
     case 'sound':
-      return { kind: 'audio', file, captions: null, body: { type: 'doc' } };
+      return { kind: 'audio', file, captions, body: { type: 'doc' } };
     case 'sheet': {
       if (size > LARGEST_READ) return { kind: 'unshown', file };
       return sheetContent(person, file, sha256);
@@ -51,12 +56,13 @@ async function contentOf(person: Person, file: FileView, sha256: string): Promis
 /** What there is to see of a file or a link; `null` for a document, whose words are had elsewhere. */
 async function lookInto(
   person: Person,
-  { name, address }: { readonly name: string; readonly address: string },
+  { name, at }: { readonly name: string; readonly at: string },
   is: Piece | HandedInPiece,
 ): Promise<MaterialContent | null> {
   if ('address' in is) return linkContent(is.address);
   if (!('size' in is)) return null;
-  return contentOf(person, { address, name, type: is.type, size: is.size }, is.sha256);
+  const file = { address: `${at}/file`, name, type: is.type, size: is.size };
+  return contentOf(person, file, is.sha256, is.captions === null ? null : `${at}/captions`);
 }
 
 const looked = (content: MaterialContent | null): View | typeof NONE => (content ? { ok: true, content } : NONE);
@@ -65,8 +71,7 @@ const looked = (content: MaterialContent | null): View | typeof NONE => (content
 export async function viewPiece(db: Queryable, person: Person, pieceId: string): Promise<View | typeof NONE> {
   const piece = await findPiece(db, pieceId);
   if (!piece) return NONE;
-  const address = `/api/pieces/${pieceId}/file`;
-  return looked(await lookInto(person, { name: piece.name, address }, piece.is));
+  return looked(await lookInto(person, { name: piece.name, at: `/api/pieces/${pieceId}` }, piece.is));
 }
 
 /** The bytes of a student's own piece. */
@@ -76,6 +81,18 @@ export async function pieceFile(db: Queryable, pieceId: string, request: Request
   if (!file) return Response.json(NONE, { status: 404 });
   const download = new URL(request.url).searchParams.has('download');
   return fileResponse(db, { sha256: file.sha256, name: piece.name, download }, request);
+}
+
+/** What is said in a piece, as WebVTT. It changes as it is mended, so no browser keeps it. */
+const said = (captions: string | null | undefined): Response =>
+  captions
+    ? new Response(captions, { headers: { 'content-type': 'text/vtt; charset=utf-8', 'cache-control': 'no-store' } })
+    : Response.json(NONE, { status: 404 });
+
+/** What is said in a student's own piece. */
+export async function pieceCaptions(db: Queryable, pieceId: string): Promise<Response> {
+  const piece = await findPiece(db, pieceId);
+  return said(piece && spokenIn(piece.is)?.captions);
 }
 
 /** A small picture of a picture, turned the right way up. */
@@ -119,8 +136,8 @@ export async function viewHandedIn(
 ): Promise<View | typeof NONE> {
   const piece = await handedIn(db, handInId, position);
   if (!piece) return NONE;
-  const address = `/api/hand-ins/${handInId}/pieces/${position}/file`;
-  return looked(await lookInto(asking.person, { name: await nameFor(db, asking, handInId, piece), address }, piece));
+  const at = `/api/hand-ins/${handInId}/pieces/${position}`;
+  return looked(await lookInto(asking.person, { name: await nameFor(db, asking, handInId, piece), at }, piece));
 }
 
 /** The bytes of a text as it was handed in: those of which the receipt has the fingerprint. */
@@ -141,6 +158,12 @@ export async function handedInWhole(db: Queryable, handInId: HandInId) {
 }
 
 export type HandedInWhole = Extract<Awaited<ReturnType<typeof handedInWhole>>, { ok: true }>;
+
+/** What is said in a piece that was handed in, as it was. */
+export async function handedInCaptions(db: Queryable, handInId: HandInId, position: number): Promise<Response> {
+  const piece = await handedIn(db, handInId, position);
+  return said(piece && 'captions' in piece ? piece.captions : null);
+}
 
 /** The bytes of a piece that was handed in. */
 export async function handedInFile(

@@ -1,5 +1,6 @@
 import { documentKind, type Written } from '@/core/kinds/document';
-import { beginsBare, startOf } from '@/core/kinds/step';
+import { beginsBare } from '@/core/kinds/step';
+import { startOf } from '@/core/kinds/step/starting';
 import type { StoredStep } from '@/store/work';
 
 /** What a copy of a step begins with, with its kind; `null` where nothing is written in a step. */

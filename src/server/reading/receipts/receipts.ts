@@ -33,7 +33,7 @@ export function receiptFile(receipt: Receipt, school: { readonly name: string; r
     lateRule: receipt.late,
     note: receipt.note,
     readyCheck: receipt.findings.map(({ askId: ask, result, found }) => ({ ask, result, found })),
-    pieces: receipt.pieces,
+    pieces: receipt.pieces.map(({ title, kind, size, sha256 }) => ({ title, kind, size, sha256 })),
     fingerprint: receipt.fingerprint,
   };
 }

@@ -98,6 +98,7 @@ export async function takeAllAway(db: Database, person: Person, now: Instant, lo
       const path = free(folder, [...whose, stem], ending);
       entries.push({ path, bytes: () => createReadStream(filePath(filesFolder(), file.sha256)) });
       listed.push({ ...row, path, address: null });
+      if (file.captions) entries.push(written(free(folder, [...whose, stem], '.vtt'), file.captions));
     }
   }
   const proofs = receipts.map((receipt): ListedReceipt => {

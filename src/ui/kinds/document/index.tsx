@@ -50,3 +50,6 @@ export function DocumentMarked({
     />
   );
 }
+
+/** Has made ready what the editor of a document will need, while the document is on its way. */
+export const soonFor = ({ kind, content }: Written): void => screenOf(kind).soon?.(content);

@@ -38,6 +38,8 @@ export interface PlaceMarking {
 export interface DocumentScreen<Content> {
   /** It is written in. */
   readonly Editor: ComponentType<EditorProps>;
+  /** Has made ready what the editor will need, while what was written is still on its way; `null` where that is nothing. */
+  readonly soon: ((starter: Content) => void) | null;
   /** It is read: no caret, no tools. */
   readonly View: ComponentType<{ readonly content: Content; readonly lang: string }>;
   /** It is read with stretches of its runs standing out, each block saying where it begins in them. */

@@ -11,6 +11,7 @@ const Writing = dynamic(() => import('@/ui/desk/writing').then(({ Writing: loade
 
 export const text: DocumentScreen<Doc> = {
   Editor: Writing,
+  soon: null,
   View: ({ content, lang }) => <DocumentView document={content} lang={lang} />,
   Marked: ({ content, lang, highlights }) => {
     const shown = useMemo(() => markedDocument(content, highlights), [content, highlights]);

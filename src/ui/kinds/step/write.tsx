@@ -1,12 +1,13 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
+import { useEffect } from 'react';
 import type { DeskStepOf } from '@/server/reading/desk/steps';
 import { AlsoAsked } from '@/ui/desk/also-asked';
 import { ChangedSince } from '@/ui/desk/changed-since';
 import { Pane } from '@/ui/desk/stage';
 import classes from '@/ui/desk/stage.module.css';
-import { DOCUMENT_SCREENS, DocumentShown } from '@/ui/kinds/document';
+import { DOCUMENT_SCREENS, DocumentShown, soonFor } from '@/ui/kinds/document';
 import type { DeskTools } from './kind';
 
 /** Pages to be photographed, and then the sheets that they have become. */
@@ -28,6 +29,9 @@ export function WritingStage({ step, desk, photographs = false }: Props) {
   const { document, starter, understood, tools } = step.given;
   const open = document ? sessions.get(document.id) : undefined;
   const { Editor } = DOCUMENT_SCREENS[document?.kind ?? 'text'];
+  useEffect(() => {
+    if (starter) soonFor(starter);
+  }, [starter]);
   return (
     <Pane label={document?.title ?? step.title}>
       {understood.length > 0 && canEdit ? (

@@ -10,7 +10,7 @@ import {
   IconTrash,
 } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
-import { type ComponentType, useEffect, useMemo, useRef, useState } from 'react';
+import { type ComponentType, useMemo, useRef, useState } from 'react';
 import * as Y from 'yjs';
 import { paperMap } from '@/core/documents/pages-document';
 import {
@@ -24,8 +24,10 @@ import {
 } from '@/core/documents/photographs';
 import { LOOKS } from '@/core/press/cleaned';
 import { FileInput } from '@/ui/common/file-input';
-import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
+import { ProblemLine } from '@/ui/common/problem-line';
+import { useWhatCanBe } from '../use-sheets';
+import { Camera, hasOwnCamera } from './camera';
 import { Corners } from './corners';
 import { PhotographList, wantsLook } from './photograph-list';
 import classes from './press.module.css';
@@ -35,6 +37,7 @@ import { usePhotographs } from './use-photographs';
 const PICTURES = 'image/png,image/jpeg,image/webp,image/heic,image/heif';
 
 interface Props {
+  readonly document: string;
   readonly ydoc: Y.Doc;
   readonly editable: boolean;
   /** Goes to the sheets; `null` where there are none yet. */
@@ -44,17 +47,19 @@ interface Props {
 }
 
 /** The page press: photographs of pages, each with its corners and with what becomes of it, and all of them as sheets. */
-export function Press({ ydoc, editable, toSheets, done }: Props) {
+export function Press({ document, ydoc, editable, toSheets, done }: Props) {
   const t = useTranslations('press');
-  const press = usePhotographs(ydoc);
+  const press = usePhotographs(document, ydoc, editable);
   const { photographs, look, putting, problem, setProblem } = press;
   const [at, setAt] = useState<string | null>(null);
   const [said, setSaid] = useState('');
   const camera = useRef<HTMLInputElement>(null);
   const files = useRef<HTMLInputElement>(null);
   const again = useRef<HTMLInputElement>(null);
+  // A laptop's own camera, and the photograph that it takes anew; `null` while it is away.
+  const [shooting, setShooting] = useState<{ readonly instead: string | null } | null>(null);
   const undo = useMemo(() => new Y.UndoManager([photographsMap(ydoc), pressMap(ydoc), paperMap(ydoc)]), [ydoc]);
-  useEffect(() => () => undo.destroy(), [undo]);
+  const can = useWhatCanBe(undo);
   const present = photographs.find(({ id }) => id === at) ?? photographs[0] ?? null;
   const kept = photographs.filter(({ out }) => !out);
   const toLook = kept.filter(wantsLook).length;
@@ -64,11 +69,29 @@ export function Press({ ydoc, editable, toSheets, done }: Props) {
     setProblem(null);
     void press.add(taken);
   };
+  const shoot = (instead: string | null = null) => {
+    if (hasOwnCamera()) (instead === null ? camera : again).current?.click();
+    else setShooting({ instead });
+  };
   const moveTo = (id: string, to: number) => {
     if (!editable || to < 0 || to >= photographs.length) return;
     movePhotograph(ydoc, id, to);
     setSaid(t('moved', { n: to + 1, of: photographs.length }));
   };
+  if (shooting && editable)
+    return (
+      <div className={classes.press}>
+        <Camera
+          take={(photograph) => {
+            setProblem(null);
+            void press.add([photograph], shooting.instead);
+            // What is taken again is one.
+            if (shooting.instead !== null) setShooting(null);
+          }}
+          close={() => setShooting(null)}
+        />
+      </div>
+    );
   const index = present ? photographs.indexOf(present) : -1;
 
   return (
@@ -93,7 +116,7 @@ export function Press({ ydoc, editable, toSheets, done }: Props) {
                 words={t('turn')}
                 act={() => changePhotograph(ydoc, present.id, { turn: (present.turn + 1) % 4 })}
               />
-              <Tool icon={IconCamera} words={t('again')} act={() => again.current?.click()} />
+              <Tool icon={IconCamera} words={t('again')} act={() => shoot(present.id)} />
               <Tool
                 icon={IconPhotoOff}
                 words={t(present.out ? 'take-in' : 'leave-out')}
@@ -114,7 +137,7 @@ export function Press({ ydoc, editable, toSheets, done }: Props) {
                 off={index >= photographs.length - 1}
                 act={() => moveTo(present.id, index + 1)}
               />
-              <Tool icon={IconArrowBackUp} words={t('undo')} act={() => undo.undo()} />
+              <Tool icon={IconArrowBackUp} words={t('undo')} off={!can.undo} act={() => undo.undo()} />
             </>
           ) : null}
           <fieldset className={classes.looks} disabled={!editable}>
@@ -170,7 +193,7 @@ export function Press({ ydoc, editable, toSheets, done }: Props) {
           <p>{t('first-says')}</p>
           {editable ? (
             <div className={classes.begin}>
-              <button type="button" className={classes.shutter} onClick={() => camera.current?.click()}>
+              <button type="button" className={classes.shutter} onClick={() => shoot()}>
                 <IconCamera size={38} stroke={1.6} aria-hidden="true" />
                 <span>{t('take')}</span>
               </button>
@@ -182,14 +205,7 @@ export function Press({ ydoc, editable, toSheets, done }: Props) {
       <p role="status" className={classes.status}>
         {putting ? t('putting', { n: putting.done + 1, of: putting.of }) : said}
       </p>
-      {problem ? (
-        <p role="alert" className={classes.problem}>
-          {t(keyOr(t.has, `problem.${problem}`, 'problem.broke'))}{' '}
-          <button type="button" className="quiet" onClick={() => setProblem(null)}>
-            {t('put-away')}
-          </button>
-        </p>
-      ) : null}
+      <ProblemLine of="press" problem={problem} putAway={() => setProblem(null)} className={classes.problem} />
       {present ? (
         <div className={classes.bar}>
           <p>
@@ -199,7 +215,7 @@ export function Press({ ydoc, editable, toSheets, done }: Props) {
           {editable ? (
             <>
               <QuietButton
-                onClick={() => camera.current?.click()}
+                onClick={() => shoot()}
                 leftSection={<IconCamera size={18} stroke={1.6} aria-hidden="true" />}
               >
                 {t('take-another')}

@@ -22,13 +22,10 @@ import { newAct } from '@/ui/common/act';
 import { sendPicture } from '@/ui/common/send-picture';
 import type { PressedPage } from '@/workers/page-press-messages';
 import { PagePress } from './page-press';
+import { type Waiting, WaitingPhotographs } from './waiting-photographs';
 
 /** A photograph on its way: looked at, sent, or held up by something that is said. */
-export interface Coming {
-  readonly id: string;
-  readonly file: File;
-  /** The photograph that it takes the place of. */
-  readonly instead: string | null;
+export interface Coming extends Waiting {
   readonly is: 'looked-at' | 'sent' | 'refused' | 'unsent';
   /** The code of a refusal. */
   readonly why: string | null;
@@ -80,7 +77,7 @@ function useKnown(ydoc: Y.Doc): Known {
 type Sent = Map<string, PressedSheet>;
 
 /** The photographs of a document, and what is done with them. */
-export function usePhotographs(ydoc: Y.Doc) {
+export function usePhotographs(document: string, ydoc: Y.Doc, editable: boolean) {
   const known = useKnown(ydoc);
   const { photographs, look } = known;
   const [coming, setComing] = useState<readonly Coming[]>([]);
@@ -88,21 +85,27 @@ export function usePhotographs(ydoc: Y.Doc) {
   const [putting, setPutting] = useState<{ readonly done: number; readonly of: number } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const press = useRef<PagePress | null>(null);
+  const waiting = useRef<WaitingPhotographs | null>(null);
   const taken = useRef(new Map<string, Blob>());
+  const received = useRef(new Set<string>());
   const sent = useRef<Sent>(new Map());
   const urls = useRef(new Set<string>());
 
   useEffect(() => {
     const own = new PagePress();
     press.current = own;
+    const kept = new WaitingPhotographs(document);
+    waiting.current = kept;
     const made = urls.current;
     return () => {
       own.close();
       press.current = null;
+      void kept.close();
+      waiting.current = null;
       for (const url of made) URL.revokeObjectURL(url);
       made.clear();
     };
-  }, []);
+  }, [document]);
 
   const keepPage = useCallback((id: string, from: string, { page: file, width, height }: PressedPage): PageHere => {
     const url = URL.createObjectURL(file);
@@ -138,7 +141,9 @@ export function usePhotographs(ydoc: Y.Doc) {
       const to = instead ?? id;
       taken.current.set(to, file);
       if (instead) changePhotograph(ydoc, instead, { ...told, turn: 0 });
-      else addPhotograph(ydoc, id, told);
+      // Another tab may have sent it meanwhile.
+      else if (!photographsMap(ydoc).has(id)) addPhotograph(ydoc, id, told);
+      void waiting.current?.drop(id);
       const now = photographsIn(ydoc).find((one) => one.id === to);
       if (now && now.turn === 0) keepPage(to, pressedFrom(now, lookIn(ydoc)), page);
       setComing((all) => all.filter((one) => one.id !== id));
@@ -146,15 +151,14 @@ export function usePhotographs(ydoc: Y.Doc) {
     [ydoc, keepPage],
   );
 
-  const add = useCallback(
-    async (files: readonly File[], instead: string | null = null) => {
-      const room = MOST_PHOTOGRAPHS - photographsIn(ydoc).length;
-      const arrivals = files
-        .slice(0, instead ? 1 : Math.max(0, room))
-        .map((file): Coming => ({ id: newAct(), file, instead, is: 'looked-at', why: null, page: null }));
-      if (arrivals.length < files.length) setProblem('too-many');
-      setComing((all) => [...all, ...arrivals]);
-      for (const one of arrivals) {
+  /** Looks at photographs, one after the other, and sends them; those that have just been taken are kept on this device before. */
+  const receive = useCallback(
+    async (arrivals: readonly Waiting[], areNew: boolean) => {
+      const fresh = arrivals.map((one): Coming => ({ ...one, is: 'looked-at', why: null, page: null }));
+      for (const { id } of arrivals) received.current.add(id);
+      setComing((all) => [...all, ...fresh]);
+      if (areNew) for (const one of arrivals) if (!(await waiting.current?.keep(one))) setProblem('storage');
+      for (const one of fresh) {
         const pressed = await press.current?.press({
           photograph: one.file,
           corners: null,
@@ -163,11 +167,41 @@ export function usePhotographs(ydoc: Y.Doc) {
         });
         if (!pressed) return;
         if (pressed.ok) await keep(one, pressed.page);
-        else setComing((all) => all.map((c) => (c.id === one.id ? { ...c, is: 'refused', why: pressed.problem } : c)));
+        else {
+          // What only could not be looked at just now is tried again when this is opened the next time.
+          if (pressed.problem !== 'stopped') void waiting.current?.drop(one.id);
+          setComing((all) => all.map((c) => (c.id === one.id ? { ...c, is: 'refused', why: pressed.problem } : c)));
+        }
       }
     },
     [ydoc, keep],
   );
+
+  const add = useCallback(
+    async (files: readonly File[], instead: string | null = null) => {
+      const room = MOST_PHOTOGRAPHS - photographsIn(ydoc).length;
+      const arrivals = files
+        .slice(0, instead ? 1 : Math.max(0, room))
+        .map((file): Waiting => ({ id: newAct(), file, instead }));
+      if (arrivals.length < files.length) setProblem('too-many');
+      await receive(arrivals, true);
+    },
+    [ydoc, receive],
+  );
+  // What was still on its way when a tab was closed goes on from there.
+  useEffect(() => {
+    if (!editable) return;
+    let left = false;
+    void waiting.current?.all().then((found) => {
+      const open = found.filter(
+        ({ id, instead }) => !received.current.has(id) && (instead !== null || !photographsMap(ydoc).has(id)),
+      );
+      if (!left && open.length > 0) void receive(open, false);
+    });
+    return () => {
+      left = true;
+    };
+  }, [ydoc, receive, editable]);
 
   const sendAgain = useCallback(() => {
     for (const one of coming) if (one.is === 'unsent' && one.page) void keep(one, one.page);
@@ -236,7 +270,10 @@ export function usePhotographs(ydoc: Y.Doc) {
     return true;
   }, [ydoc, photographs, known.sheets, look, pressed]);
 
-  const putAway = useCallback((id: string) => setComing((all) => all.filter((one) => one.id !== id)), []);
+  const putAway = useCallback((id: string) => {
+    void waiting.current?.drop(id);
+    setComing((all) => all.filter((one) => one.id !== id));
+  }, []);
 
   return { ...known, coming, pages, putting, problem, setProblem, add, sendAgain, putAway, pressed, put };
 }

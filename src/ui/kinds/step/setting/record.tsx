@@ -3,12 +3,16 @@
 import { useTranslations } from 'next-intl';
 import type { SettingsOf } from '@/core/kinds/step';
 import { settled } from '@/core/kinds/step';
-import { NumberField } from '@/ui/common/number-field';
 import { AskList } from '@/ui/set/ask-list';
+import { NumberSlot } from '@/ui/set/moment-slot';
+import classes from '@/ui/set/set.module.css';
+import { Choices, Slot, YesSlot } from '@/ui/set/slot';
 import type { SetStepProps } from '@/ui/set/tools';
 import { useStepWrites } from '@/ui/set/use-writes';
 
 const KINDS = ['sound', 'video'] as const;
+/** Nothing can be said in less, in seconds. */
+const SHORTEST = 5;
 
 /** What is recorded, from when on it is long enough, and when it has to end. */
 export function SetRecording({ step, tools }: SetStepProps) {
@@ -19,46 +23,60 @@ export function SetRecording({ step, tools }: SetStepProps) {
   if (settings === null) return null;
   const change = (to: Partial<typeof settings>) => writes.change(step, { settings: { ...settings, ...to } });
   const { of, least, most, simple } = settings;
+  const lasts = t('record-most', { n: most });
+  const enough = least === 0 ? t('record-any') : t('record-least', { n: least });
+  if (!editable)
+    return (
+      <>
+        <p>{[t(`record-${of}`), lasts, enough, t(simple ? 'record-simple' : 'record-buttons')].join(' ')}</p>
+        <AskList place={null} tools={tools} />
+      </>
+    );
   return (
     <>
-      <fieldset disabled={!editable}>
-        <legend>{t('record-of')}</legend>
-        {KINDS.map((kind) => (
-          <p key={kind}>
-            <label>
-              <input type="radio" name={`of-${step.id}`} checked={of === kind} onChange={() => change({ of: kind })} />{' '}
-              {t(`record-${kind}`)}
-            </label>
-          </p>
-        ))}
-      </fieldset>
-      <NumberField
-        label={t('record-most')}
-        value={most}
-        min={5}
-        max={3600}
-        readOnly={!editable}
-        change={(n) => change({ most: n ?? 120 })}
-      />
-      <NumberField
-        label={t('record-least')}
-        value={least === 0 ? null : least}
-        min={0}
-        max={most}
-        readOnly={!editable}
-        change={(n) => change({ least: Math.min(n ?? 0, most) })}
-      />
-      <p>
-        <label>
-          <input
-            type="checkbox"
-            checked={simple}
-            disabled={!editable}
-            onChange={({ currentTarget: { checked } }) => change({ simple: checked })}
+      <div className={classes.sentences}>
+        <div>
+          <Slot words={t(`record-${of}`)} label={t('record-of')}>
+            {(close) => (
+              <Choices
+                choices={KINDS.map((value) => ({ value, words: t(`record-${value}`) }))}
+                chosen={of}
+                choose={(chosen) => {
+                  change({ of: chosen });
+                  close();
+                }}
+              />
+            )}
+          </Slot>{' '}
+          <NumberSlot
+            value={most}
+            words={lasts}
+            label={t('record-most-label')}
+            most={3600}
+            change={(n) => {
+              const ends = Math.max(SHORTEST, n ?? most);
+              change({ most: ends, least: Math.min(least, ends) });
+            }}
           />{' '}
-          {t('record-simple')}
-        </label>
-      </p>
+          <NumberSlot
+            value={least === 0 ? null : least}
+            words={enough}
+            label={t('record-least-label')}
+            most={most}
+            none={t('record-any')}
+            change={(n) => change({ least: Math.min(n ?? 0, most) })}
+          />
+        </div>
+        <div>
+          <YesSlot
+            value={simple}
+            yes={t('record-simple')}
+            no={t('record-buttons')}
+            label={t('record-how')}
+            change={(chosen) => change({ simple: chosen })}
+          />
+        </div>
+      </div>
       <AskList place={null} tools={tools} />
     </>
   );
