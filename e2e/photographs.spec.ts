@@ -151,11 +151,15 @@ test('the camera of a laptop photographs one page after the other; where it may 
     await camera.getByRole('button', { name: 'Done' }).click();
     const stamps = page.getByRole('navigation', { name: 'Photographs of your pages' }).getByRole('listitem');
     await expect(stamps).toHaveCount(2);
-    // What is taken again takes the place of what was there.
+    // What is taken again takes the place of what was there, once the camera sees something else.
     const before = await page.getByRole('img', { name: 'Photograph 1' }).getAttribute('src');
     await page.getByRole('button', { name: 'Take again' }).click();
+    const seen = camera.locator('video');
+    await expect.poll(() => seen.evaluate((video) => (video as HTMLVideoElement).currentTime)).toBeGreaterThan(1);
     await camera.getByRole('button', { name: 'Take it' }).click();
-    await expect(page.getByRole('img', { name: 'Photograph 1' })).not.toHaveAttribute('src', before ?? '');
+    await expect(page.getByRole('img', { name: 'Photograph 1' })).not.toHaveAttribute('src', before ?? '', {
+      timeout: 60_000,
+    });
     await expect(stamps).toHaveCount(2);
 
     await page.evaluate(() => {

@@ -20,7 +20,10 @@ export interface Marked {
 
 interface Standing {
   readonly marks: DecorationSet;
+  readonly help: WritingHelp | null;
 }
+
+const NOTHING: Standing = { marks: DecorationSet.empty, help: null };
 
 const key = new PluginKey<Standing>('spelling');
 
@@ -44,6 +47,7 @@ function blocksOf(doc: ProseMirrorNode): { readonly node: ProseMirrorNode; reado
 class Speller {
   #known = new WeakMap<ProseMirrorNode, readonly Misspelling[]>();
   #timer: ReturnType<typeof setTimeout> | undefined;
+  #over = false;
   #stop: () => void;
 
   constructor(
@@ -63,6 +67,7 @@ class Speller {
   }
 
   end(): void {
+    this.#over = true;
     clearTimeout(this.#timer);
     this.#stop();
   }
@@ -75,7 +80,7 @@ class Speller {
       const found = await this.help.spell(now.map(({ node }) => saidBy(node)));
       for (const [i, { node }] of now.entries()) known.set(node, found[i] ?? []);
     }
-    if (this.view.isDestroyed) return;
+    if (this.view.isDestroyed || this.#over) return;
     this.#show();
     if (news.length > now.length) this.soon(0);
   }
@@ -92,42 +97,52 @@ class Speller {
           marks.push(Decoration.inline(start, end, { class: 'misspelt' }));
         }
       }
-      return transaction.setMeta(key, { marks: DecorationSet.create(doc, marks) } satisfies Standing);
+      return transaction.setMeta(key, { marks: DecorationSet.create(doc, marks), help: this.help } satisfies Standing);
     });
   }
 }
 
-/** Marks misspelt words, found by the worker. Typing never waits for it. */
-export const SpellingMarks = Extension.create<{ help: WritingHelp | null }>({
+/**
+ * Marks misspelt words, found by the worker. Typing never waits for it. Who helps is said when there is somebody
+ * (`spellWith`): an editor that is open stays as it is, with its caret and with what can be undone.
+ */
+export const SpellingMarks = Extension.create({
   name: 'spellingMarks',
-  addOptions: () => ({ help: null }),
-  addProseMirrorPlugins() {
-    const { help } = this.options;
-    if (!help) return [];
-    let speller: Speller | undefined;
-    return [
-      new Plugin<Standing>({
-        key,
-        state: {
-          init: () => ({ marks: DecorationSet.empty }),
-          apply: (transaction, before) =>
-            transaction.getMeta(key) ??
-            (transaction.docChanged ? { marks: before.marks.map(transaction.mapping, transaction.doc) } : before),
-        },
-        props: { decorations: (state) => key.getState(state)?.marks },
-        view: (view) => {
-          speller = new Speller(view, help);
-          return {
-            update: (now, before) => {
-              if (now.state.doc !== before.doc || !now.state.selection.eq(before.selection)) speller?.soon();
-            },
-            destroy: () => speller?.end(),
-          };
-        },
-      }),
-    ];
-  },
+  addProseMirrorPlugins: () => [
+    new Plugin<Standing>({
+      key,
+      state: {
+        init: () => NOTHING,
+        apply: (transaction, before) =>
+          transaction.getMeta(key) ??
+          (transaction.docChanged
+            ? { ...before, marks: before.marks.map(transaction.mapping, transaction.doc) }
+            : before),
+      },
+      props: { decorations: (state) => key.getState(state)?.marks },
+      view: () => {
+        let helped: WritingHelp | null = null;
+        let speller: Speller | undefined;
+        return {
+          update: (now, before) => {
+            const help = key.getState(now.state)?.help ?? null;
+            if (help !== helped) {
+              speller?.end();
+              helped = help;
+              speller = help ? new Speller(now, help) : undefined;
+            } else if (now.state.doc !== before.doc || !now.state.selection.eq(before.selection)) speller?.soon();
+          },
+          destroy: () => speller?.end(),
+        };
+      },
+    }),
+  ],
 });
+
+/** Says who helps with the spelling of a text; with nobody, nothing is marked. */
+export function spellWith(view: EditorView, help: WritingHelp | null): void {
+  drawOver(view, (transaction) => transaction.setMeta(key, { ...NOTHING, help } satisfies Standing));
+}
 
 const marked = (state: EditorState, { from, to }: Decoration): Marked => ({
   word: state.doc.textBetween(from, to),

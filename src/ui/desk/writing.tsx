@@ -19,7 +19,7 @@ import { CleanedPaste } from './cleaned-paste';
 import { FindInText } from './find-in-text';
 import { Pictures } from './pictures';
 import { RoomBelow } from './room-below';
-import { SpellingMarks } from './spelling-marks';
+import { SpellingMarks, spellWith } from './spelling-marks';
 import { TEXT_NODES } from './text-nodes';
 import { Download } from './tool-buttons';
 import { TypingLine } from './typing-line';
@@ -127,7 +127,7 @@ export function Writing({
         Pictures.configure({ words: { alt: t('picture-alt') }, refused: setProblem }),
         CleanedPaste,
         WithinLimits,
-        SpellingMarks.configure({ help }),
+        SpellingMarks,
         RemarkMarks,
       ],
       editorProps: {
@@ -148,7 +148,7 @@ export function Writing({
         },
       },
     },
-    [session, help],
+    [session],
   );
 
   const canType = ready && editable;
@@ -179,6 +179,9 @@ export function Writing({
     () => (editor ? session.beforeOthers(() => !editor.isDestroyed && readFirst(editor.view)) : undefined),
     [editor, session],
   );
+  useEffect(() => {
+    if (editor && !editor.isDestroyed) spellWith(editor.view, help);
+  }, [editor, help]);
   useEffect(() => {
     if (editor && !editor.isDestroyed) drawOver(editor.view, (transaction) => transaction.setMeta(placeNotes, notes));
   }, [editor, notes]);
