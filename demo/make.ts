@@ -4,7 +4,6 @@ import { dataFolder } from '@/server/kite';
 import { FolderInUse, lockFolder } from '@/store/folder-lock';
 import { migrate } from '@/store/migrate';
 import { openDatabase } from '@/store/open';
-import { copyCluster } from './cluster';
 import { seedDemo } from './seed';
 
 // Makes the demo school in the data folder, unless there is a school in it already. `--fresh` clears it first.
@@ -15,7 +14,6 @@ try {
     rmSync(join(dataFolder(), 'pg'), { recursive: true, force: true });
     unlock();
   }
-  copyCluster(dataFolder());
   const db = await openDatabase(dataFolder());
   await migrate(db);
   if (await seedDemo(db, Date.now()))

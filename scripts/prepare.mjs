@@ -8,9 +8,9 @@ export function run(command, args, env = {}) {
 }
 
 /** Runs a command beside others: what it says is shown in one piece when it has ended. Gives back whether it went well. */
-export function runBeside(command, args) {
+export function runBeside(command, args, env = {}) {
   return new Promise((resolve) => {
-    const started = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+    const started = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...env } });
     const said = [];
     for (const stream of [started.stdout, started.stderr]) stream.on('data', (data) => said.push(data));
     started.once('error', () => resolve(false));
@@ -99,12 +99,12 @@ export const buildWorkshop = () =>
     '--log-level=error',
   ]);
 
+/** Makes the empty database that every new one is a copy of. */
+export const makeCluster = () => run('npx', ['tsx', 'scripts/make-cluster.ts']);
+
 /** Builds the application, with all that belongs to it. */
 export const build = () =>
-  copyParts() &&
-  buildWorkshop() &&
-  run('npx', ['next', 'build'], { NODE_ENV: 'production' }) &&
-  run('npx', ['tsx', 'demo/make-cluster.ts']);
+  copyParts() && buildWorkshop() && makeCluster() && run('npx', ['next', 'build'], { NODE_ENV: 'production' });
 
 /** Builds the application where there is no build, or an older one than the sources. */
 export function buildIfNeeded() {

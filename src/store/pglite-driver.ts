@@ -7,6 +7,7 @@ import { copyChanged, copyRoughly } from './copy-folder';
 import { type Database, type Queryable, QueryFailed } from './database';
 import { lockFolder } from './folder-lock';
 import { Statements } from './pglite-statements';
+import { copyPrepared } from './prepared-cluster';
 
 interface SyncingModule {
   readonly NODEFS: { stream_ops: { fsync?: (stream: { nfd: number }) => void } };
@@ -55,6 +56,7 @@ export async function openPglite(folder: string): Promise<Database> {
     const cluster = join(folder, 'pg');
     // A crash may leave this file empty, which would stop the start; under our lock nobody else uses it.
     rmSync(join(cluster, 'postmaster.pid'), { force: true });
+    copyPrepared(cluster);
     const pg = await PGlite.create({
       fs: new SyncedNodeFS(cluster),
       startParams: START,

@@ -1,10 +1,15 @@
+import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
+import { scratch } from '@/testing/scratch';
 import { Statements } from './pglite-statements';
+import { copyPrepared } from './prepared-cluster';
 
 let pg: PGlite;
 // Making a database takes several seconds: one for all, emptied before each.
 beforeAll(async () => {
-  pg = await PGlite.create();
+  const folder = join(scratch('kite-statements-'), 'pg');
+  copyPrepared(folder);
+  pg = await PGlite.create(folder);
 }, 120_000);
 beforeEach(async () => {
   await pg.exec(`DEALLOCATE ALL; DROP TABLE IF EXISTS thing;

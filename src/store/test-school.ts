@@ -33,12 +33,11 @@ const at = (name: string): string => Object.assign(new URL(SERVER), { pathname: 
 async function copyOfSchool(
   folder: string,
 ): Promise<{ readonly db: Database; readonly url: string; readonly drop: () => Promise<void> }> {
-  const template = join(process.cwd(), '.cache', 'template');
   if (SERVER === '') {
-    cpSync(template, folder, { recursive: true });
+    cpSync(join(process.cwd(), '.cache', 'template'), folder, { recursive: true });
     return { db: await openPglite(folder), url: '', drop: async () => {} };
   }
-  cpSync(join(template, 'files'), join(folder, 'files'), { recursive: true });
+  cpSync(join(process.cwd(), '.cache', 'template-on-server', 'files'), join(folder, 'files'), { recursive: true });
   const name = `school_${randomUUID().replaceAll('-', '')}`;
   const server = await openPostgres(SERVER);
   await server.run(`CREATE DATABASE ${name} TEMPLATE ${TEMPLATE} STRATEGY FILE_COPY`);
