@@ -15,7 +15,7 @@ export default {
   },
   transform: {
     '^.+\\.tsx?$': [
-      '@swc/jest',
+      '<rootDir>/scripts/test-transform.mjs',
       {
         jsc: {
           parser: { syntax: 'typescript', tsx: true },

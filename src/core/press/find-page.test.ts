@@ -2,7 +2,8 @@ import { farthestOff, HARD, type Photograph, PLAIN, photographs, pixelsOf } from
 import { findPage } from './find-page';
 
 /** Pages seen by a camera of OpenCV; their corners are known. Twice each kind, at the size of a small camera. */
-const seen = (kinds: readonly string[]) => photographs(kinds, [1, 2], 700);
+const taken = photographs([...PLAIN, ...HARD], [1, 2], 700);
+const seen = (kinds: readonly string[]) => taken.filter(({ name }) => kinds.includes(name.replace(/-\d+$/, '')));
 
 async function found({ path, corners }: Photograph) {
   const pixels = await pixelsOf(path);

