@@ -38,7 +38,7 @@ export async function migrate(db: Database, folder = FOLDER, last = '999'): Prom
     await db.run(`DO $migrate$ BEGIN
       PERFORM pg_advisory_xact_lock(${LOCK});
       IF NOT EXISTS (SELECT FROM migration WHERE name = '${name}') THEN
-        EXECUTE $file$${readFileSync(join(folder, name), 'utf8')}$file$;
+        EXECUTE $file$${readFileSync(join(/* turbopackIgnore: true */ folder, name), 'utf8')}$file$;
         INSERT INTO migration (name) VALUES ('${name}');
       END IF;
     END $migrate$`);
