@@ -112,6 +112,22 @@ export const updateBytesOf = async (
   before: number | null = null,
 ): Promise<readonly Uint8Array[]> => (await updatesOf(db, documentId, before)).map(({ update }) => update);
 
+/** The bare updates of a document, oldest first, unless more is stored of it than so many bytes: then none. */
+export const updatesWithin = async (
+  db: Queryable,
+  documentId: DocumentId,
+  most: number,
+): Promise<readonly Uint8Array[]> =>
+  (
+    await many(
+      db,
+      updateRow,
+      `SELECT u.seq, u.update FROM document_update u JOIN document_load l ON l.document_id = u.document_id
+       WHERE u.document_id = $1 AND l.bytes <= $2 ORDER BY u.seq`,
+      [documentId, most],
+    )
+  ).map(({ update }) => update);
+
 /** The number of the last update of a document; 0 where there is none. */
 export const lastUpdateOf = (documentId: DocumentId) =>
   made(

@@ -19,6 +19,7 @@ const said = (tally: Tally): string => tally.rows.map(line).join('\n');
 export const tallyDocument: DocumentKind<Tally> = {
   empty: { rows: [] },
   typed: true,
+  legible: true,
   overflow: (content) => {
     const { rows } = (content ?? {}) as Partial<Tally>;
     if (!Array.isArray(rows)) return 'shape';

@@ -35,6 +35,7 @@ const List = ({ content }: { readonly content: Tally }) => (
 
 export const tallyScreen: DocumentScreen<Tally> = {
   Editor: ({ title }) => <p>{title}</p>,
+  First: null,
   soon: null,
   View: List,
   Marked: ({ content, highlights }) => (

@@ -1,4 +1,4 @@
-import { lazy, type ReactNode, Suspense } from 'react';
+import { lazy, type ReactNode, Suspense, useMemo } from 'react';
 import type { Run } from '@/core/compare/blocks';
 import { firstPicture } from '@/core/text/document-json';
 import {
@@ -6,6 +6,7 @@ import {
   contentOf,
   type DocNode,
   type MarkName,
+  type NodeName,
   type NodeOf,
   type TextNode,
   type Visitor,
@@ -66,19 +67,23 @@ const at = (node: Run) => {
   return start === null ? {} : { 'data-at': start };
 };
 
-/** The first picture of a document, where it has one. */
-type First = DocNode | null;
+/** What is drawn. */
+interface Drawing {
+  /** The first picture of it, where it has one. */
+  readonly first: DocNode | null;
+  readonly look: Visitor<ReactNode, Drawing>;
+}
 
-const children = (node: DocNode, first: First): ReactNode =>
+const children = (node: DocNode, drawing: Drawing): ReactNode =>
   contentOf(node).map((child, i) => (
     // biome-ignore lint/suspicious/noArrayIndexKey: the tree never changes while it is shown
-    <Node key={i} node={child} first={first} />
+    <Node key={i} node={child} drawing={drawing} />
   ));
 
 /** Only our own pictures are shown: nothing is fetched from elsewhere. */
 const OWN_PICTURE = /^\/api\/(pictures\/|text-pictures\/|materials\/[\w-]+\/parts\/)/;
 
-function picture(node: NodeOf<'image'>, first: First): ReactNode {
+function picture(node: NodeOf<'image'>, { first }: Drawing): ReactNode {
   const { src, alt, width, height } = attrsOf(node);
   if (!OWN_PICTURE.test(src)) return null;
   // The first is often the largest thing that is seen at once; the others wait until somebody comes near.
@@ -87,21 +92,21 @@ function picture(node: NodeOf<'image'>, first: First): ReactNode {
   return <img src={src} alt={alt} width={width ?? undefined} height={height ?? undefined} loading={loading} />;
 }
 
-const NODES: Visitor<ReactNode, First> = {
+const NODES: Visitor<ReactNode, Drawing> = {
   doc: children,
   text: marked,
-  paragraph: (node, first) => <p {...at(node)}>{children(node, first)}</p>,
-  heading: (node, first) =>
+  paragraph: (node, drawing) => <p {...at(node)}>{children(node, drawing)}</p>,
+  heading: (node, drawing) =>
     attrsOf(node).level > 2 ? (
-      <h3 {...at(node)}>{children(node, first)}</h3>
+      <h3 {...at(node)}>{children(node, drawing)}</h3>
     ) : (
-      <h2 {...at(node)}>{children(node, first)}</h2>
+      <h2 {...at(node)}>{children(node, drawing)}</h2>
     ),
-  bulletList: (node, first) => <ul>{children(node, first)}</ul>,
-  orderedList: (node, first) => <ol>{children(node, first)}</ol>,
-  listItem: (node, first) => <li>{children(node, first)}</li>,
-  blockquote: (node, first) => <blockquote>{children(node, first)}</blockquote>,
-  codeBlock: (node, first) => <pre {...at(node)}>{children(node, first)}</pre>,
+  bulletList: (node, drawing) => <ul>{children(node, drawing)}</ul>,
+  orderedList: (node, drawing) => <ol>{children(node, drawing)}</ol>,
+  listItem: (node, drawing) => <li>{children(node, drawing)}</li>,
+  blockquote: (node, drawing) => <blockquote>{children(node, drawing)}</blockquote>,
+  codeBlock: (node, drawing) => <pre {...at(node)}>{children(node, drawing)}</pre>,
   horizontalRule: () => <hr />,
   hardBreak: () => <br />,
   image: picture,
@@ -121,32 +126,49 @@ const NODES: Visitor<ReactNode, First> = {
       </h2>
     );
   },
-  answer: (node, first) => (
+  answer: (node, drawing) => (
     <div className={classes.answer} data-answer>
-      {children(node, first)}
+      {children(node, drawing)}
     </div>
   ),
-  table: (node, first) => (
+  table: (node, drawing) => (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key
     <div className={classes.wide} tabIndex={0}>
       <table>
-        <tbody>{children(node, first)}</tbody>
+        <tbody>{children(node, drawing)}</tbody>
       </table>
     </div>
   ),
-  tableRow: (node, first) => <tr>{children(node, first)}</tr>,
-  tableHeader: (node, first) => <th>{children(node, first)}</th>,
-  tableCell: (node, first) => <td>{children(node, first)}</td>,
+  tableRow: (node, drawing) => <tr>{children(node, drawing)}</tr>,
+  tableHeader: (node, drawing) => <th>{children(node, drawing)}</th>,
+  tableCell: (node, drawing) => <td>{children(node, drawing)}</td>,
 };
 
-const Node = ({ node, first }: { node: DocNode; first: First }): ReactNode => visit(node, NODES, first);
+const Node = ({ node, drawing }: { node: DocNode; drawing: Drawing }): ReactNode => visit(node, drawing.look, drawing);
+
+/** How some nodes look otherwise than where a document is only read; what stands in one is `inner`. */
+export type OtherLook = {
+  readonly [Name in NodeName]?: (node: NodeOf<Name>, inner: () => ReactNode) => ReactNode;
+};
+
+/** What stands in a document, with some nodes in another look. */
+export function DocumentNodes({ document, other = {} }: { document: DocNode; other?: OtherLook }) {
+  const look = useMemo((): Visitor<ReactNode, Drawing> => {
+    const others = Object.entries(other).map(([name, draw]) => [
+      name,
+      (node: DocNode, drawing: Drawing) =>
+        (draw as (node: DocNode, inner: () => ReactNode) => ReactNode)(node, () => children(node, drawing)),
+    ]);
+    return { ...NODES, ...Object.fromEntries(others) };
+  }, [other]);
+  return children(document, { first: firstPicture(document), look });
+}
 
 /** A document to be read: no caret, no tool bar. */
 export function DocumentView({ document, lang }: { document: DocNode; lang: string }) {
-  const first = firstPicture(document);
   return (
     <div className={`${classes.text} read-text`} lang={lang} dir="auto">
-      {children(document, first)}
+      <DocumentNodes document={document} />
     </div>
   );
 }

@@ -6,9 +6,11 @@ import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react
 import { needsAdviser } from '@/core/kinds/ask';
 import type { SheetName } from '@/core/places';
 import type { DeskView } from '@/server/reading/desk/desk';
+import type { FirstWords } from '@/server/reading/desk/first-words';
 import { ProblemLine } from '@/ui/common/problem-line';
 import { WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
+import { useAwake } from '@/ui/common/use-awake';
 import { useRefresh } from '@/ui/common/use-refresh';
 import { PIECE_ROWS } from '@/ui/kinds/piece';
 import { answersOf, asksAlone, copyOf, rulesOfAsked, tellsTask } from '@/ui/kinds/step';
@@ -48,7 +50,18 @@ const SelectedWord = dynamic(() => import('@/ui/words/selected-word').then((load
 });
 
 /** The screen on which one assignment is read, done, handed in and heard back from. */
-export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; now: number }) {
+export function DeskScreen({
+  view,
+  words: written = null,
+  zone,
+  now,
+}: {
+  view: DeskView;
+  /** What is written in the document that one comes to. */
+  words?: Promise<FirstWords | null> | null;
+  zone: string;
+  now: number;
+}) {
   const t = useTranslations('desk');
   const times = useTimes(zone);
   const refresh = useRefresh();
@@ -79,7 +92,10 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
   useBoundaries(view, now);
   useVisit({ assignment: view.id }, view.feedback.length + view.aside.length);
   // Fetched ahead, so that the dialog opens while the server is away, too.
-  useEffect(() => void loadDialog(), []);
+  const awake = useAwake();
+  useEffect(() => {
+    if (awake) void loadDialog();
+  }, [awake]);
 
   const step = view.steps.find(({ id }) => id === current);
   const copy = step ? copyOf(step) : null;
@@ -127,6 +143,7 @@ export function DeskScreen({ view, zone, now }: { view: DeskView; zone: string; 
     notes,
     marked,
     handle: words.arrive,
+    words: written,
   };
   const stage = (): ReactNode => {
     if (view.state === 'opens-later') return <LaterPane view={view} times={times} now={now} />;

@@ -1,5 +1,6 @@
 import dynamic from 'next/dynamic';
 import { useEffect } from 'react';
+import { useAwake } from '@/ui/common/use-awake';
 
 const aside = () => import('./aside').then((loaded) => loaded.Aside);
 const floor = () => import('./floor-sheet').then((loaded) => loaded.FloorSheet);
@@ -19,10 +20,12 @@ const AFTER = 2000;
 
 /** Has the sheets at hand before they are asked for. */
 export function useSheetsAtHand(): void {
+  const awake = useAwake();
   useEffect(() => {
+    if (!awake) return;
     const fetching = setTimeout(() => {
       for (const load of [aside, floor, feedback, pieces, notes]) load().catch(() => {});
     }, AFTER);
     return () => clearTimeout(fetching);
-  }, []);
+  }, [awake]);
 }

@@ -5,12 +5,10 @@ import { useEffect, useMemo, useState } from 'react';
 import type { DeskView } from '@/server/reading/desk/desk';
 import { post } from '@/ui/common/client-request';
 import { useRefresh } from '@/ui/common/use-refresh';
-import { DOCUMENT_SCREENS } from '@/ui/kinds/document';
+import { DocumentEditor } from '@/ui/kinds/document';
 import { useSessionState, useSessions } from './use-sessions';
 import type { WritingHelp } from './writing-help';
 
-/** Notes are a text. */
-const { Editor } = DOCUMENT_SCREENS.text;
 const NO_NOTES = new Map();
 
 /** Notes beside the work. They are saved like everything else, and never go along. */
@@ -31,7 +29,8 @@ export function Notes({ view, help }: { view: DeskView; help: WritingHelp | null
       <p className="soft">{t('notes-say')}</p>
       {problem ? <p role="alert">{t('problem.unreachable')}</p> : null}
       {session ? (
-        <Editor
+        <DocumentEditor
+          kind="text"
           session={session}
           title={t('sheet-notes')}
           lang={view.class.locale}

@@ -8,23 +8,10 @@ import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
 import { useRefresh } from '@/ui/common/use-refresh';
 import type { WritingHandle } from '@/ui/kinds/document/kind';
-import { copyOf, looksDone, makesCopy } from '@/ui/kinds/step';
+import { copyOf, makesCopy } from '@/ui/kinds/step';
 import type { MarkedRemark } from '@/ui/remarks/remark-marks';
+import { firstStep, HAND_IN } from './first-step';
 import { useAddress } from './use-address';
-
-/** The knot at the end of the rope, which is no step. */
-export const HAND_IN = 'hand-in';
-
-/** Where the Desk opens: where one was last, or else where there is something to do. */
-export function firstStep(view: Pick<DeskView, 'steps' | 'at' | 'state'>): string {
-  const first = view.steps[0]?.id ?? HAND_IN;
-  const left = view.steps.find((step) => step.id === view.at && step.open);
-  if (left && !view.state.startsWith('handed')) return left.id;
-  if (view.state === 'not-started') return first;
-  const writing = view.steps.find(makesCopy);
-  const waiting = view.steps.find((step) => !makesCopy(step) && !looksDone(step, null));
-  return writing?.id ?? waiting?.id ?? first;
-}
 
 /** Where one is on the Desk, and how one goes elsewhere on it. */
 export function useDeskPlace(view: DeskView) {

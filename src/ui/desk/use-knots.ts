@@ -5,8 +5,8 @@ import type { DeskStep } from '@/server/reading/desk/steps';
 import type { Times } from '@/ui/common/times';
 import { answersOf, copyOf, looksDone, makesCopy, progressOf } from '@/ui/kinds/step';
 import type { Answering } from '@/ui/questions/use-answering';
+import { HAND_IN } from './first-step';
 import type { Knot } from './rope';
-import { HAND_IN } from './use-desk';
 
 /** The questions of the attempt that runs, one by one. In practice they come in an order of their own, and none is gone to. */
 const sheetsOf = ({ running, sheets, at }: Answering): Knot['sheets'] =>

@@ -1,12 +1,17 @@
 /** @jest-environment ./scripts/window-environment.mjs */
-import { waitFor } from '@testing-library/react';
+import { fireEvent, waitFor } from '@testing-library/react';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import * as Y from 'yjs';
 import { firstUpdate } from '@/core/documents/text-document';
+import type { DocumentId } from '@/core/ids';
+import { writtenAs } from '@/core/kinds/document';
+import type { Doc } from '@/core/text/nodes';
 import { Screens } from '@/testing/screen';
 import { DocumentSession } from './document-session';
 import type { Line } from './save-line';
+import { WordsFirst } from './words-first';
 import { Writing } from './writing';
+import { WritingFrame } from './writing-frame';
 import { WritingHelp } from './writing-help';
 
 /** Finds every word that begins with a z misspelt. */
@@ -23,13 +28,12 @@ class Speller {
   terminate(): void {}
 }
 
+const paragraph = (words: string) => ({ type: 'paragraph', content: [{ type: 'text', text: words }] }) as const;
+
 /** A line whose server has this text, and takes whatever is typed. */
-function lineOf(words: string): Line {
+function lineOf(words: string, doc: Doc = { type: 'doc', content: [paragraph(words)] }): Line {
   const server = new Y.Doc();
-  Y.applyUpdate(
-    server,
-    firstUpdate({ type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }] }),
-  );
+  Y.applyUpdate(server, firstUpdate(doc));
   const base64 = (bytes: Uint8Array) => Buffer.from(bytes).toString('base64');
   return {
     join: (document, joiner) =>
@@ -98,4 +102,87 @@ test('help that comes after the caret leaves the caret where it is, and marks wh
   expect(document.activeElement).toBe(text);
   page.leave();
   session.close();
+});
+
+const QUESTIONS: Doc = {
+  type: 'doc',
+  content: [1, 2].flatMap((number) => [
+    { type: 'question', attrs: { number, text: `Why ${number}?` } },
+    {
+      type: 'answer',
+      attrs: { id: `q${number}` },
+      content: [{ type: 'paragraph', content: [{ type: 'text', text: `Because ${number}.` }] }],
+    },
+  ]),
+} as Doc;
+
+/** Words as they are once they came: the test has nothing that would wait for them. */
+const came = (document: string) => {
+  const value = { document: document as DocumentId, written: writtenAs('text', QUESTIONS) };
+  return Object.assign(Promise.resolve(value), { status: 'fulfilled', value });
+};
+
+test('until its editor is there a text is read as it stands in it; the place that was pressed has the caret then', async () => {
+  const line = lineOf('', QUESTIONS);
+  let come = () => {};
+  const late: Line = {
+    ...line,
+    join: (document, joiner) => {
+      come = () => line.join(document, joiner);
+    },
+  };
+  const session = new DocumentSession('late-words', late);
+  const pressed = { current: null as string | null };
+  const meanwhile = (
+    <WritingFrame
+      title="My letter"
+      tools
+      press={(place) => {
+        pressed.current = place;
+      }}
+    >
+      <WordsFirst words={came('d')} document="d" lang="en" opening={<p>Opening</p>} />
+    </WritingFrame>
+  );
+  const page = await screens.draw(
+    () => (
+      <Writing
+        session={session}
+        title="My letter"
+        lang="en"
+        notes={new Map()}
+        tools="all"
+        help={null}
+        spelling={{ variety: 'en-GB', own: [] }}
+        editable
+        handle={null}
+        meanwhile={meanwhile}
+        pressed={pressed}
+      />
+    ),
+    '(frame)/desk/[assignment]',
+  );
+  const soon = await page.findByText('Because 2.');
+  const looks = (within: Element) => [...within.querySelectorAll('.question, p')].map(({ textContent }) => textContent);
+  const before = looks(soon.closest('.ProseMirror') as Element);
+  expect(page.queryByRole('textbox', { name: 'My letter' })).toBeNull();
+  expect(await screens.found()).toEqual([]);
+  fireEvent.pointerDown(soon);
+  come();
+  const text = await page.findByRole('textbox', { name: 'My letter' });
+  await waitFor(() => expect(document.activeElement).toBe(text));
+  expect(looks(text)).toEqual(before);
+  await waitFor(() => expect(text.querySelector('.answer.at')?.textContent).toBe('Because 2.'));
+  page.leave();
+  session.close();
+});
+
+test('words of another document are not shown for this one', async () => {
+  const page = await screens.draw(
+    () => <WordsFirst words={came('other')} document="d" lang="en" opening={<p>Opening</p>} />,
+    '(frame)/desk/[assignment]',
+  );
+  expect(page.getByText('Opening')).toBeTruthy();
+  expect(page.queryByText('Because 1.')).toBeNull();
+  page.leave();
 });

@@ -28,6 +28,7 @@ import { useSessionState } from './use-sessions';
 import { WithinLimits } from './within-limits';
 import './things-in-text.css';
 import classes from './writing.module.css';
+import { WritingFrame } from './writing-frame';
 import type { SpellingSettings } from './writing-help';
 import { type Panel, WritingTools } from './writing-tools';
 
@@ -99,6 +100,8 @@ export function Writing({
   remarks = NO_REMARKS,
   handle,
   above,
+  meanwhile,
+  pressed,
 }: EditorProps) {
   const t = useTranslations('writing');
   const [problem, setProblem] = useState<string | null>(null);
@@ -157,13 +160,15 @@ export function Writing({
   const arrive = useCallback(() => {
     const to = wanted.current;
     if (!editor || editor.isDestroyed || to === null || !ready || (to === 'begin' && !canType)) return;
-    const at = place(editor, to === 'begin' ? firstEmpty(editor) : to.id);
+    const first = to === 'begin' ? (pressed?.current ?? null) : null;
+    const at = place(editor, to === 'begin' ? (first ?? firstEmpty(editor)) : to.id);
     if (at === null && (to === 'begin' || to.id !== null)) return;
     // What may not be typed into yet may be in a moment: the caret is put there again.
     if (canType) wanted.current = null;
     // Without being asked for, the caret would bring up the keyboard of a phone over what is to be read first.
-    if (to !== 'begin' || !onPhone()) editor.commands.focus(at ?? 'start', { scrollIntoView: to !== 'begin' });
-  }, [editor, ready, canType]);
+    if (to !== 'begin' || first !== null || !onPhone())
+      editor.commands.focus(at ?? 'start', { scrollIntoView: to !== 'begin' });
+  }, [editor, ready, canType, pressed]);
   useEffect(() => {
     if (!editor) return;
     editor.setEditable(canType, false);
@@ -211,7 +216,16 @@ export function Writing({
 
   return (
     <>
-      <header className={classes.head}>
+      {ready
+        ? null
+        : (meanwhile ?? (
+            <WritingFrame title={title} tools={false}>
+              <p className="soft" role="status">
+                {t('opening')}
+              </p>
+            </WritingFrame>
+          ))}
+      <header className={classes.head} hidden={!ready}>
         <strong>
           <bdi>{title}</bdi>
         </strong>
@@ -247,14 +261,9 @@ export function Writing({
         </>
       ) : null}
       <ProblemLine of="writing" problem={problem} putAway={() => setProblem(null)} className={classes.problem} />
-      <div className={classes.page} data-text data-read-only={!canType || undefined}>
-        {ready ? null : (
-          <p className="soft" role="status">
-            {t('opening')}
-          </p>
-        )}
+      <div className={classes.page} data-text data-read-only={!canType || undefined} hidden={!ready}>
         {above}
-        <EditorContent editor={editor} hidden={!ready} />
+        <EditorContent editor={editor} />
       </div>
     </>
   );

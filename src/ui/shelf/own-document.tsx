@@ -8,7 +8,7 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { useTimes } from '@/ui/common/times';
 import { useSessionState, useSessions } from '@/ui/desk/use-sessions';
 import { type SpellingSettings, useWritingHelp } from '@/ui/desk/writing-help';
-import { DOCUMENT_SCREENS } from '@/ui/kinds/document';
+import { DocumentEditor } from '@/ui/kinds/document';
 import classes from './own-document.module.css';
 
 const NO_NOTES = new Map();
@@ -24,7 +24,6 @@ interface Props {
 
 /** A document of one's own: written like any other, and put to work from the Shelf. */
 export function OwnDocument({ id, kind, title: given, lang, zone, spelling }: Props) {
-  const { Editor } = DOCUMENT_SCREENS[kind];
   const t = useTranslations('shelf');
   const safety = useTranslations('safety');
   const times = useTimes(zone);
@@ -66,7 +65,8 @@ export function OwnDocument({ id, kind, title: given, lang, zone, spelling }: Pr
       {problem ? <p role="alert">{t('problem.broke')}</p> : null}
       <section className={classes.page} aria-label={title}>
         {session ? (
-          <Editor
+          <DocumentEditor
+            kind={kind}
             session={session}
             title={title}
             lang={lang}

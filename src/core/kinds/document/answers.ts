@@ -57,6 +57,7 @@ export function answersText({ paper, answers, words }: AnswersContent): Doc {
 export const answers: DocumentKind<AnswersContent> = {
   empty: { paper: [], answers: {}, words: {}, loops: [] },
   typed: true,
+  legible: false,
   overflow: (content) => {
     const { answers: given, loops } = (content ?? {}) as Partial<AnswersContent>;
     if (typeof given !== 'object' || given === null || !Array.isArray(loops)) return 'shape';

@@ -19,6 +19,8 @@ export interface DocumentKind<Content> {
   readonly empty: Content;
   /** Somebody types in it; otherwise it is kept by what they do elsewhere, and begins empty. */
   readonly typed: boolean;
+  /** What is in it can be read before it can be written in: its words stand there until its editor does. */
+  readonly legible: boolean;
   /** What it has too much of to be saved, frozen or shown, whatever the value is; `null` for nothing. */
   readonly overflow: (content: unknown) => Overflow | null;
   readonly prepared: (starter: Content) => Prepared<Content>;

@@ -77,6 +77,7 @@ function thingsOverflow(things: readonly unknown[]): Overflow | null {
 export const pages: DocumentKind<PagesContent> = {
   empty: { file: null, sheets: [], boxes: [], filled: {}, things: [] },
   typed: true,
+  legible: false,
   overflow: (content) => {
     const { filled, things } = (content ?? {}) as Partial<PagesContent>;
     if (!givenSheets.safeParse(content).success || !Array.isArray(things)) return 'shape';

@@ -40,6 +40,7 @@ const MOST = 2000;
 export const part: DocumentKind<PartContent> = {
   empty: { posts: [] },
   typed: false,
+  legible: false,
   overflow: (content) => {
     const { posts } = (content ?? {}) as Partial<PartContent>;
     if (!Array.isArray(posts)) return 'shape';

@@ -20,6 +20,7 @@ function withoutPlaces(doc: Doc): Doc {
 export const text: DocumentKind<Doc> = {
   empty: { type: 'doc', content: [{ type: 'paragraph' }] },
   typed: true,
+  legible: true,
   overflow,
   prepared: (starter) => {
     const { doc, signs } = understandStarter(starter);

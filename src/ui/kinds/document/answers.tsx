@@ -9,6 +9,7 @@ import type { DocumentScreen } from './kind';
 /** Answers are given on the stage of their questions; everywhere else they are read. */
 export const answers: DocumentScreen<AnswersContent> = {
   Editor: ({ title }) => <p>{title}</p>,
+  First: null,
   soon: null,
   View: ({ content, lang }) => <DocumentView document={answersText(content)} lang={lang} />,
   Marked: ({ content, lang, highlights }) => {

@@ -1,10 +1,11 @@
 'use client';
 
+import { type ReactNode, Suspense } from 'react';
 import type { ContentOf, DocumentName, Written } from '@/core/kinds/document';
 import type { Annotation } from '@/core/remarks/annotation';
 import type { Highlight } from '@/core/remarks/marked-document';
 import { answers } from './answers';
-import type { DocumentScreen, PlaceMarking } from './kind';
+import type { DocumentScreen, EditorProps, PlaceMarking } from './kind';
 import { pages } from './pages';
 import { part } from './part';
 import { text } from './text';
@@ -18,6 +19,25 @@ export const DOCUMENT_SCREENS: { readonly [Name in DocumentName]: DocumentScreen
 };
 
 const screenOf = (name: DocumentName) => DOCUMENT_SCREENS[name] as unknown as DocumentScreen<ContentOf>;
+
+/** A document to be written in, whichever kind it is of; until its editor is there, what stands meanwhile. */
+export function DocumentEditor({ kind, ...props }: EditorProps & { kind: DocumentName }) {
+  const { Editor } = DOCUMENT_SCREENS[kind];
+  return (
+    <Suspense fallback={props.meanwhile ?? null}>
+      <Editor {...props} />
+    </Suspense>
+  );
+}
+
+/** Has a kind of document something to be read before its editor is there? */
+export const isReadFirst = (kind: DocumentName): boolean => DOCUMENT_SCREENS[kind].First !== null;
+
+/** What there is to read of a document before its editor is there; `instead` where nothing is. */
+export function DocumentFirst({ written, lang, instead }: { written: Written; lang: string; instead: ReactNode }) {
+  const { First } = screenOf(written.kind);
+  return First ? <First content={written.content} lang={lang} /> : instead;
+}
 
 /** A document to be read, whichever kind it is of. */
 export function DocumentShown({ written, lang }: { written: Written; lang: string }) {

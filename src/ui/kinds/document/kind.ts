@@ -1,4 +1,4 @@
-import type { ComponentType, ReactNode, Ref } from 'react';
+import type { ComponentType, ReactNode, Ref, RefObject } from 'react';
 import type { Annotation } from '@/core/remarks/annotation';
 import type { Highlight } from '@/core/remarks/marked-document';
 import type { PlaceNote } from '@/ui/desk/answer-nodes';
@@ -24,6 +24,10 @@ export interface EditorProps {
   readonly photographs?: boolean;
   /** Stands before the first line, and goes up with it. */
   readonly above?: ReactNode;
+  /** Stands there until it is ready. */
+  readonly meanwhile?: ReactNode;
+  /** The place that was pressed before it was there; `null` for none. */
+  readonly pressed?: RefObject<string | null>;
 }
 
 /** What a teacher does at places of a piece. */
@@ -38,6 +42,8 @@ export interface PlaceMarking {
 export interface DocumentScreen<Content> {
   /** It is written in. */
   readonly Editor: ComponentType<EditorProps>;
+  /** It stands there until its editor does, and looks as it will in it; `null` where nothing does. */
+  readonly First: ComponentType<{ readonly content: Content; readonly lang: string }> | null;
   /** Has made ready what the editor will need, while what was written is still on its way; `null` where that is nothing. */
   readonly soon: ((starter: Content) => void) | null;
   /** It is read: no caret, no tools. */

@@ -12,6 +12,7 @@ const Seen = dynamic(() => import('@/ui/pages/pages-view').then(({ PagesView }) 
 /** Sheets that are written on, read as they were written on, and marked where something stands. */
 export const pages: DocumentScreen<PagesContent> = {
   Editor,
+  First: null,
   soon: ({ file }) => {
     if (file?.type === 'application/pdf') void import('@/ui/material/pdf').then(({ readyForPdf }) => readyForPdf());
   },

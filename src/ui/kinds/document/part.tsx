@@ -9,6 +9,7 @@ import type { DocumentScreen } from './kind';
 /** What somebody said in a discussion is said on its stage; everywhere else it is read, each post behind what it answers. */
 export const part: DocumentScreen<PartContent> = {
   Editor: ({ title }) => <p>{title}</p>,
+  First: null,
   soon: null,
   View: ({ content, lang }) => <DocumentView document={partText(content)} lang={lang} />,
   Marked: ({ content, lang, highlights }) => {

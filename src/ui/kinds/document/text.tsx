@@ -1,16 +1,17 @@
 'use client';
 
-import dynamic from 'next/dynamic';
-import { useMemo } from 'react';
+import { lazy, useMemo } from 'react';
 import { markedDocument } from '@/core/remarks/marked-document';
 import type { Doc } from '@/core/text/nodes';
 import { DocumentView } from '@/ui/common/document-view';
+import { WrittenText } from '@/ui/desk/written-text';
 import type { DocumentScreen } from './kind';
 
-const Writing = dynamic(() => import('@/ui/desk/writing').then(({ Writing: loaded }) => loaded), { ssr: false });
+const Writing = lazy(() => import('@/ui/desk/writing').then(({ Writing: loaded }) => ({ default: loaded })));
 
 export const text: DocumentScreen<Doc> = {
   Editor: Writing,
+  First: WrittenText,
   soon: null,
   View: ({ content, lang }) => <DocumentView document={content} lang={lang} />,
   Marked: ({ content, lang, highlights }) => {

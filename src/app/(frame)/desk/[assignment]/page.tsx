@@ -3,8 +3,11 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import { enter } from '@/server/http/page';
 import { desk } from '@/server/reading/desk/desk';
+import { firstWords } from '@/server/reading/desk/first-words';
 import { Words } from '@/ui/common/words';
 import { DeskScreen } from '@/ui/desk/desk-screen';
+import { firstStep } from '@/ui/desk/first-step';
+import { copyOf } from '@/ui/kinds/step';
 
 interface Props {
   readonly params: Promise<{ assignment: string }>;
@@ -13,7 +16,11 @@ interface Props {
 /** Asked once for the page and for its title. */
 const asked = cache(async (assignment: string) => {
   const { db, person, school, now, params } = await enter('PAGE /desk/[assignment]', { assignment });
-  return { view: await desk(db, person, params.assignment, now), zone: school.zone, now };
+  const view = await desk(db, person, params.assignment, now);
+  const step = view?.steps.find(({ id }) => id === firstStep(view));
+  const copy = step ? copyOf(step) : null;
+  // Sent when they are there: the page does not wait for them.
+  return { view, words: copy && firstWords(db, person, copy), zone: school.zone, now };
 });
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
@@ -21,11 +28,11 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 }
 
 export default async function DeskPage({ params }: Props) {
-  const { view, zone, now } = await asked((await params).assignment);
+  const { view, words, zone, now } = await asked((await params).assignment);
   if (!view) notFound();
   return (
     <Words of="(frame)/desk/[assignment]">
-      <DeskScreen view={view} zone={zone} now={now} />
+      <DeskScreen view={view} words={words} zone={zone} now={now} />
     </Words>
   );
 }

@@ -1,0 +1,39 @@
+import type { DocumentId } from '@/core/ids';
+import { type DocumentName, documentKind, type Written } from '@/core/kinds/document';
+import type { Queryable } from '@/store/database';
+import type { Person } from '@/store/people';
+import { updatesWithin } from '@/store/updates';
+import { readUpdates } from '../documents/stored-documents';
+
+/** What is written in a document when its page is made, to be read until its editor is there. */
+export interface FirstWords {
+  readonly document: DocumentId;
+  readonly written: Written;
+}
+
+/** More than this, in bytes as it is stored, comes with the editor alone. */
+const MOST = 120_000;
+/** Nobody waits longer for it, in milliseconds: the editor brings it as well. */
+const LONGEST = 300;
+
+/** What is written in a document of a person's; `null` where it cannot be read at once. It never fails: a page is sent with it. */
+export async function firstWords(
+  db: Queryable,
+  person: Person,
+  { id, kind }: { readonly id: DocumentId; readonly kind: DocumentName },
+  longest = LONGEST,
+): Promise<FirstWords | null> {
+  if (!documentKind(kind).legible) return null;
+  let late: ReturnType<typeof setTimeout> | undefined;
+  const tooLate = new Promise<null>((resolve) => {
+    late = setTimeout(() => resolve(null), longest);
+  });
+  const found = (async () => {
+    const updates = await updatesWithin(db, id, MOST);
+    const read = updates.length > 0 ? await readUpdates(person.id, kind, updates) : null;
+    return read?.ok ? { document: id, written: read.written } : null;
+  })().catch(() => null);
+  const words = await Promise.race([found, tooLate]);
+  clearTimeout(late);
+  return words;
+}
