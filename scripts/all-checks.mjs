@@ -116,10 +116,8 @@ if (count('a PostgreSQL server', Boolean(postgres))) {
 unitTests(
   'unit tests without a server',
   '.cache/unit-alone.json',
-  ['src/store', 'src/server/live', 'src/server/doing/setting', 'src/server/doing/handing-in'],
-  {
-    KITE_TEST_DATABASE: '',
-  },
+  ['src/store', 'src/server/live', 'src/server/doing/handing-in'],
+  { KITE_TEST_DATABASE: '' },
 );
 
 if (count('build', build())) {

@@ -8,11 +8,13 @@ const Sequencer = module.default ?? module;
 const LONG = [
   'src/workshop/workshop.test.ts',
   'src/server/doing/races.test.ts',
-  'src/store/pglite-driver.test.ts',
-  'src/server/reading/shelf/taking-away.test.ts',
-  'src/ui/marking/marking-screen.test.tsx',
+  'src/server/doing/backup/backup.test.ts',
   'src/core/text/linear.test.ts',
+  'src/ui/marking/marking-screen.test.tsx',
+  'src/ui/class-line/class-line-screen.test.tsx',
   'src/server/doing/accounts/signing-in.test.ts',
+  'src/ui/set/asking.test.tsx',
+  'src/ui/answers/answers-screen.test.tsx',
 ];
 
 export default class LongFirst extends Sequencer {

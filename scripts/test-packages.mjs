@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from 'esbuild';
+import { LASTING, lastingOf } from './lasting.mjs';
 
 // Each test file loads everything anew, and some packages come as hundreds of files: for the tests each of these is put
 // together into one. Of several doors of one package what stands behind them stays the same thing.
@@ -10,6 +11,7 @@ const TOGETHER = [
   '@mantine/hooks',
   '@testing-library/user-event',
   'date-fns',
+  'fflate',
   'mathjs',
   'mathjs/number',
   'zod',
@@ -17,6 +19,10 @@ const TOGETHER = [
 ];
 const FOLDER = join('.cache', 'test-packages');
 const VERSIONS = join(FOLDER, 'versions');
+
+// Of this one little is used, and all of it is made anew for each test file.
+const NUMBER = join(FOLDER, 'number.mjs');
+const NUMBER_USED = "export { create, parseDependencies } from 'mathjs/number';";
 
 /** By what the tests find a package in its one file, for `moduleNameMapper`. */
 export const TEST_PACKAGES = Object.fromEntries(
@@ -50,10 +56,15 @@ export async function bundleTestPackages() {
   const versions = createHash('sha256')
     .update(readFileSync('package-lock.json'))
     .update(readFileSync(new URL(import.meta.url)))
+    .update(LASTING.join())
     .digest('hex');
   if (existsSync(VERSIONS) && readFileSync(VERSIONS, 'utf8') === versions) return;
+  mkdirSync(FOLDER, { recursive: true });
+  writeFileSync(NUMBER, NUMBER_USED);
   await build({
-    entryPoints: Object.fromEntries(TOGETHER.map((name) => [name.replace(/[@/]/g, '_'), name])),
+    entryPoints: Object.fromEntries(
+      TOGETHER.map((name) => [name.replace(/[@/]/g, '_'), name === 'mathjs/number' ? NUMBER : name]),
+    ),
     outdir: FOLDER,
     outExtension: { '.js': '.mjs' },
     bundle: true,
@@ -62,6 +73,7 @@ export async function bundleTestPackages() {
     platform: 'node',
     conditions: ['module', 'import'],
     target: 'node20',
+    banner: { js: lastingOf(LASTING.filter((name) => /^[A-Z]/.test(name))) },
     logLevel: 'error',
     plugins: [othersStay],
   });

@@ -1,39 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import swcJest from '@swc/jest';
-
-// Each test file has a global of its own, and whatever is looked up on it costs many times what it does elsewhere: a loop
-// over the pixels of a photograph spends its time on finding `Math`. What nobody ever replaces is a constant of each module.
-const LASTING = [
-  'Array',
-  'BigInt',
-  'Boolean',
-  'Error',
-  'Float32Array',
-  'Float64Array',
-  'Int32Array',
-  'JSON',
-  'Map',
-  'Math',
-  'Number',
-  'Object',
-  'Promise',
-  'Reflect',
-  'RegExp',
-  'Set',
-  'String',
-  'Symbol',
-  'TypeError',
-  'Uint16Array',
-  'Uint32Array',
-  'Uint8Array',
-  'Uint8ClampedArray',
-  'WeakMap',
-  'WeakSet',
-  'isNaN',
-  'parseFloat',
-  'parseInt',
-];
+import { LASTING, lastingOf } from './lasting.mjs';
 
 /** The line of a module that finds them once; those that the module names itself are its own. */
 export function lasting(code) {
@@ -43,11 +11,12 @@ export function lasting(code) {
     ),
   );
   const names = LASTING.filter((name) => !own.has(name) && code.includes(name));
-  return names.length === 0 ? '' : `const { ${names.join(', ')} } = globalThis; `;
+  return names.length === 0 ? '' : lastingOf(names);
 }
 
 const OWN = createHash('sha256')
   .update(readFileSync(new URL(import.meta.url)))
+  .update(LASTING.join())
   .digest('hex');
 
 /** What turns TypeScript into what the tests run, for `transform`. */
