@@ -121,7 +121,7 @@ test.describe('nothing that was typed is lost', () => {
     await saved(one);
     const tablet = await signIn(await browser.newContext(), school, 's-keanu');
     await tablet.goto(address);
-    await expect(tablet.getByText('It is a ladder.')).toBeVisible();
+    await expect(tablet.locator('.answer').getByText('It is a ladder.')).toBeVisible();
     await saved(tablet);
     // The tablet's line is cut: what it types stays with it while the other one hands in.
     await school.end();

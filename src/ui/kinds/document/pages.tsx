@@ -2,11 +2,13 @@
 
 import dynamic from 'next/dynamic';
 import type { PagesContent } from '@/core/kinds/document/pages';
+import { untilThere } from '@/ui/common/until-there';
 import type { DocumentScreen } from './kind';
 
-const Editor = dynamic(() => import('@/ui/pages/written-or-pressed').then(({ PagesEditor }) => PagesEditor), {
-  ssr: false,
-});
+const Editor = dynamic(
+  () => untilThere(() => import('@/ui/pages/written-or-pressed')).then(({ PagesEditor }) => PagesEditor),
+  { ssr: false },
+);
 const Seen = dynamic(() => import('@/ui/pages/pages-view').then(({ PagesView }) => PagesView), { ssr: false });
 
 /** Sheets that are written on, read as they were written on, and marked where something stands. */

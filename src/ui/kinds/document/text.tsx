@@ -4,10 +4,13 @@ import { lazy, useMemo } from 'react';
 import { markedDocument } from '@/core/remarks/marked-document';
 import type { Doc } from '@/core/text/nodes';
 import { DocumentView } from '@/ui/common/document-view';
+import { untilThere } from '@/ui/common/until-there';
 import { WrittenText } from '@/ui/desk/written-text';
 import type { DocumentScreen } from './kind';
 
-const Writing = lazy(() => import('@/ui/desk/writing').then(({ Writing: loaded }) => ({ default: loaded })));
+const Writing = lazy(() =>
+  untilThere(() => import('@/ui/desk/writing')).then(({ Writing: loaded }) => ({ default: loaded })),
+);
 
 export const text: DocumentScreen<Doc> = {
   Editor: Writing,
