@@ -7,6 +7,7 @@ import type { DocumentId } from '@/core/ids';
 import { writtenAs } from '@/core/kinds/document';
 import type { Doc } from '@/core/text/nodes';
 import { Screens } from '@/testing/screen';
+import type { EditorProps } from '@/ui/kinds/document/kind';
 import { DocumentSession } from './document-session';
 import type { Line } from './save-line';
 import { WordsFirst } from './words-first';
@@ -49,6 +50,21 @@ function lineOf(words: string, doc: Doc = { type: 'doc', content: [paragraph(wor
   };
 }
 
+const letter = (session: DocumentSession, more: Partial<EditorProps>) => (
+  <Writing
+    session={session}
+    title="My letter"
+    lang="en"
+    notes={new Map()}
+    tools="all"
+    help={null}
+    spelling={{ variety: 'en-GB', own: [] }}
+    editable
+    handle={null}
+    {...more}
+  />
+);
+
 let screens: Screens;
 beforeAll(async () => {
   // What browsers have and the test's does not.
@@ -71,22 +87,7 @@ afterAll(() => screens.end());
 test('help that comes after the caret leaves the caret where it is, and marks what is misspelt', async () => {
   const session = new DocumentSession('later-help', lineOf('A zkite flies.'));
   let help: WritingHelp | null = null;
-  const page = await screens.draw(
-    () => (
-      <Writing
-        session={session}
-        title="My letter"
-        lang="en"
-        notes={new Map()}
-        tools="all"
-        help={help}
-        spelling={{ variety: 'en-GB', own: [] }}
-        editable
-        handle={null}
-      />
-    ),
-    '(frame)/desk/[assignment]',
-  );
+  const page = await screens.draw(() => letter(session, { help }), '(frame)/desk/[assignment]');
   const text = await page.findByRole('textbox', { name: 'My letter' });
   await waitFor(() => expect(text.textContent).toBe('A zkite flies.'));
   text.focus();
@@ -144,24 +145,7 @@ test('until its editor is there a text is read as it stands in it; the place tha
       <WordsFirst words={came('d')} document="d" lang="en" opening={<p>Opening</p>} />
     </WritingFrame>
   );
-  const page = await screens.draw(
-    () => (
-      <Writing
-        session={session}
-        title="My letter"
-        lang="en"
-        notes={new Map()}
-        tools="all"
-        help={null}
-        spelling={{ variety: 'en-GB', own: [] }}
-        editable
-        handle={null}
-        meanwhile={meanwhile}
-        pressed={pressed}
-      />
-    ),
-    '(frame)/desk/[assignment]',
-  );
+  const page = await screens.draw(() => letter(session, { meanwhile, pressed }), '(frame)/desk/[assignment]');
   const soon = await page.findByText('Because 2.');
   const looks = (within: Element) => [...within.querySelectorAll('.question, p')].map(({ textContent }) => textContent);
   const before = looks(soon.closest('.ProseMirror') as Element);
