@@ -107,22 +107,3 @@ test('a text with headings, emphasis, colours, lists, a table and a link; it sta
   await expect(page.getByText('Up it goes!')).toBeVisible();
   await expect(tools).toHaveCount(0);
 });
-
-test('the tools by keyboard alone: arrows go from one to the next, and a panel closes with Escape', async ({
-  context,
-  school,
-}) => {
-  const page = await signIn(context, school, 's-tove');
-  await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
-  const tools = page.getByRole('toolbar', { name: 'Text tools' });
-  await tools.getByRole('button', { name: 'Bold' }).focus();
-  await page.keyboard.press('ArrowRight');
-  await expect(tools.getByRole('button', { name: 'Italic' })).toBeFocused();
-  await page.keyboard.press('End');
-  await page.keyboard.press('ArrowRight');
-  await expect(tools.getByRole('button', { name: 'Bold' })).toBeFocused();
-  await takeTool(page, 'Find and replace');
-  await page.getByLabel('Find', { exact: true }).focus();
-  await page.keyboard.press('Escape');
-  await expect(page.getByLabel('Find', { exact: true })).toHaveCount(0);
-});

@@ -1,4 +1,5 @@
-import type { ReactNode } from 'react';
+import { useTranslations } from 'next-intl';
+import { type ReactNode, useEffect, useState } from 'react';
 import classes from './writing.module.css';
 
 interface Props {
@@ -6,31 +7,45 @@ interface Props {
   /** Tools will come: their row is there already, so that nothing moves when they do. */
   readonly tools: boolean;
   readonly above?: ReactNode;
-  /** A place of the text is pressed. */
-  readonly press?: (place: string) => void;
+  /** The text is pressed: at a place to answer in, or elsewhere (`''`). */
+  readonly press?: ((place: string) => void) | undefined;
   readonly children: ReactNode;
 }
 
+/** Whoever has pressed and waits so long, in milliseconds, is told that something comes. */
+const PATIENT = 1200;
+
 /** What stands around a text until its editor is there. */
-export const WritingFrame = ({ title, tools, above, press, children }: Props) => (
-  <>
-    <header className={classes.head}>
-      <strong>
-        <bdi>{title}</bdi>
-      </strong>
-    </header>
-    {tools ? <div className={classes.tools} data-coming aria-hidden="true" /> : null}
-    <div
-      className={classes.page}
-      data-text
-      onPointerDown={({ target }) => {
-        const place =
-          target instanceof Element ? target.closest<HTMLElement>('[data-place]')?.dataset.place : undefined;
-        if (place !== undefined) press?.(place);
-      }}
-    >
-      {above}
-      {children}
-    </div>
-  </>
-);
+export function WritingFrame({ title, tools, above, press, children }: Props) {
+  const t = useTranslations('writing');
+  const [pressed, setPressed] = useState(false);
+  const [late, setLate] = useState(false);
+  useEffect(() => {
+    if (!pressed) return;
+    const waiting = setTimeout(() => setLate(true), PATIENT);
+    return () => clearTimeout(waiting);
+  }, [pressed]);
+  return (
+    <>
+      <header className={classes.head}>
+        <strong>
+          <bdi>{title}</bdi>
+        </strong>
+        <span role="status">{late ? t('on-its-way') : null}</span>
+      </header>
+      {tools ? <div className={classes.tools} data-coming aria-hidden="true" /> : null}
+      <div
+        className={classes.page}
+        data-text
+        onPointerDown={({ target }) => {
+          if (!press) return;
+          setPressed(true);
+          press((target instanceof Element ? target.closest<HTMLElement>('[data-place]')?.dataset.place : null) ?? '');
+        }}
+      >
+        {above}
+        {children}
+      </div>
+    </>
+  );
+}

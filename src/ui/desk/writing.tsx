@@ -161,13 +161,13 @@ export function Writing({
     const to = wanted.current;
     if (!editor || editor.isDestroyed || to === null || !ready || (to === 'begin' && !canType)) return;
     const first = to === 'begin' ? (pressed?.current ?? null) : null;
-    const at = place(editor, to === 'begin' ? (first ?? firstEmpty(editor)) : to.id);
-    if (at === null && (to === 'begin' || to.id !== null)) return;
+    const at = place(editor, to === 'begin' ? first || firstEmpty(editor) : to.id);
+    if (at === null && (to === 'begin' ? first === null : to.id !== null)) return;
     // What may not be typed into yet may be in a moment: the caret is put there again.
     if (canType) wanted.current = null;
     // Without being asked for, the caret would bring up the keyboard of a phone over what is to be read first.
     if (to !== 'begin' || first !== null || !onPhone())
-      editor.commands.focus(at ?? 'start', { scrollIntoView: to !== 'begin' });
+      editor.commands.focus(at ?? (first === null ? 'start' : 'end'), { scrollIntoView: to !== 'begin' });
   }, [editor, ready, canType, pressed]);
   useEffect(() => {
     if (!editor) return;

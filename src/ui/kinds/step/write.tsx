@@ -44,9 +44,13 @@ export function WritingStage({ step, desk, photographs = false }: Props) {
         title={document.title}
         tools={canEdit}
         above={above}
-        press={(place) => {
-          pressed.current = place;
-        }}
+        press={
+          canEdit
+            ? (place) => {
+                pressed.current = place;
+              }
+            : undefined
+        }
       >
         <WordsFirst
           words={words}
