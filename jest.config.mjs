@@ -7,7 +7,7 @@ export default {
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleNameMapper: {
     // Before the folders: a sheet of styles may be named by its folder, too.
-    '\\.css$': '<rootDir>/scripts/no-styles.mjs',
+    '(^@/.*|\\.module|^\\./[\\w-]+)\\.css$': '<rootDir>/scripts/no-styles.mjs',
     ...TEST_PACKAGES,
     '^@/(.*)$': '<rootDir>/src/$1',
     '^@messages/(.*)$': '<rootDir>/messages/$1',
