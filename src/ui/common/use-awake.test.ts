@@ -41,3 +41,9 @@ test('whoever has left hears nothing', () => {
   dispatchEvent(new Event('keydown'));
   expect(woke).not.toHaveBeenCalled();
 });
+
+test('what has nothing to be read meanwhile wakes it at once', () => {
+  const { page, woke } = pageOn(true);
+  page.wake();
+  expect([page.awake, woke.mock.calls.length]).toEqual([true, 1]);
+});

@@ -29,20 +29,22 @@ export class Awakening {
   #begin(): void {
     this.#begun = true;
     if (this.isHeld()) {
-      for (const act of FIRST_ACTS) addEventListener(act, this.#wake, { capture: true, passive: true });
-      setTimeout(() => afterwards(this.#wake), BY_ITSELF);
-    } else this.#wake();
+      for (const act of FIRST_ACTS) addEventListener(act, this.wake, { capture: true, passive: true });
+      setTimeout(() => afterwards(this.wake), BY_ITSELF);
+    } else this.wake();
   }
 
-  #wake = (): void => {
+  /** Something cannot wait: there is nothing to be read meanwhile. */
+  wake = (): void => {
     if (this.#awake) return;
     this.#awake = true;
-    for (const act of FIRST_ACTS) removeEventListener(act, this.#wake, true);
+    for (const act of FIRST_ACTS) removeEventListener(act, this.wake, true);
     for (const listener of this.#waiting) listener();
   };
 }
 
-const page = new Awakening(() => matchMedia('(pointer: coarse)').matches);
+/** The page of this tab. */
+export const page = new Awakening(() => matchMedia('(pointer: coarse)').matches);
 
 /**
  * Whether what is large and not needed to read may begin: at once on a laptop, and on a phone or a tablet with the first

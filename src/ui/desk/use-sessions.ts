@@ -16,6 +16,11 @@ export async function saveLine(): Promise<SaveLine> {
   return line;
 }
 
+const openBefore = new Set<string>();
+
+/** Was a document open in this tab, and closed since? */
+export const wasOpenHere = (document: string): boolean => openBefore.has(document);
+
 /** Open documents, by document id. They stay open while the student goes from step to step. */
 export function useSessions(documents: readonly string[]): ReadonlyMap<string, DocumentSession> {
   const wanted = documents.join(' ');
@@ -40,6 +45,7 @@ export function useSessions(documents: readonly string[]): ReadonlyMap<string, D
       left = true;
       letGo();
       for (const session of opened) session.close();
+      for (const id of wanted.split(' ')) openBefore.add(id);
       setSessions(new Map());
     };
   }, [wanted]);

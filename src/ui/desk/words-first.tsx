@@ -1,6 +1,8 @@
-import { type ReactNode, Suspense, use } from 'react';
+import { type ReactNode, Suspense, use, useEffect } from 'react';
 import type { FirstWords } from '@/server/reading/desk/first-words';
+import { page } from '@/ui/common/use-awake';
 import { DocumentFirst } from '@/ui/kinds/document';
+import { wasOpenHere } from './use-sessions';
 
 interface Props {
   readonly words: Promise<FirstWords | null> | null;
@@ -12,8 +14,13 @@ interface Props {
 
 function Words({ words, document, lang, opening }: Props) {
   const found = words ? use(words) : null;
-  if (found?.document !== document) return opening;
-  return <DocumentFirst written={found.written} lang={lang} instead={opening} />;
+  // What came with the page is old where it was written in since: one may have come back to a page that was kept.
+  const shown = found?.document === document && !wasOpenHere(document) ? found : null;
+  useEffect(() => {
+    if (!shown) page.wake();
+  }, [shown]);
+  if (!shown) return opening;
+  return <DocumentFirst written={shown.written} lang={lang} instead={opening} />;
 }
 
 /** What came with the page of what is written in a document. */

@@ -1,11 +1,12 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { fireEvent, waitFor } from '@testing-library/react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import type { DocumentId } from '@/core/ids';
 import { writtenAs } from '@/core/kinds/document';
 import type { Doc } from '@/core/text/nodes';
 import { openLetter, paragraph, readyForWriting } from '@/testing/letter';
 import { Screens } from '@/testing/screen';
+import { useSessions } from './use-sessions';
 import { WordsFirst } from './words-first';
 import { WritingFrame } from './writing-frame';
 import { WritingHelp } from './writing-help';
@@ -98,6 +99,23 @@ test('whoever presses and waits is told; in a text without places the caret goes
   const { state } = await letter.editor();
   expect(state.selection.from).toBe(state.doc.content.size - 1);
   letter.close();
+});
+
+/** The Desk's sessions as its screen opens and leaves them. */
+function Opens({ id }: { id: string }) {
+  useSessions(useMemo(() => [id], [id]));
+  return <WordsFirst words={came(id)} document={id} lang="en" opening={opening} />;
+}
+
+test('a page that was kept, and comes back after its document was written in, shows nothing old', async () => {
+  const come = () => screens.draw(() => <Opens id="kept" />, '(frame)/desk/[assignment]');
+  const first = await come();
+  expect(first.getByText('Because 1.')).toBeTruthy();
+  first.leave();
+  const again = await come();
+  expect(again.getByText('Opening')).toBeTruthy();
+  expect(again.queryByText('Because 1.')).toBeNull();
+  again.leave();
 });
 
 test('words of another document are not shown for this one', async () => {
