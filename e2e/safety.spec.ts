@@ -81,7 +81,7 @@ test.describe('nothing that was typed is lost', () => {
     await school.start();
     await saved(page);
     await page.reload();
-    await expect(page.getByText('Before. While it was gone.')).toBeVisible();
+    await expect(page.getByText('Before. While it was gone.').filter({ visible: true })).toBeVisible();
   });
 
   test('when the closing time passes while the page is open', async ({ context }) => {
@@ -106,7 +106,7 @@ test.describe('nothing that was typed is lost', () => {
     await page.unroute('**/api/health');
     await page.reload();
     await expect(page.getByText(/It can no longer be handed in/)).toBeVisible();
-    await expect(page.getByText('Dear Captain Osei, I live above the shop.')).toBeVisible();
+    await expect(page.getByText('Dear Captain Osei, I live above the shop.').filter({ visible: true })).toBeVisible();
   });
 
   test('words that arrive after the hand-in are kept on the device and come along after taking back', async ({

@@ -13,12 +13,18 @@ import type { Screens } from './screen';
 class Speller {
   onmessage: ((event: { data: unknown }) => void) | null = null;
   #own = new Set<string>();
-  postMessage({ kind, n, texts = [], word = '', taken }: ToSpeller): void {
-    const say = (data: object) => this.onmessage?.({ data });
-    if (kind === 'begin') say({ kind: 'begun' });
-    if (kind === 'learn') this.#own[taken ? 'add' : 'delete'](word);
-    if (kind === 'suggest') say({ kind: 'suggested', n, words: [word.slice(1)] });
-    if (kind === 'spell') say({ kind: 'spelt', n, found: texts.map((text) => this.#misspelt(text)) });
+  readonly #answers: Readonly<Record<string, (asked: ToSpeller) => object | null>> = {
+    begin: () => ({ kind: 'begun' }),
+    learn: ({ word = '', taken }) => {
+      this.#own[taken ? 'add' : 'delete'](word);
+      return null;
+    },
+    suggest: ({ n, word = '' }) => ({ kind: 'suggested', n, words: [word.slice(1)] }),
+    spell: ({ n, texts = [] }) => ({ kind: 'spelt', n, found: texts.map((text) => this.#misspelt(text)) }),
+  };
+  postMessage(asked: ToSpeller): void {
+    const data = this.#answers[asked.kind]?.(asked) ?? null;
+    if (data) this.onmessage?.({ data });
   }
   terminate(): void {}
   #misspelt = (text: string) =>

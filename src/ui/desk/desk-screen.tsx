@@ -10,7 +10,6 @@ import type { FirstWords } from '@/server/reading/desk/first-words';
 import { ProblemLine } from '@/ui/common/problem-line';
 import { WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
-import { useAwake } from '@/ui/common/use-awake';
 import { useRefresh } from '@/ui/common/use-refresh';
 import { PIECE_ROWS } from '@/ui/kinds/piece';
 import { answersOf, asksAlone, copyOf, rulesOfAsked, tellsTask } from '@/ui/kinds/step';
@@ -92,10 +91,7 @@ export function DeskScreen({
   useBoundaries(view, now);
   useVisit({ assignment: view.id }, view.feedback.length + view.aside.length);
   // Fetched ahead, so that the dialog opens while the server is away, too.
-  const awake = useAwake();
-  useEffect(() => {
-    if (awake) void loadDialog();
-  }, [awake]);
+  useEffect(() => void loadDialog().catch(() => {}), []);
 
   const step = view.steps.find(({ id }) => id === current);
   const copy = step ? copyOf(step) : null;

@@ -83,6 +83,8 @@ type Documents = Readonly<Record<string, OpenDocument>>;
 
 let root: Root;
 let help: MadeUpHelp;
+/** How what reads documents is fetched, where that is other than usual. */
+let fetchReaders: Parameters<typeof useReadyCheck>[4];
 let shown: ReturnType<typeof useReadyCheck>;
 const settle = (ms = 250) => act(() => new Promise<void>((resolve) => setTimeout(resolve, ms)));
 
@@ -91,7 +93,7 @@ function Shows({ documents }: { readonly documents: Documents }) {
     () => new Map(Object.entries(documents)) as unknown as ReadonlyMap<string, DocumentSession>,
   );
   const [kinds] = useState(() => new Map(Object.keys(documents).map((id) => [id, 'text' as const])));
-  shown = useReadyCheck(view, kinds, sessions, help as unknown as WritingHelp);
+  shown = useReadyCheck(view, kinds, sessions, help as unknown as WritingHelp, fetchReaders);
   return null;
 }
 
@@ -142,4 +144,19 @@ test('help that breaks is said, and what was found before stays', async () => {
   expect(shown.broken).toBe(false);
   act(() => help.breaks());
   expect(shown).toMatchObject({ broken: true, check: { met: 1 } });
+});
+
+test('where a network keeps away what it needs nobody is held up, and it is asked for again until it checks', async () => {
+  let away = true;
+  const [stored, document] = [await import('@/core/kinds/document/stored'), await import('@/core/kinds/document')];
+  fetchReaders = async () => {
+    if (away) throw new Error('no network');
+    return { ...stored, ...document };
+  };
+  await begin({ open: new OpenDocument('One.') });
+  expect([help.asked.length, shown.broken]).toEqual([0, true]);
+  away = false;
+  await settle(2200);
+  expect([help.asked.length, shown.broken]).toEqual([1, false]);
+  fetchReaders = undefined;
 });

@@ -21,12 +21,25 @@ const filesOf = (pieces: DeskView['pieces']): CheckedFile[] =>
       : [{ name, kind: shown, pages, seconds, ...(address === null ? {} : { address }) }],
   );
 
+/** What reads documents: fetched when something is to be checked. */
+const readers = async () => {
+  const [{ readDocument }, { measuredOf, writtenAs }] = await Promise.all([
+    import('@/core/kinds/document/stored'),
+    import('@/core/kinds/document'),
+  ]);
+  return { readDocument, measuredOf, writtenAs };
+};
+
+/** So long after it could not be fetched it is asked for again, in milliseconds. */
+const AGAIN = 2000;
+
 /** The ready check of what is being typed, worked out in a worker; `null` until the first one is there, and for good where that is `broken`. */
 export function useReadyCheck(
   view: DeskView,
   kinds: ReadonlyMap<string, DocumentName>,
   sessions: ReadonlyMap<string, DocumentSession>,
   help: WritingHelp | null,
+  fetchReaders = readers,
 ): { readonly check: ReadyCheck | null; readonly broken: boolean } {
   const [broken, setBroken] = useState(false);
   const [check, setCheck] = useState<ReadyCheck | null>(null);
@@ -41,10 +54,16 @@ export function useReadyCheck(
     let left = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const ask = async () => {
-      const [{ readDocument }, { measuredOf, writtenAs }] = await Promise.all([
-        import('@/core/kinds/document/stored'),
-        import('@/core/kinds/document'),
-      ]);
+      const found = await fetchReaders().catch(() => null);
+      if (left) return;
+      // Nobody is kept from handing in by a network that is away: the school checks then.
+      setBroken(help.isBroken || found === null);
+      if (!found) {
+        clearTimeout(timer);
+        timer = setTimeout(() => void ask(), AGAIN);
+        return;
+      }
+      const { readDocument, measuredOf, writtenAs } = found;
       const { asks, steps, class: at } = latest.current;
       if (![...sessions.values()].every((session) => session.state.ready)) return;
       const starters = steps.flatMap(({ given }) => ('starter' in given && given.starter ? [given.starter] : []));
@@ -62,8 +81,8 @@ export function useReadyCheck(
         names: [latest.current.student.name, latest.current.student.shortName],
       };
       const own = n;
-      const found = await help.check(checked);
-      if (own === n && !left) setCheck(found);
+      const result = await help.check(checked);
+      if (own === n && !left) setCheck(result);
     };
     const soon = () => {
       clearTimeout(timer);
@@ -82,6 +101,6 @@ export function useReadyCheck(
       for (const stop of stops) stop();
       left = true;
     };
-  }, [sessions, kinds, help, along, kept]);
+  }, [sessions, kinds, help, along, kept, fetchReaders]);
   return { check, broken };
 }
