@@ -299,11 +299,13 @@ test('on a phone: turned by a swipe and by the rail, tapped into, typed above a 
   const page = await signIn(phone, school, 's-hana');
   await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
   await page.locator('.answer').first().waitFor();
-  // What is written stands there before its editor, which comes with the first touch, to where that was. A machine that is
-  // busy may have nothing to show yet: then the editor comes by itself.
+  // What is written stands there before its editor, which comes with the first touch, to where that was; a touch before the
+  // scripts are there is heard by nobody yet.
   await page.reload();
-  await page.locator('.answer-soon, .answer').nth(2).tap();
-  await expect(page.locator('.answer').nth(2)).toHaveClass(/at/);
+  await expect(async () => {
+    await page.locator('.answer-soon, .answer').nth(2).tap({ timeout: 5000 });
+    await expect(page.locator('.answer').nth(2)).toHaveClass(/at/, { timeout: 5000 });
+  }).toPass({ timeout: 60_000 });
   await expect(page.locator('.answer-soon')).toHaveCount(0);
   const shown = (side: string) => expect(page.locator('[data-shown]')).toHaveAttribute('data-shown', side);
   const touch = await phone.newCDPSession(page);
