@@ -23,23 +23,9 @@ const SHOTS = [
   { name: 'marking', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello' },
   { name: 'set-work', path: '/set/draft-fog', who: 't-bello', press: [/^Answer the questions/, 'Rules'] },
   { name: 'set-questions', path: '/set/draft-storm', who: 't-bello', press: [/^Three questions/] },
-  { name: 'course', path: '/classes/tide-pool/course?from=weather&first=2027-01-11', who: 't-bello' },
   { name: 'office', path: '/office/people?class=weather&person=s-wren', who: 'o-quill', check: 4 },
-  { name: 'roster', path: '/office/rosters', who: 'o-quill', roster: true },
   { name: 'first-start', path: '/begin', who: null, empty: true },
 ] as const;
-
-/** A list with what lists have: letters of another time, a name twice, a class with a slip in it. */
-const LIST = [
-  'name;user name;class',
-  'Aalders, Imke;imke;Weather & Sky',
-  'Chiara Lund-Ferro;chiara;Weather & Sky',
-  'Lotte Brandt;;Weather & Sky',
-  'Mira Sundin;imke;Weather & Sky',
-  'Tarek Aziz-Holm;007;Weather & Ski',
-  'Eskil Berg;eskil.b;Weather & Sky',
-  'Jörg Müller;jorg;Weather & Sky',
-].join('\r\n');
 
 const folder = join(process.cwd(), 'docs', 'screenshots');
 mkdirSync(folder, { recursive: true });
@@ -106,11 +92,6 @@ for (const shot of SHOTS) {
     await page.waitForTimeout(shot.says / 2);
   }
   if ('check' in shot) for (let i = 3; i < 3 + shot.check; i += 1) await page.getByRole('checkbox').nth(i).check();
-  if ('roster' in shot) {
-    const buffer = Buffer.from(LIST, 'latin1');
-    await page.locator('input[type=file]').setInputFiles({ name: 'autumn.csv', mimeType: 'text/csv', buffer });
-    await page.waitForURL('**/rosters/*');
-  }
   if ('empty' in shot) {
     const [code = ''] = /\d{4} \d{4}/.exec(begun.said) ?? [];
     for (const [place, words] of [

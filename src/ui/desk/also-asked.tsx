@@ -1,8 +1,8 @@
 import { useTranslations } from 'next-intl';
 import type { ReadyCheck } from '@/core/asks/ready-check';
 import type { Ask } from '@/core/kinds/ask';
+import classes from './also-asked.module.css';
 import { useFindingWords } from './finding-words';
-import classes from './writing.module.css';
 
 /** Above what is written: what else goes along, whether it is there yet, and the way to put it there. */
 export function AlsoAsked({
