@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Finding } from '@/core/asks/ready-check';
-import { type AskName, isAskName, storedAsk } from '@/core/kinds/ask';
+import { type AskName, isAskName } from '@/core/kinds/ask';
+import { storedAsk } from '@/core/kinds/ask/stored';
 import { type DocumentName, isDocumentName } from '@/core/kinds/document';
 import { EVENT_NAMES } from '@/core/kinds/event';
 import { isStepName, type StepName } from '@/core/kinds/step';

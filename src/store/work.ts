@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { AssignmentId, ClassId, Instant, PersonId, StepId } from '@/core/ids';
-import { agreementsOf, readSettings, takesOf } from '@/core/kinds/step';
+import { agreementsOf, takesOf } from '@/core/kinds/step';
+import { readSettings } from '@/core/kinds/step/settings';
 import { rulesFor } from '@/core/work/rules';
 import { ask, criterion, id, instant, lateRule, maybeInstant, stepName, textDocument } from './columns';
 import { first, made, many, type Queryable, row, rows, time } from './database';

@@ -7,6 +7,7 @@ import type { DocumentKind, ExportsKind, StoredKind } from '@/core/kinds/documen
 import { STORED } from '@/core/kinds/document/stored';
 import { STEPS } from '@/core/kinds/step';
 import type { StepKind } from '@/core/kinds/step/kind';
+import { SETTINGS } from '@/core/kinds/step/settings';
 import { anchorText } from '@/core/remarks/anchor';
 import { remarkOn } from '@/core/remarks/annotation';
 import { handIn, openCopy } from '@/server/doing/handing-in/handing-in';
@@ -27,7 +28,7 @@ import type { DeskTools, StepLook } from '@/ui/kinds/step/kind';
 import { STAGES, stageOf } from '@/ui/kinds/step/stages';
 import { rendered, words } from '@/ui/rendered';
 import { JOBS } from '@/workshop/jobs';
-import { storedTally, type Tally, tallyDocument, tallyExports, tallyStep } from './tally/core';
+import { storedTally, type Tally, tallyDocument, tallyExports, tallySettings, tallyStep } from './tally/core';
 import { servedTally } from './tally/server';
 import { TallyStage, tallyLook, tallyScreen } from './tally/ui';
 
@@ -36,6 +37,7 @@ Object.assign(DOCUMENTS, { tally: tallyDocument });
 Object.assign(STORED, { tally: storedTally });
 Object.assign(EXPORTS, { tally: tallyExports });
 Object.assign(STEPS, { tally: tallyStep });
+Object.assign(SETTINGS, { tally: tallySettings });
 Object.assign(SERVED_STEPS, { tally: servedTally });
 Object.assign(STEP_LOOKS, { tally: tallyLook });
 Object.assign(STAGES, { tally: TallyStage });

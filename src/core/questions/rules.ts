@@ -1,5 +1,4 @@
-import * as z from 'zod/mini';
-import { COUNTS } from './counts';
+import type { Counts } from './counts';
 
 /** When it is said what was right, and why. */
 export const TELLS = ['answer', 'attempt', 'due', 'back', 'never'] as const;
@@ -8,40 +7,54 @@ export const TELLS = ['answer', 'attempt', 'due', 'back', 'never'] as const;
 export const PURPOSES = ['practice', 'quiz', 'exam', 'form', 'vote', 'class'] as const;
 export type Purpose = (typeof PURPOSES)[number];
 
-const minutes = z.nullable(z.number());
-
 /** The rules by which questions are asked. Of these the start word alone never leaves the server. */
-export const questionRules = z.object({
-  purpose: z.enum(PURPOSES),
+export type QuestionRules = {
+  readonly purpose: Purpose;
   /** How often it may be begun; `null` for any number. */
-  attempts: z._default(z.nullable(z.int()), 1),
+  readonly attempts: number | null;
   /** Minutes from the end of one to the beginning of the next. */
-  wait: z._default(z.number(), 0),
-  counts: z._default(z.enum(COUNTS), 'best'),
+  readonly wait: number;
+  readonly counts: Counts;
   /** Again until all are right: then no further attempt begins. */
-  untilRight: z._default(z.boolean(), false),
+  readonly untilRight: boolean;
   /** A further attempt begins with what was answered before. */
-  carries: z._default(z.boolean(), false),
+  readonly carries: boolean;
   /** Minutes on the server's clock; `null` for as long as one likes. */
-  limit: z._default(minutes, null),
+  readonly limit: number | null;
   /** Minutes afterwards to photograph and attach the working; `null` for none. */
-  working: z._default(minutes, null),
+  readonly working: number | null;
   /** A word that stands in the instructions, without which nobody begins. */
-  startWord: z._default(z.nullable(z.string()), null),
+  readonly startWord: string | null;
   /** Whether a practice run of the same form is offered before it. */
-  trial: z._default(z.boolean(), false),
+  readonly trial: boolean;
   /** All questions on one sheet, or one after the other. */
-  pace: z._default(z.enum(['one', 'all']), 'one'),
+  readonly pace: 'one' | 'all';
   /** One may go back to a question before. */
-  back: z._default(z.boolean(), true),
-  tells: z._default(z.enum(TELLS), 'attempt'),
+  readonly back: boolean;
+  readonly tells: (typeof TELLS)[number];
   /** After one's own answer, how the class answered. */
-  classAnswers: z._default(z.boolean(), false),
+  readonly classAnswers: boolean;
   /** Whether the class sees who answered what. It is said before anybody answers. */
-  names: z._default(z.boolean(), false),
-});
+  readonly names: boolean;
+};
 
-export type QuestionRules = z.output<typeof questionRules>;
+/** What holds where nothing else is said. */
+export const UNSAID: Omit<QuestionRules, 'purpose'> = {
+  attempts: 1,
+  wait: 0,
+  counts: 'best',
+  untilRight: false,
+  carries: false,
+  limit: null,
+  working: null,
+  startWord: null,
+  trial: false,
+  pace: 'one',
+  back: true,
+  tells: 'attempt',
+  classAnswers: false,
+  names: false,
+};
 
 /** What is usual for each purpose (common practice). */
 const USUAL: Readonly<Record<Purpose, Partial<QuestionRules>>> = {
@@ -54,8 +67,12 @@ const USUAL: Readonly<Record<Purpose, Partial<QuestionRules>>> = {
 };
 
 /** The usual rules for a purpose, with what was said otherwise. */
-export const rulesFor = (purpose: Purpose, said: Partial<QuestionRules> = {}): QuestionRules =>
-  z.parse(questionRules, { ...USUAL[purpose], ...said, purpose });
+export const rulesFor = (purpose: Purpose, said: Partial<QuestionRules> = {}): QuestionRules => ({
+  ...UNSAID,
+  ...USUAL[purpose],
+  ...said,
+  purpose,
+});
 
 /** Each answer is looked at by itself, and wrong ones come back. */
 export const looksAtOnce = ({ tells }: QuestionRules): boolean => tells === 'answer';

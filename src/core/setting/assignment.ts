@@ -1,9 +1,11 @@
 import type { AssignmentId, PersonId } from '../ids';
 import { type Ask, rangeOf } from '../kinds/ask';
-import { asksQuestions, isGivenSheets, settled, showsMaterial } from '../kinds/step';
+import { asksQuestions, isGivenSheets, showsMaterial } from '../kinds/step';
+import { settled } from '../kinds/step/settings';
 import type { Criterion } from '../marks/rubric';
 import { mostPoints, questionSetUnmet, type SetUnmet } from '../questions/question-set';
-import { questionRules, rulesUnmet } from '../questions/rules';
+import { rulesUnmet } from '../questions/rules';
+import { storedRules } from '../questions/stored-rules';
 import { plainText } from '../text/document-json';
 import { followsDue, lossIn } from '../work/rules';
 import { placesOf } from './answered-places';
@@ -71,7 +73,7 @@ function stepUnmet(step: DraftStep, known: KnownInClass): Kept[] {
 function askedUnmet({ id, kind, questions, settings }: DraftStep): { readonly id: string; readonly code: Kept }[] {
   if (!asksQuestions(kind)) return [];
   if (!questions) return [{ id, code: 'no-questions' }];
-  const rules = questionRules.safeParse(settings);
+  const rules = storedRules.safeParse(settings);
   return [
     ...questionSetUnmet(questions).map((unmet) => ({ id: unmet.id ?? id, code: unmet.code })),
     ...(rules.success && rulesUnmet(rules.data).length > 0 ? [{ id, code: 'settings' as const }] : []),

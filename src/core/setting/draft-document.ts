@@ -3,7 +3,7 @@ import * as Y from 'yjs';
 import * as z from 'zod/mini';
 import { type Overflow, overflow } from '../documents/limits';
 import { fragmentJson, putInto } from '../documents/text-document';
-import { storedAsk } from '../kinds/ask';
+import { storedAsk } from '../kinds/ask/stored';
 import type { Doc } from '../text/nodes';
 import { wellFormed } from '../text/well-formed';
 import {

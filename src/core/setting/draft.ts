@@ -1,8 +1,10 @@
 import * as z from 'zod/mini';
 import { overflow } from '../documents/limits';
 import type { AssignmentId, Instant, PersonId, StepId } from '../ids';
-import { type Ask, storedAsk } from '../kinds/ask';
-import { isStepName, type StepName, settled } from '../kinds/step';
+import type { Ask } from '../kinds/ask';
+import { storedAsk } from '../kinds/ask/stored';
+import { isStepName, type StepName } from '../kinds/step';
+import { settled } from '../kinds/step/settings';
 import type { Criterion } from '../marks/rubric';
 import { type GivenSheets, givenSheets } from '../pages/given';
 import { partsIn, type QuestionSet, questionSet } from '../questions/question-set';

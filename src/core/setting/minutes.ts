@@ -1,6 +1,7 @@
 import { wordsAsked } from '../kinds/ask';
 import type { MaterialKind } from '../kinds/material';
-import { documentFor, proposedMinutes } from '../kinds/step';
+import { documentFor } from '../kinds/step';
+import { proposedMinutes } from '../kinds/step/settings';
 import { askedCount } from '../questions/question-set';
 import { plainText } from '../text/document-json';
 import { placesOf } from './answered-places';

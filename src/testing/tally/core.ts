@@ -57,8 +57,9 @@ export const tallyExports: ExportsKind<Tally> = {
   txt: inWords,
 };
 
-export const tallyStep: StepKind<{ readonly unit: string }> = {
-  settings: z.object({ unit: z.string() }),
+export const tallySettings = z.object({ unit: z.string() });
+
+export const tallyStep: StepKind<z.output<typeof tallySettings>> = {
   needs: 'tally' as never,
   bare: false,
   shows: false,

@@ -3,9 +3,9 @@
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import type * as Y from 'yjs';
-import { documentJson } from '@/core/documents/text-document';
-import { type AskedAnew, askedAnew } from '@/core/setting/reach';
+import { type AskedAnew, askedAnew } from '@/core/setting/asked';
 import type { Doc } from '@/core/text/nodes';
+import { untilThere } from '@/ui/common/until-there';
 import classes from './stage.module.css';
 
 /** So long what is written rests before it is held against what is asked by now. */
@@ -19,7 +19,12 @@ export function ChangedSince({ ydoc, starter }: { ydoc: Y.Doc; starter: Doc }) {
   const t = useTranslations('desk');
   const [changed, setChanged] = useState<readonly AskedAnew[]>([]);
   useEffect(() => {
-    const look = () => setChanged(askedAnew(documentJson(ydoc), starter));
+    let here = true;
+    const look = async () => {
+      // What reads a copy comes with its session, and not with the page.
+      const { documentJson } = await untilThere(() => import('@/core/documents/text-document'));
+      if (here) setChanged(askedAnew(documentJson(ydoc), starter));
+    };
     let timer = setTimeout(look, 0);
     const later = () => {
       clearTimeout(timer);
@@ -27,6 +32,7 @@ export function ChangedSince({ ydoc, starter }: { ydoc: Y.Doc; starter: Doc }) {
     };
     ydoc.on('update', later);
     return () => {
+      here = false;
       clearTimeout(timer);
       ydoc.off('update', later);
     };

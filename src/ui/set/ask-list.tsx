@@ -2,7 +2,8 @@
 
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
-import { ASKS, type Ask, type AskName, isAdvice, rangeOf, storedAsk } from '@/core/kinds/ask';
+import { ASKS, type Ask, type AskName, isAdvice, rangeOf } from '@/core/kinds/ask';
+import { storedAsk } from '@/core/kinds/ask/stored';
 import type { DocumentName } from '@/core/kinds/document';
 import { documentFor } from '@/core/kinds/step';
 import { addThing, changeThing, dropThing } from '@/core/setting/draft-writes';

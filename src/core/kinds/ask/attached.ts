@@ -1,13 +1,13 @@
-import * as z from 'zod/mini';
-import { FILE_KINDS, type FileKind } from '../../formats/file-kinds';
-import { counted, range } from './counted';
+import type { FileKind } from '../../formats/file-kinds';
+import { counted, type Range } from './counted';
 import type { AskKind } from './kind';
 
-const typed = z.extend(range, { types: z.array(z.enum(FILE_KINDS)) });
+interface Typed extends Range {
+  readonly types: readonly FileKind[];
+}
 
 /** So many files of some kinds, told by their bytes; of any kind where none is named. Links are no files. */
-export const files: AskKind<z.output<typeof typed>> = {
-  settings: typed,
+export const files: AskKind<Typed> = {
   range: (settings) => settings,
   measure: ({ types, min }, asked) => {
     const there = asked.files.filter(({ address }) => address === undefined);

@@ -1,16 +1,16 @@
-import * as z from 'zod/mini';
 import { termEntries, termsMet } from '../../asks/terms';
 import { isAddress } from '../../text/address';
 import { linksOf, listItems } from '../../text/document-json';
 import type { Asked, AskKind, Measured } from './kind';
 
 /** From so many on, up to so many; `null` is no upper limit. */
-export const range = z.object({ min: z.number(), max: z.nullable(z.number()) });
-type Range = z.output<typeof range>;
+export interface Range {
+  readonly min: number;
+  readonly max: number | null;
+}
 
 /** An ask about how many there are of something. */
 export const counted = (measure: (asked: Asked) => Measured): AskKind<Range> => ({
-  settings: range,
   range: (settings) => settings,
   measure: (_settings, asked) => measure(asked),
   advice: false,
@@ -21,11 +21,9 @@ export const counted = (measure: (asked: Asked) => Measured): AskKind<Range> => 
 
 /** Where nothing more is said of an ask. */
 export type Nothing = unknown;
-export const nothing: z.core.$ZodType<Nothing> = z.object({});
 
 /** An ask about something that is there or is not. */
 export const present = (measure: (asked: Asked) => boolean): AskKind<Nothing> => ({
-  settings: nothing,
   range: () => ({ min: 1, max: null }),
   measure: (_settings, asked) => ({ found: measure(asked) ? 1 : 0 }),
   advice: false,
@@ -56,11 +54,12 @@ export const links = counted(({ node, inPlace, files }) => {
   return { found: new Set(all).size - new Set(broken).size, details: broken };
 });
 
-const withTerms = z.extend(range, { terms: z.array(z.string()) });
+interface Terms extends Range {
+  readonly terms: readonly string[];
+}
 
 /** Words, each with its meaning: these, or where none are named, so many of the student's choice. */
-export const terms: AskKind<z.output<typeof withTerms>> = {
-  settings: withTerms,
+export const terms: AskKind<Terms> = {
   range: (settings) => settings,
   measure: (settings, { node, measures }) => {
     const { found, missing } = termsMet(termEntries(node()), settings.terms, (one) => measures.words(one));

@@ -1,4 +1,3 @@
-import * as z from 'zod/mini';
 import type { FileKind } from '../../formats/file-kinds';
 import { files, pages, recording } from './attached';
 import { items, links, present, sentences, terms, words } from './counted';
@@ -36,7 +35,7 @@ export const ASKS = {
 };
 
 export type AskName = keyof typeof ASKS;
-type SettingsOf<Name extends AskName> = z.output<(typeof ASKS)[Name]['settings']>;
+export type AskSettings<Name extends AskName> = Parameters<(typeof ASKS)[Name]['range']>[0];
 
 /**
  * One measurable thing that a brief asks for. `place` is the id of an answer place, or `null` for the whole of what
@@ -48,32 +47,13 @@ export type Ask = {
     readonly place: string | null;
     readonly bars: boolean;
     readonly kind: Name;
-  } & SettingsOf<Name>;
+  } & AskSettings<Name>;
 }[AskName];
 
 export const isAskName = (value: unknown): value is AskName => typeof value === 'string' && Object.hasOwn(ASKS, value);
 
 /** What is computed of an ask: its settings lie beside what every ask has. */
 const kindOf = (ask: Ask): AskKind<Ask> => ASKS[ask.kind] as unknown as AskKind<Ask>;
-
-/** An ask as it is stored, whichever kind it is of. */
-export const storedAsk = z.pipe(
-  z.looseObject({
-    id: z.string(),
-    place: z.nullable(z.string()),
-    bars: z.boolean(),
-    kind: z.custom<AskName>(isAskName),
-  }),
-  z.transform((ask, context): Ask => {
-    const settings = z.safeParse(ASKS[ask.kind].settings as z.core.$ZodType<unknown>, ask);
-    if (settings.success) {
-      const { id, place, bars, kind } = ask;
-      return { id, place, bars, kind, ...(settings.data as object) } as Ask;
-    }
-    context.issues.push({ code: 'custom', input: ask, message: `the settings of ${ask.kind} are not there` });
-    return z.NEVER;
-  }),
-);
 
 export const measure = (ask: Ask, asked: Asked): Measured => kindOf(ask).measure(ask, asked);
 export const rangeOf = (ask: Ask) => kindOf(ask).range(ask);

@@ -1,4 +1,3 @@
-import type * as z from 'zod/mini';
 import type { CheckedFile, Problem } from '@/core/asks/checked';
 import type { Measures } from '../../asks/measures';
 import type { FileKind } from '../../formats/file-kinds';
@@ -30,10 +29,8 @@ export interface Measured {
   readonly problem?: Problem;
 }
 
-/** A kind of measurable thing that a brief can ask for. */
+/** A kind of measurable thing that a brief can ask for; `Settings` are what a teacher says of it besides where and whether it bars. */
 export interface AskKind<Settings> {
-  /** What a teacher says of it besides where it is asked and whether it bars. */
-  readonly settings: z.core.$ZodType<Settings>;
   /** From how many on it is met, and up to how many; `null` is no upper limit. */
   readonly range: (settings: Settings) => { readonly min: number; readonly max: number | null };
   readonly measure: (settings: Settings, asked: Asked) => Measured;

@@ -1,11 +1,10 @@
 import { plainText } from '../../text/document-json';
 import { contentOf } from '../../text/nodes';
-import { type Nothing, nothing, present } from './counted';
+import { type Nothing, present } from './counted';
 import type { Asked, AskKind } from './kind';
 
 /** Faults in the words, one by one: only ever advice. */
 const faults = (adviser: 'verbs' | 'spelling', find: (asked: Asked) => readonly string[]): AskKind<Nothing> => ({
-  settings: nothing,
   range: () => ({ min: 0, max: null }),
   measure: (_settings, asked) => {
     const details = find(asked);

@@ -1,7 +1,6 @@
-import * as z from 'zod/mini';
 import { answerPlaces } from '../../text/document-json';
 import { postAtPlace } from '../document/places';
-import { counted, range } from './counted';
+import { counted, type Range } from './counted';
 import type { Asked, AskKind } from './kind';
 
 /** What was said in discussions, post by post: its words, and to whom it is a reply. */
@@ -11,17 +10,14 @@ const saidIn = ({ doc }: Asked) =>
     return post === null ? [] : [{ text, replyTo: post.replyTo }];
   });
 
-const withWords = z.extend(range, {
+interface Long extends Range {
   /** From so many words on, up to so many (common practice: words as they are counted anywhere). */
-  fewest: z._default(z.number(), 0),
-  most: z._default(z.nullable(z.number()), null),
-});
-
-type Long = z.output<typeof withWords>;
+  readonly fewest: number;
+  readonly most: number | null;
+}
 
 /** An ask about how many there are of some length; those of another length are said by how many words they have. */
 const long = (of: (asked: Asked) => readonly { readonly text: string }[]): AskKind<Long> => ({
-  settings: withWords,
   range: (settings) => settings,
   measure: ({ fewest, most, min }, asked) => {
     const lengths = of(asked).map(({ text }) => asked.measures.words(text));

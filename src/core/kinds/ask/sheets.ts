@@ -1,6 +1,6 @@
 import { answerPlaces, hasPicture } from '../../text/document-json';
 import { isSheetPlace, photographedIn, postAtPlace } from '../document/places';
-import { counted, type Nothing, nothing } from './counted';
+import { counted, type Nothing } from './counted';
 import type { Asked, AskKind } from './kind';
 
 /** The boxes of sheets, and other places in which something is answered. */
@@ -8,7 +8,6 @@ const boxesIn = ({ doc }: Asked) => answerPlaces(doc).filter(({ id }) => !isShee
 
 /** Every box is filled; those that are not are named by their number. */
 export const boxes: AskKind<Nothing> = {
-  settings: nothing,
   range: () => ({ min: 1, max: null }),
   measure: (_settings, asked) => {
     const all = boxesIn(asked);
@@ -41,7 +40,6 @@ function reckons(line: string): boolean {
  * since nobody can tell by counting.
  */
 export const working: AskKind<Nothing> = {
-  settings: nothing,
   range: () => ({ min: 0, max: null }),
   measure: (_settings, { text, doc }) => {
     const lines = text.split('\n').filter((line) => line.trim() !== '');

@@ -3,7 +3,7 @@ import { type Formula, formula } from '../../questions/formula';
 import { readNumber } from '../../questions/number-text';
 import { sameForm } from '../../questions/sameness';
 import { converted, unitSign } from '../../questions/units';
-import { storedAsk } from '../ask';
+import { storedAsk } from '../ask/stored';
 import { each, given, type How, isText, type QuestionKind, type Scored, unread, whole } from './kind';
 import { type Mapping, mappedScore, mapping, mostMapped } from './mapping';
 import { LOOSE, sameness } from './parts';

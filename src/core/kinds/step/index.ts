@@ -1,20 +1,19 @@
-import * as z from 'zod/mini';
 import type { StepId } from '../../ids';
-import { questionRules, rulesFor } from '../../questions/rules';
+import { type QuestionRules, rulesFor } from '../../questions/rules';
 import { type Agreements, TAKES, type Takes } from '../../work/rules';
 import type { DocumentName } from '../document';
 import type { ForMinutes, StepKind } from './kind';
 
 /** Where nothing is said of a step besides its title. */
-const nothing = z.object({});
-const tools = z.object({
+type Nothing = object;
+
+interface Tools {
   /** Everything for a longer text, or only what helps with words, for one line. */
-  tools: z.enum(['all', 'words']),
-});
+  readonly tools: 'all' | 'words';
+}
 
 /** Something to read, see or hear. */
-const read: StepKind<z.output<typeof nothing>> = {
-  settings: nothing,
+const read: StepKind<Nothing> = {
   needs: null,
   bare: false,
   shows: true,
@@ -29,8 +28,7 @@ const read: StepKind<z.output<typeof nothing>> = {
 };
 
 /** Something to write, in the copy of a starter. */
-const write: StepKind<z.output<typeof tools>> = {
-  settings: tools,
+const write: StepKind<Tools> = {
   needs: 'text',
   bare: false,
   shows: false,
@@ -45,7 +43,7 @@ const write: StepKind<z.output<typeof tools>> = {
 };
 
 /** Something to do away from the screen. */
-const act: StepKind<z.output<typeof nothing>> = {
+const act: StepKind<Nothing> = {
   ...read,
   shows: false,
   agreeing: 'after',
@@ -54,7 +52,7 @@ const act: StepKind<z.output<typeof nothing>> = {
 };
 
 /** Something to read and to agree to: the agreement is kept with its time. */
-const agree: StepKind<z.output<typeof nothing>> = {
+const agree: StepKind<Nothing> = {
   ...read,
   agreeing: 'is',
   beside: false,
@@ -62,8 +60,7 @@ const agree: StepKind<z.output<typeof nothing>> = {
 };
 
 /** Something to be asked: as practice, quiz, exam, form, vote, or a question to the class. */
-const questions: StepKind<z.output<typeof questionRules>> = {
-  settings: questionRules,
+const questions: StepKind<QuestionRules> = {
   needs: null,
   bare: false,
   shows: false,
@@ -78,20 +75,19 @@ const questions: StepKind<z.output<typeof questionRules>> = {
     limit === null ? (n === 0 ? 10 : n * 1.5) : limit + (working ?? 0),
 };
 
-const discussed = z.object({
+interface Discussed {
   /** One posts first, and then reads the others. */
-  ownFirst: z.boolean(),
+  readonly ownFirst: boolean;
   /** Students are called by a letter; teachers see the names. */
-  pseudonyms: z.boolean(),
+  readonly pseudonyms: boolean;
   /** Each group of the work talks by itself. */
-  inGroups: z.boolean(),
+  readonly inGroups: boolean;
   /** So many hours before the work is due posts are, so that there is time to reply; `null` for no time of their own. */
-  postsBefore: z.nullable(z.number()),
-});
+  readonly postsBefore: number | null;
+}
 
 /** Something to say one's own about, and to answer what others say. */
-const discussion: StepKind<z.output<typeof discussed>> = {
-  settings: discussed,
+const discussion: StepKind<Discussed> = {
   needs: 'part',
   bare: true,
   shows: false,
@@ -106,8 +102,7 @@ const discussion: StepKind<z.output<typeof discussed>> = {
 };
 
 /** Something to write on: a worksheet, a picture, a deck, or paper. */
-const pages: StepKind<z.output<typeof nothing>> = {
-  settings: nothing,
+const pages: StepKind<Nothing> = {
   needs: 'pages',
   bare: false,
   shows: false,
@@ -122,26 +117,25 @@ const pages: StepKind<z.output<typeof nothing>> = {
 };
 
 /** Pages of one's own paper to be photographed. */
-const photographs: StepKind<z.output<typeof nothing>> = {
+const photographs: StepKind<Nothing> = {
   ...pages,
   bare: true,
   // What is on the paper takes its own time, which the teacher knows; to photograph it takes five minutes.
   minutes: () => 5,
 };
 
-const recorded = z.object({
+interface Recorded {
   /** A voice, or a voice with a picture. */
-  of: z.enum(['sound', 'video']),
+  readonly of: 'sound' | 'video';
   /** It has to end after so many seconds, and is long enough from so many on. */
-  least: z.number().check(z.minimum(0), z.maximum(3600)),
-  most: z.number().check(z.minimum(5), z.maximum(3600)),
+  readonly least: number;
+  readonly most: number;
   /** One large button and a picture of how far it is, for whoever does not read much yet. */
-  simple: z.boolean(),
-});
+  readonly simple: boolean;
+}
 
 /** Something to be said, and recorded here. */
-const record: StepKind<z.output<typeof recorded>> = {
-  settings: recorded,
+const record: StepKind<Recorded> = {
   needs: null,
   bare: false,
   shows: false,
@@ -159,7 +153,7 @@ const record: StepKind<z.output<typeof recorded>> = {
 export const STEPS = { read, write, do: act, agree, questions, discussion, pages, photographs, record };
 
 export type StepName = keyof typeof STEPS;
-export type SettingsOf<Name extends StepName> = z.output<(typeof STEPS)[Name]['settings']>;
+export type SettingsOf<Name extends StepName> = (typeof STEPS)[Name]['initial'];
 
 /** A step by its kind, with what was set. */
 export type SetStep = {
@@ -170,10 +164,6 @@ export const isStepName = (name: unknown): name is StepName => typeof name === '
 
 /** What is computed of a kind. */
 const stepKind = (name: StepName): StepKind<SettingsOf<StepName>> => STEPS[name] as StepKind<SettingsOf<StepName>>;
-
-/** The settings of a step as they are stored; throws where they are none of its kind. */
-export const readSettings = (name: StepName, settings: unknown): SetStep =>
-  ({ kind: name, settings: z.parse(stepKind(name).settings, settings) }) as SetStep;
 
 /** Of the steps of an assignment, those that are agreed to before anything else, and those that can be done before that. */
 export function agreementsOf(steps: readonly { readonly id: StepId; readonly kind: StepName }[]): Agreements {
@@ -200,20 +190,12 @@ export const asksQuestions = (name: StepName): boolean => stepKind(name).asks;
 /** Does a student say of a step of a kind that it is done? */
 export const isTold = (name: StepName): boolean => stepKind(name).done !== 'answered';
 
-/** What the kind of a step wants to know, and no more, of what is said of it; `null` where something is missing. */
-export function settled(name: StepName, settings: unknown): SettingsOf<StepName> | null {
-  const read = z.safeParse(stepKind(name).settings, settings);
-  return read.success ? read.data : null;
-}
-
 /** What is said of a step of a kind at first. */
 export const initialSettings = (name: StepName): Readonly<Record<string, unknown>> => ({ ...stepKind(name).initial });
 
-/** How long a step of a kind usually takes, in minutes; 0 where its settings say nothing that can be reckoned with. */
-export function proposedMinutes(name: StepName, settings: unknown, known: ForMinutes): number {
-  const read = settled(name, settings);
-  return read === null ? 0 : stepKind(name).minutes(known, read);
-}
+/** How long a step of a kind usually takes, in minutes. */
+export const minutesFor = (name: StepName, settings: SettingsOf<StepName>, known: ForMinutes): number =>
+  stepKind(name).minutes(known, settings);
 
 /** Is it looked at beside a later step in which is written? */
 export const standsBeside = (name: StepName): boolean => stepKind(name).beside;

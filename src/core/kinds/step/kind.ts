@@ -1,4 +1,3 @@
-import type * as z from 'zod/mini';
 import type { Takes } from '../../work/rules';
 import type { DocumentName } from '../document';
 
@@ -16,10 +15,8 @@ export interface ForMinutes {
   readonly questions: number;
 }
 
-/** A kind of thing to do in an assignment. */
+/** A kind of thing to do in an assignment; `Settings` are what a teacher says of one besides its title and minutes. */
 export interface StepKind<Settings> {
-  /** What a teacher says of one besides its title and minutes. */
-  readonly settings: z.core.$ZodType<Settings>;
   /** The kind of document that is made from its starter; `null` where nothing is written. */
   readonly needs: DocumentName | null;
   /** What is written at it begins empty: a teacher gives nothing. */

@@ -1,5 +1,5 @@
 import type { DocumentId, StepId } from '@/core/ids';
-import { type ReachedPlace, reachedPlaces } from '@/core/setting/reach';
+import { type ReachedPlace, reachedPlaces } from '@/core/setting/asked';
 import type { Unread } from '@/server/reading/documents/stored-documents';
 import { workshop } from '@/server/workshop';
 import { type Queryable, read } from '@/store/database';

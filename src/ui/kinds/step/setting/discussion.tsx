@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import type { SettingsOf } from '@/core/kinds/step';
-import { settled } from '@/core/kinds/step';
+import { settled } from '@/core/kinds/step/settings';
 import { NumberField } from '@/ui/common/number-field';
 import { AskList } from '@/ui/set/ask-list';
 import classes from '@/ui/set/set.module.css';

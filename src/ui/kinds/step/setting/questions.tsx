@@ -4,7 +4,8 @@ import { useTranslations } from 'next-intl';
 import { useRef, useState } from 'react';
 import type { NotKept } from '@/core/formats/qti/not-kept';
 import { askedCount, mostPoints, type QuestionSet } from '@/core/questions/question-set';
-import { questionRules, rulesFor } from '@/core/questions/rules';
+import { rulesFor } from '@/core/questions/rules';
+import { storedRules } from '@/core/questions/stored-rules';
 import { keepLines } from '@/core/setting/draft-writes';
 import { sendBytes } from '@/ui/common/client-request';
 import { FileInput } from '@/ui/common/file-input';
@@ -76,7 +77,7 @@ export function SetQuestions({ step, tools }: SetStepProps) {
   const { ydoc, draft, editable } = tools;
   const writes = useStepWrites(ydoc, draft, tools.materials);
   const [shown, setShown] = useState<(typeof VIEWS)[number]>('sheet');
-  const parsed = questionRules.safeParse(step.settings);
+  const parsed = storedRules.safeParse(step.settings);
   const rules = parsed.success ? parsed.data : rulesFor('quiz');
   const { questions: set } = step;
   const take = (questions: QuestionSet) => {

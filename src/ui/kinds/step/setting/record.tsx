@@ -2,7 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import type { SettingsOf } from '@/core/kinds/step';
-import { settled } from '@/core/kinds/step';
+import { settled } from '@/core/kinds/step/settings';
 import { AskList } from '@/ui/set/ask-list';
 import { NumberSlot } from '@/ui/set/moment-slot';
 import classes from '@/ui/set/set.module.css';
