@@ -40,4 +40,7 @@ const config: NextConfig = {
   },
 };
 
-export default createNextIntlPlugin('./src/i18n/request.ts')(config);
+export default createNextIntlPlugin({
+  requestConfig: './src/i18n/request.ts',
+  experimental: { messages: { path: './messages', format: 'json', locales: 'infer', precompile: true } },
+})(config);

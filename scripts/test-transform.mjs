@@ -14,6 +14,9 @@ export function lasting(code) {
   return names.length === 0 ? '' : lastingOf(names);
 }
 
+/** Files of JSON are named as what they are, which the runner wants to have said and a build does not. */
+export const namingJson = (code) => code.replace(/(from\s+['"][^'"\n]+\.json['"]);/g, "$1 with { type: 'json' };");
+
 const OWN = createHash('sha256')
   .update(readFileSync(new URL(import.meta.url)))
   .update(LASTING.join())
@@ -23,7 +26,7 @@ const OWN = createHash('sha256')
 export default {
   createTransformer(options) {
     const swc = swcJest.createTransformer(options);
-    const within = (made) => ({ ...made, code: lasting(made.code) + made.code });
+    const within = (made) => ({ ...made, code: namingJson(lasting(made.code) + made.code) });
     return {
       canInstrument: swc.canInstrument,
       getCacheKey: (...given) => swc.getCacheKey(...given) + OWN,

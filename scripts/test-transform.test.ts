@@ -1,4 +1,4 @@
-import { lasting } from './test-transform.mjs';
+import { lasting, namingJson } from './test-transform.mjs';
 
 const found = (code: string): string[] => (/\{ (.*) \}/.exec(lasting(code))?.[1] ?? '').split(', ').filter(Boolean);
 
@@ -15,4 +15,12 @@ test('what a module names itself, or brings in by that name, stays its own', () 
 
 test('clocks and timers are looked up each time: a test may stop them', () => {
   expect(found('Date.now(); setTimeout(() => {}, 1); performance.now(); fetch("x");')).toEqual([]);
+});
+
+test('a file of JSON is named as one, and nothing else is', () => {
+  expect(namingJson("import words from './words.json';\nimport own from './own';")).toBe(
+    "import words from './words.json' with { type: 'json' };\nimport own from './own';",
+  );
+  const named = "import words from './words.json' with { type: 'json' };";
+  expect(namingJson(named)).toBe(named);
 });

@@ -1,21 +1,21 @@
-import account from './account.json' with { type: 'json' };
-import classes from './classes.json' with { type: 'json' };
-import desk from './desk.json' with { type: 'json' };
-import frame from './frame.json' with { type: 'json' };
-import guide from './guide.json' with { type: 'json' };
-import marking from './marking.json' with { type: 'json' };
-import materials from './materials.json' with { type: 'json' };
-import office from './office.json' with { type: 'json' };
-import pages from './pages.json' with { type: 'json' };
-import questions from './questions.json' with { type: 'json' };
-import receipts from './receipts.json' with { type: 'json' };
-import record from './record.json' with { type: 'json' };
-import set from './set.json' with { type: 'json' };
-import shelf from './shelf.json' with { type: 'json' };
-import talk from './talk.json' with { type: 'json' };
-import time from './time.json' with { type: 'json' };
-import today from './today.json' with { type: 'json' };
-import writing from './writing.json' with { type: 'json' };
+import account from './account.json';
+import classes from './classes.json';
+import desk from './desk.json';
+import frame from './frame.json';
+import guide from './guide.json';
+import marking from './marking.json';
+import materials from './materials.json';
+import office from './office.json';
+import pages from './pages.json';
+import questions from './questions.json';
+import receipts from './receipts.json';
+import record from './record.json';
+import set from './set.json';
+import shelf from './shelf.json';
+import talk from './talk.json';
+import time from './time.json';
+import today from './today.json';
+import writing from './writing.json';
 
 /** Every word of the interface in one language, an area a file. */
 export default {

@@ -1,5 +1,8 @@
 import ar from '@messages/ar';
 import en from '@messages/en';
+import compile from 'icu-minify/compile';
+import format from 'icu-minify/format';
+import { IntlMessageFormat } from 'intl-messageformat';
 import { createTranslator } from 'next-intl';
 import { LOCALES, localeFrom } from './locales';
 
@@ -26,6 +29,17 @@ const sample = Object.fromEntries(english.flatMap(([, message]) => names(message
 const tagsOf = (message: string) =>
   Object.fromEntries([...message.matchAll(/<(\w+)>/g)].map(([, tag]) => [tag ?? '', (inner: unknown) => inner]));
 
+/** What a message makes a difference between by name. */
+const branches = (message: string): string[] => [
+  ...new Set([...message.matchAll(/(?:^|[\s}])([\w-]+)\s*\{/g)].map(([, name]) => name ?? '')),
+];
+
+/** Tags that show where they stood. */
+const marked = (message: string) =>
+  Object.fromEntries(
+    Object.keys(tagsOf(message)).map((tag) => [tag, (inner: readonly unknown[]) => `[${tag} ${inner.join('')}]`]),
+  );
+
 describe.each(Object.keys(LOCALES))('the catalogue %s', (locale) => {
   const own = flat(read(locale));
 
@@ -46,6 +60,45 @@ describe.each(Object.keys(LOCALES))('the catalogue %s', (locale) => {
       const words = t.rich(key as never, { ...sample, ...tagsOf(message) } as never);
       expect([key, String(words).includes('{')]).toEqual([key, false]);
     }
+  });
+
+  // The application has its messages as the build has taken them to pieces; here they are held against who takes them to pieces
+  // while it formats them.
+  test('says the same, taken to pieces by the build, as each message says by itself', () => {
+    const [dates, numbers, rules] = [
+      new Map<string, Intl.DateTimeFormat>(),
+      new Map<string, Intl.NumberFormat>(),
+      new Map<string, Intl.PluralRules>(),
+    ];
+    const once = <Made>(made: Map<string, Made>, given: readonly unknown[], make: () => Made): Made => {
+      const key = JSON.stringify(given);
+      const there = made.get(key) ?? make();
+      made.set(key, there);
+      return there;
+    };
+    const formatters = {
+      getDateTimeFormat: (...given: ConstructorParameters<typeof Intl.DateTimeFormat>) =>
+        once(dates, given, () => new Intl.DateTimeFormat(...given)),
+      getNumberFormat: (...given: ConstructorParameters<typeof Intl.NumberFormat>) =>
+        once(numbers, given, () => new Intl.NumberFormat(...given)),
+      getPluralRules: (...given: ConstructorParameters<typeof Intl.PluralRules>) =>
+        once(rules, given, () => new Intl.PluralRules(...given)),
+    };
+    const { tag } = LOCALES[locale as keyof typeof LOCALES];
+    let compared = 0;
+    for (const [key, message] of own) {
+      const [inPieces, whole] = [compile(message), new IntlMessageFormat(message, tag, undefined, { formatters })];
+      for (const given of [0, 1, 2, 3, 11, 100, 12_345.6, ...branches(message)]) {
+        const values = {
+          ...Object.fromEntries(names(message).map((name) => [name, given])),
+          ...marked(message),
+        };
+        const said = format(inPieces, tag, values as never, { formatters });
+        if (said !== whole.format(values)) expect([key, given, said]).toEqual([key, given, whole.format(values)]);
+        compared += 1;
+      }
+    }
+    expect(compared).toBeGreaterThan(10_000);
   });
 
   test('no message is left as English', () => {
