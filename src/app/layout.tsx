@@ -15,6 +15,7 @@ import { preload } from 'react-dom';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { EVERYWHERE } from '@/i18n/screen-words';
 import { whoLooks } from '@/server/http/page';
+import { FormatsBeside } from '@/ui/common/formats-beside';
 import { USUAL_READING } from '@/ui/common/reading-style';
 import { Shapes } from '@/ui/common/shapes';
 import { Theme } from '@/ui/common/theme';
@@ -53,6 +54,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       {...mantineHtmlProps}
     >
       <head>
+        <FormatsBeside nonce={nonce} />
         <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} />
       </head>
       <body>
