@@ -104,7 +104,11 @@ export const makeCluster = () => run('npx', ['tsx', 'scripts/make-cluster.ts']);
 
 /** Builds the application, with all that belongs to it. */
 export const build = () =>
-  copyParts() && buildWorkshop() && makeCluster() && run('npx', ['next', 'build'], { NODE_ENV: 'production' });
+  copyParts() &&
+  buildWorkshop() &&
+  makeCluster() &&
+  run('npx', ['next', 'build'], { NODE_ENV: 'production' }) &&
+  run('node', ['scripts/eager-modules.mjs']);
 
 /** Builds the application where there is no build, or an older one than the sources. */
 export function buildIfNeeded() {
