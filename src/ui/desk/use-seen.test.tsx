@@ -36,7 +36,6 @@ const told = () => [
 
 test('the styles are told how much can be seen, and that a keyboard has come up', () => {
   render(<Desk />);
-  expect(told()).toEqual(['844px', '0px', false]);
   seen.becomes({ height: 420 });
   expect(told()).toEqual(['420px', '0px', true]);
   // Some browsers push the page up instead of making it smaller.
@@ -48,8 +47,30 @@ test('the styles are told how much can be seen, and that a keyboard has come up'
 
 test('whoever makes the page larger with two fingers has lost no height', () => {
   render(<Desk />);
+  seen.becomes({ height: 840 });
   seen.becomes({ height: 400, scale: 2 });
+  expect(told()).toEqual(['840px', '0px', false]);
+});
+
+test('a page that has come is not measured before one comes to something in it', () => {
+  render(
+    <>
+      <Desk />
+      <input />
+    </>,
+  );
+  expect(told()).toEqual(['', '', false]);
+  document.querySelector('input')?.focus();
   expect(told()).toEqual(['844px', '0px', false]);
+});
+
+test('who is at something already when the page comes has its keyboard', () => {
+  seen.height = 420;
+  const field = document.body.appendChild(document.createElement('input'));
+  field.focus();
+  render(<Desk />);
+  expect(told()).toEqual(['420px', '0px', true]);
+  field.remove();
 });
 
 test('nothing of it is left on the next screen', () => {

@@ -11,7 +11,8 @@ const SHORT = 520;
 
 /**
  * Tells the styles how much of the window can be seen: a keyboard that lies over it covers the rest, and may have
- * pushed it up. `--seen` is the height, `--seen-from` where it begins, `data-short` that there is little of it.
+ * pushed it up. `--seen` is the height, `--seen-from` where it begins, `data-short` that there is little of it. Until one comes
+ * to something there is no keyboard, and nothing is told: to measure a page that has just come costs a slow phone a moment.
  */
 export function useSeen(): void {
   useEffect(() => {
@@ -25,10 +26,12 @@ export function useSeen(): void {
       html.style.setProperty('--seen-from', `${seen.offsetTop}px`);
       html.toggleAttribute('data-short', seen.height < SHORT);
     };
-    tell();
+    if (document.activeElement !== document.body) tell();
+    document.addEventListener('focusin', tell);
     seen.addEventListener('resize', tell);
     seen.addEventListener('scroll', tell);
     return () => {
+      document.removeEventListener('focusin', tell);
       seen.removeEventListener('resize', tell);
       seen.removeEventListener('scroll', tell);
       html.style.removeProperty('--seen');
