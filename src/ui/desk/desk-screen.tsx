@@ -7,9 +7,11 @@ import { needsAdviser } from '@/core/kinds/ask';
 import type { SheetName } from '@/core/places';
 import type { DeskView } from '@/server/reading/desk/desk';
 import type { FirstWords } from '@/server/reading/desk/first-words';
+import { afterwards } from '@/ui/common/first-on-stage';
 import { ProblemLine } from '@/ui/common/problem-line';
 import { WeaveBand } from '@/ui/common/sail';
 import { useTimes } from '@/ui/common/times';
+import { useAwake } from '@/ui/common/use-awake';
 import { useRefresh } from '@/ui/common/use-refresh';
 import { PIECE_ROWS } from '@/ui/kinds/piece';
 import { answersOf, asksAlone, copyOf, rulesOfAsked, tellsTask } from '@/ui/kinds/step';
@@ -90,8 +92,9 @@ export function DeskScreen({
   const words = useWords(view, place, marked);
   useBoundaries(view, now);
   useVisit({ assignment: view.id }, view.feedback.length + view.aside.length);
-  // Fetched ahead, so that the dialog opens while the server is away, too.
-  useEffect(() => void loadDialog().catch(() => {}), []);
+  // Fetched ahead, so that the dialog opens while the server is away, too; but not before what is seen first.
+  const awake = useAwake();
+  useEffect(() => (awake ? afterwards(() => void loadDialog().catch(() => {})) : undefined), [awake]);
 
   const step = view.steps.find(({ id }) => id === current);
   const copy = step ? copyOf(step) : null;
