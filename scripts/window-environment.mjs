@@ -32,6 +32,17 @@ const BOUND = [
 ];
 const PARTS = ['document', 'navigator', 'location', 'history', 'localStorage', 'sessionStorage'];
 
+/** What a listener is taken away by may be a signal of this process: a window by itself takes none but its own. */
+function takeSignals({ EventTarget }) {
+  const { addEventListener } = EventTarget.prototype;
+  EventTarget.prototype.addEventListener = function add(type, listener, options) {
+    const { signal, ...rest } = typeof options === 'object' && options !== null ? options : { capture: options };
+    if (signal?.aborted) return;
+    addEventListener.call(this, type, listener, rest);
+    signal?.addEventListener('abort', () => this.removeEventListener(type, listener, rest), { once: true });
+  };
+}
+
 /**
  * A window for the components that a test draws, beside everything that a process of ours has: server, database and
  * files stay real, so what is drawn can ask them.
@@ -46,6 +57,7 @@ export default class WindowEnvironment extends TestEnvironment {
       virtualConsole: new VirtualConsole(),
     });
     const { window } = this.dom;
+    takeSignals(window);
     Object.assign(window.document, { fonts: new window.EventTarget() });
     Object.assign(window.Element.prototype, { scrollIntoView: () => {}, scrollTo: () => {} });
     const own = {

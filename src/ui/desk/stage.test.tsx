@@ -112,3 +112,51 @@ test('by its buttons, each of which says whether it is the one that is shown', a
   expect([shown(), side('Reading').getAttribute('aria-pressed')]).toEqual(['beside', 'true']);
   expect(await screens.found()).toEqual([]);
 });
+
+const divider = () => document.querySelector('[role="separator"]') as HTMLElement;
+const share = () => [
+  divider().getAttribute('aria-valuenow'),
+  (divider().previousSibling as HTMLElement).style.flexGrow,
+];
+
+test('the divider moves by key, keeps within its bounds, and is where it was left', async () => {
+  localStorage.clear();
+  const page = await open();
+  expect(share()).toEqual(['50', '50']);
+  expect([divider().getAttribute('aria-orientation'), divider().getAttribute('aria-label')]).toEqual([
+    'vertical',
+    'Divider between reading and writing',
+  ]);
+  divider().focus();
+  await page.hand.keyboard('{ArrowRight}{ArrowRight}{Shift>}{ArrowRight}{/Shift}');
+  expect(share()).toEqual(['62', '62']);
+  await page.hand.keyboard('{End}');
+  expect(share()).toEqual(['75', '75']);
+  await page.hand.keyboard('{Home}');
+  expect(share()).toEqual(['25', '25']);
+  await open();
+  expect(share()).toEqual(['25', '25']);
+});
+
+test('it is drawn by hand, and back to the middle by a double click', async () => {
+  localStorage.clear();
+  await open();
+  Object.defineProperty(divider().parentElement, 'getBoundingClientRect', {
+    value: () => ({ width: 1000, height: 600 }),
+  });
+  // There is no pointer here; to listeners a mouse is one.
+  const drawn = (type: string, clientX: number) => new MouseEvent(type, { bubbles: true, button: 0, clientX });
+  fireEvent(divider(), drawn('pointerdown', 500));
+  expect(divider().parentElement?.hasAttribute('data-moved')).toBe(true);
+  fireEvent(document, drawn('pointerup', 400));
+  expect(share()).toEqual(['40', '40']);
+  expect(divider().parentElement?.hasAttribute('data-moved')).toBe(false);
+  fireEvent.doubleClick(divider());
+  expect(share()).toEqual(['50', '50']);
+});
+
+test.each(['', 'wide', '3', '98'])('what is kept as “%s” is no place to put it', async (kept) => {
+  localStorage.setItem('kite-stage', kept);
+  await open();
+  expect(share()).toEqual(['50', '50']);
+});

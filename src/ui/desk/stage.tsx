@@ -1,10 +1,10 @@
 'use client';
 
-import { useMediaQuery } from '@mantine/hooks';
+import { useDirection } from '@mantine/core';
+import { useSplitter } from '@mantine/hooks';
 import { IconChevronLeft } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
-import { type ReactNode, type TouchEvent, useEffect, useRef, useState } from 'react';
-import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
+import { type ReactNode, type TouchEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import classes from './stage.module.css';
 
 /** One pane of the stage. */
@@ -15,8 +15,6 @@ export function Pane({ children, label }: { children: ReactNode; label: string }
     </section>
   );
 }
-
-const nowhere = { getItem: () => null, setItem: () => {} };
 
 interface Props {
   readonly beside: { readonly label: string; readonly pane: ReactNode };
@@ -73,16 +71,44 @@ function useSwipe(swiped: (onwards: boolean) => void) {
   };
 }
 
+/** Under this name a browser keeps how much of the width the reading has, in hundredths. */
+const KEPT = 'kite-stage';
+const PANELS = [
+  { defaultSize: 50, min: 25, max: 75 },
+  { defaultSize: 50, min: 25, max: 75 },
+];
+
+/** Where the divider was left on this device, if it was ever moved. */
+function keptShare(): number | null {
+  const share = Number(localStorage.getItem(KEPT) ?? Number.NaN);
+  return share >= 25 && share <= 75 ? share : null;
+}
+
+/** The shares of reading and writing, and the divider between them: where it was left, and moved by hand or by key. */
+function useDivider(label: string) {
+  const { dir } = useDirection();
+  const [share, setShare] = useState(50);
+  useLayoutEffect(() => setShare((usual) => keptShare() ?? usual), []);
+  const { ref, activeHandle, getHandleProps } = useSplitter({
+    panels: PANELS,
+    dir,
+    sizes: [share, 100 - share],
+    onSizeChange: ([moved]) => {
+      setShare(Number(moved));
+      localStorage.setItem(KEPT, String(moved));
+    },
+  });
+  // What lies between two sides stands upright, whichever way they lie.
+  const handle = { ...getHandleProps({ index: 0 }), 'aria-orientation': 'vertical', 'aria-label': label } as const;
+  return { ref, share, isMoved: activeHandle >= 0, handle };
+}
+
 /** Reading and writing side by side, the divider where it was left; on a phone one of the two at a time. */
 export function SideBySide({ beside, main }: Props) {
   const t = useTranslations('desk');
   const [shown, setShown] = useState<'beside' | 'main'>('main');
-  const single = useMediaQuery('(max-width: 900px)') ?? false;
   const swipe = useSwipe((onwards) => setShown(onwards ? 'main' : 'beside'));
-  const { defaultLayout, onLayoutChanged } = useDefaultLayout({
-    id: 'kite-stage',
-    storage: typeof window === 'undefined' ? nowhere : localStorage,
-  });
+  const { ref, share, isMoved, handle } = useDivider(t('divider'));
   return (
     <div className={classes.both} data-shown={shown} {...swipe}>
       <fieldset className={classes.which}>
@@ -100,23 +126,15 @@ export function SideBySide({ beside, main }: Props) {
           </button>
         ))}
       </fieldset>
-      <Group
-        id="kite-stage"
-        className={classes.group ?? ''}
-        orientation="horizontal"
-        // A divider that is not shown must not listen where it would be.
-        disabled={single}
-        defaultLayout={defaultLayout}
-        onLayoutChanged={onLayoutChanged}
-      >
-        <Panel id="beside" minSize="25%" className={classes.sideBeside ?? ''}>
+      <div ref={ref} className={classes.group} data-moved={isMoved || undefined}>
+        <div className={classes.sideBeside} style={{ flexGrow: share }}>
           {beside.pane}
-        </Panel>
-        <Separator className={classes.divider ?? ''} aria-label={t('divider')} />
-        <Panel id="main" minSize="25%" className={classes.sideMain ?? ''}>
+        </div>
+        <div {...handle} className={classes.divider} />
+        <div className={classes.sideMain} style={{ flexGrow: 100 - share }}>
           {main.pane}
-        </Panel>
-      </Group>
+        </div>
+      </div>
     </div>
   );
 }

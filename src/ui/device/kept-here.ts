@@ -110,7 +110,7 @@ async function forget(tag: string): Promise<void> {
 
 /** What is nobody's by name and came with somebody all the same: uploads that were cut, where a divider was left. */
 function forgetTraces(): void {
-  for (const key of keysHere()) if (/^(tus::|react-resizable-panels)/.test(key)) localStorage.removeItem(key);
+  for (const key of keysHere()) if (/^(tus::|kite-stage$)/.test(key)) localStorage.removeItem(key);
   sessionStorage.clear();
 }
 
