@@ -2,6 +2,7 @@
 
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
+import { afterwards } from '@/ui/common/first-on-stage';
 import { keyOf, NAMES } from './person-store';
 
 type Told = 'none' | 'saving' | 'saved' | 'kept';
@@ -60,11 +61,14 @@ export function DeviceKeeper({ tag }: { readonly tag: string }) {
       const sent = await send(documents);
       if (!left) setTold(sent ? 'saved' : 'kept');
     };
-    look().catch(() => {
-      // A browser that keeps nothing has nothing to clear.
+    const stop = afterwards(() => {
+      look().catch(() => {
+        // A browser that keeps nothing has nothing to clear.
+      });
     });
     return () => {
       left = true;
+      stop();
     };
   }, [tag]);
   return told === 'none' ? null : (
