@@ -52,6 +52,23 @@ describe('the data folder', () => {
     await again.close();
   });
 
+  test('finds the newest of a class along an index, and sorts nothing', async () => {
+    const db = await openPglite(copy());
+    // As much as happens in a year.
+    await db.run(`INSERT INTO event (at, kind, class_id, assignment_id, student_id, actor_id, data)
+        SELECT now(), k.kind, 'weather', 'cloud-ladder', 's-imke', 's-imke', '{}'
+        FROM generate_series(1, 2000), (VALUES ('opened'), ('edited'), ('handed-in')) k(kind);
+      ANALYZE event;`);
+    const { rows } = await db.query(
+      `EXPLAIN SELECT id FROM event WHERE class_id = $1 AND student_id IS NOT NULL AND kind = ANY($2) AND id > 0 ORDER BY id DESC LIMIT 100`,
+      ['weather', ['handed-in', 'taken-back']],
+    );
+    await db.close();
+    const plan = rows.map((row) => String(Object.values(row as object)[0])).join('\n');
+    expect(plan).toContain('Index Scan Backward using event_news_teacher');
+    expect(plan).not.toContain('Sort');
+  });
+
   test('keeps every row that was acknowledged before the process was killed', async () => {
     const folder = copy();
     const writer = spawn(
