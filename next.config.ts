@@ -40,7 +40,16 @@ const config: NextConfig = {
   },
 };
 
-export default createNextIntlPlugin({
+const withWords = createNextIntlPlugin({
   requestConfig: './src/i18n/request.ts',
   experimental: { messages: { path: './messages', format: 'json', locales: 'infer', precompile: true } },
 })(config);
+const { turbopack } = withWords;
+
+export default {
+  ...withWords,
+  turbopack: {
+    ...turbopack,
+    resolveAlias: { ...turbopack?.resolveAlias, 'use-intl/format-message': './src/i18n/format-message.ts' },
+  },
+} satisfies NextConfig;

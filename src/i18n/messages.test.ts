@@ -1,9 +1,11 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import ar from '@messages/ar';
 import en from '@messages/en';
 import compile from 'icu-minify/compile';
-import format from 'icu-minify/format';
 import { IntlMessageFormat } from 'intl-messageformat';
 import { createTranslator } from 'next-intl';
+import formatMessage from './format-message';
 import { LOCALES, localeFrom } from './locales';
 
 interface Catalogue {
@@ -88,12 +90,12 @@ describe.each(Object.keys(LOCALES))('the catalogue %s', (locale) => {
     let compared = 0;
     for (const [key, message] of own) {
       const [inPieces, whole] = [compile(message), new IntlMessageFormat(message, tag, undefined, { formatters })];
-      for (const given of [0, 1, 2, 3, 11, 100, 12_345.6, ...branches(message)]) {
+      for (const given of ['', 0, 1, 2, 3, 11, 100, 12_345.6, ...branches(message)]) {
         const values = {
           ...Object.fromEntries(names(message).map((name) => [name, given])),
           ...marked(message),
         };
-        const said = format(inPieces, tag, values as never, { formatters });
+        const said = formatMessage(key, inPieces, values as never, { formatters, locale: tag } as never);
         if (said !== whole.format(values)) expect([key, given, said]).toEqual([key, given, whole.format(values)]);
         compared += 1;
       }
@@ -116,4 +118,15 @@ test('a browser gets the first of its languages that we have', () => {
   expect(localeFrom('fr-FR, ar;q=0.8, en;q=0.5')).toBe('ar');
   expect(localeFrom('fr')).toBe('en');
   expect(localeFrom(null)).toBe('en');
+});
+
+test('messages are given to who formats them, and no other module takes one out by hand', () => {
+  const GIVEN = ['frame/later-words.tsx', 'record/record-words.tsx', 'pages/pages-words.tsx', 'rendered.tsx'];
+  const takers = readdirSync('src', { recursive: true, encoding: 'utf8' }).filter(
+    (path) =>
+      /\.tsx?$/.test(path) &&
+      !/\.test\.tsx?$|^(i18n|testing)\//.test(path) &&
+      /from '@messages\/|import\('@messages\/|\bCATALOGUES\b/.test(readFileSync(join('src', path), 'utf8')),
+  );
+  expect(takers.sort()).toEqual(GIVEN.map((path) => `ui/${path}`).sort());
 });

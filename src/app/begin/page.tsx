@@ -3,7 +3,7 @@ import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { getTranslations } from 'next-intl/server';
 import { addressOf } from '@/core/places';
-import { CATALOGUES } from '@/i18n/catalogues';
+import { wordsIn } from '@/i18n/catalogues';
 import type { Locale } from '@/i18n/locales';
 import { beginsFor } from '@/server/doing/office/beginning';
 import { BEGIN_COOKIE } from '@/server/http/origin';
@@ -15,10 +15,11 @@ export async function generateMetadata(): Promise<Metadata> {
   return { title: (await getTranslations('begin'))('title') };
 }
 
-const wayIn = (locale: Locale) => ({
-  title: CATALOGUES[locale]['sign-in'].title,
-  whom: CATALOGUES[locale]['sign-in'].whom,
-});
+function wayIn(locale: Locale) {
+  const t = wordsIn(locale, 'sign-in');
+  // Who helps is still being said: where they will be named stays open.
+  return { title: t('title'), whom: t('whom', { help: '{help}' }) };
+}
 
 /** PAGE /begin is there as long as there is no school. */
 export default async function BeginPage() {

@@ -1,14 +1,11 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import arabic from '@messages/ar';
-import english from '@messages/en';
-import { LOCALE_COOKIE, localeFrom, localeOf } from '@/i18n/locales';
+import { wordsIn } from '@/i18n/catalogues';
+import { LOCALE_COOKIE, LOCALES, type Locale, localeFrom, localeOf } from '@/i18n/locales';
 import type { Stopped } from './gate';
 import { cookieOf } from './origin';
 
-const WORDS = { en: english.stopped, ar: arabic.stopped };
-
 /** The language of whoever asks, as far as it is known before anything is looked up. */
-function languageOf({ headers }: IncomingMessage): keyof typeof WORDS {
+function languageOf({ headers }: IncomingMessage): Locale {
   return localeOf(cookieOf(headers.cookie, LOCALE_COOKIE) ?? localeFrom(headers['accept-language'] ?? null));
 }
 
@@ -25,11 +22,12 @@ export function answerStopped(request: IncomingMessage, response: ServerResponse
     return;
   }
   const language = languageOf(request);
-  const says = WORDS[language][code].replace('{seconds}', String(seconds));
+  const t = wordsIn(language, 'stopped');
+  const says = t(code as 'too-fast', { seconds });
   const again = seconds > 0 ? `<meta http-equiv="refresh" content="${seconds}">` : '';
   response.setHeader('content-type', 'text/html; charset=utf-8');
   response.setHeader('content-security-policy', "default-src 'none'; style-src 'unsafe-inline'");
   response.end(
-    `<!doctype html><html lang="${language}" dir="${language === 'ar' ? 'rtl' : 'ltr'}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">${again}<title>Kite String</title><style>body{font:17px/1.6 sans-serif;max-width:36em;margin:12vh auto;padding:0 24px;background:#e9f1f5;color:#13243a}a{color:inherit}@media (prefers-color-scheme:dark){body{background:#0e1a29;color:#eaf2f8}}</style></head><body><main><h1>Kite String</h1><p>${says}</p><p><a href="/">${WORDS[language].first}</a></p></main></body></html>`,
+    `<!doctype html><html lang="${language}" dir="${LOCALES[language].direction}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">${again}<title>Kite String</title><style>body{font:17px/1.6 sans-serif;max-width:36em;margin:12vh auto;padding:0 24px;background:#e9f1f5;color:#13243a}a{color:inherit}@media (prefers-color-scheme:dark){body{background:#0e1a29;color:#eaf2f8}}</style></head><body><main><h1>Kite String</h1><p>${says}</p><p><a href="/">${t('first')}</a></p></main></body></html>`,
   );
 }

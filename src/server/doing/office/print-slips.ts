@@ -1,10 +1,9 @@
-import { createTranslator } from 'next-intl';
 import type { SlipCard, SlipWords } from '@/core/formats/slips-pdf';
 import type { Instant, PersonId } from '@/core/ids';
 import { schoolIn } from '@/core/office/school';
 import type { SlipKind } from '@/core/office/slip-code';
 import { addressOf } from '@/core/places';
-import { CATALOGUES } from '@/i18n/catalogues';
+import { wordsIn } from '@/i18n/catalogues';
 import { LOCALES, type Locale, localeOf } from '@/i18n/locales';
 import { ownOrigins } from '@/server/http/addresses';
 import { takenAway } from '@/server/http/file-response';
@@ -15,12 +14,8 @@ import { findSchool, type Person, type School } from '@/store/people';
 import { MOST_SLIPS, makeSlips, type PrintedSlip } from './slips';
 
 /** What stands on a slip in one language of the school. */
-function wordsIn(locale: Locale, school: School, kind: SlipKind): SlipWords {
-  const t = createTranslator({
-    locale: LOCALES[locale].tag,
-    messages: CATALOGUES[locale] as typeof CATALOGUES.en,
-    namespace: 'slip-printed',
-  });
+function slipWords(locale: Locale, school: School, kind: SlipKind): SlipWords {
+  const t = wordsIn(locale, 'slip-printed');
   return {
     rtl: LOCALES[locale].direction === 'rtl',
     school: schoolIn(school, locale).name,
@@ -58,7 +53,7 @@ export async function printSlips(
   const slips = school ? await makeSlips(db, by, people, kind, now) : [];
   if (!school || slips.length === 0) return { ok: false, code: 'nobody' };
   const [origin = ''] = ownOrigins();
-  const words = new Map((Object.keys(LOCALES) as Locale[]).map((one) => [one, wordsIn(one, school, kind)]));
+  const words = new Map((Object.keys(LOCALES) as Locale[]).map((one) => [one, slipWords(one, school, kind)]));
   const cards = slips.map(
     (slip: PrintedSlip): SlipCard => ({
       ...slip,

@@ -1,4 +1,4 @@
-import { CATALOGUES } from '@/i18n/catalogues';
+import { wordsIn } from '@/i18n/catalogues';
 import { localeOf } from '@/i18n/locales';
 import { LARGEST_CARTRIDGE, readCourseIn, takeCourseOut } from '@/server/doing/setting/cartridge';
 import { route } from '@/server/http/route';
@@ -17,8 +17,8 @@ export const GET = route('GET /api/classes/[class]/cartridge', async ({ db, pers
 export const POST = route(
   'POST /api/classes/[class]/cartridge',
   (visit) => {
-    const { answer, questions } = CATALOGUES[localeOf(visit.person.locale ?? 'en')].cartridge;
-    const words = { answer, questions };
+    const t = wordsIn(localeOf(visit.person.locale ?? 'en'), 'cartridge');
+    const words = { answer: t('answer'), questions: t('questions') };
     return spooled(visit, { most: LARGEST_CARTRIDGE, counts: 'readings' }, (file) =>
       readCourseIn(visit.db, visit.person, visit.params.class, { file, words }, visit.now),
     );
