@@ -12,7 +12,14 @@ const AGAIN = 4000;
 export function useRefresh(): () => void {
   const router = useRouter();
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => () => clearTimeout(timer.current), []);
+  const here = useRef(true);
+  useEffect(() => {
+    here.current = true;
+    return () => {
+      here.current = false;
+      clearTimeout(timer.current);
+    };
+  }, []);
   return useCallback(() => {
     const attempt = async () => {
       clearTimeout(timer.current);
@@ -20,6 +27,8 @@ export function useRefresh(): () => void {
         ({ ok }) => ok,
         () => false,
       );
+      // Who has left meanwhile asks for nothing any more.
+      if (!here.current) return;
       if (reached) router.refresh();
       else timer.current = setTimeout(attempt, AGAIN);
     };
