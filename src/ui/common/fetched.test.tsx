@@ -37,6 +37,14 @@ function Files() {
   return <AttachedFiles files={files} className={undefined} change={(next) => setFiles([...next])} />;
 }
 
+let closes: () => void = () => {};
+/** Asks for the screen, and is gone. */
+function Closing() {
+  const [open, setOpen] = useState(true);
+  closes = () => setOpen(false);
+  return open ? <Again /> : <p>closed</p>;
+}
+
 describe('the present screen asked for again', () => {
   test('is drawn anew once the server answers, and not while it is away', async () => {
     let drawn = 0;
@@ -60,7 +68,19 @@ describe('the present screen asked for again', () => {
     screens.instead = null;
   });
 
-  test('for who has left nothing is asked any more, whenever the answer comes', async () => {
+  test('what closes itself over what it did still has its screen drawn anew', async () => {
+    let drawn = 0;
+    const page = await screens.draw(() => {
+      drawn += 1;
+      return <Closing />;
+    });
+    act(() => page.getByRole('button', { name: 'again' }).click());
+    act(() => closes());
+    expect(page.getByText('closed')).toBeTruthy();
+    await waitFor(() => expect(drawn).toBe(2));
+  });
+
+  test('for who has left a server that is away is not asked again, whenever the answer comes', async () => {
     const page = await screens.draw(() => <Again />);
     let asked = 0;
     let answer: (to: Response) => void = () => {};

@@ -27,10 +27,9 @@ export function useRefresh(): () => void {
         ({ ok }) => ok,
         () => false,
       );
-      // Who has left meanwhile asks for nothing any more.
-      if (!here.current) return;
       if (reached) router.refresh();
-      else timer.current = setTimeout(attempt, AGAIN);
+      // A dialog that closed over what it did still has its screen drawn anew; who has left waits for no server.
+      else if (here.current) timer.current = setTimeout(attempt, AGAIN);
     };
     void attempt();
   }, [router]);
