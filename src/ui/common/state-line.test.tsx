@@ -1,4 +1,4 @@
-import type { State } from '@/core/work/standing';
+import { STATES, type State } from '@/core/work/standing';
 import type { WorkItem } from '@/server/reading/work/work-list';
 import { rendered, words } from '../rendered';
 import { useFileSize } from './file-size';
@@ -60,18 +60,7 @@ test('who came later owes nothing of what was due before, and may do it', () => 
 });
 
 test('every state has its words in every language', () => {
-  const states: State[] = [
-    'opens-later',
-    'not-started',
-    'under-way',
-    'handed-in',
-    'handed-in-late',
-    'handed-back',
-    'another-go',
-    'overdue',
-    'closed',
-  ];
-  for (const state of states) {
+  for (const state of STATES) {
     expect(line({ state })).toMatch(/^[a-z]/);
     expect(line({ state }, 'ar')).toMatch(/[\u0600-\u06ff]/);
   }
