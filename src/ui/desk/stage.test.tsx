@@ -148,8 +148,10 @@ test('it is drawn by hand, and back to the middle by a double click', async () =
   const drawn = (type: string, clientX: number) => new MouseEvent(type, { bubbles: true, button: 0, clientX });
   fireEvent(divider(), drawn('pointerdown', 500));
   expect(divider().parentElement?.hasAttribute('data-moved')).toBe(true);
+  expect(localStorage.getItem('kite-stage')).toBeNull();
   fireEvent(document, drawn('pointerup', 400));
   expect(share()).toEqual(['40', '40']);
+  expect(localStorage.getItem('kite-stage')).toBe('40');
   expect(divider().parentElement?.hasAttribute('data-moved')).toBe(false);
   fireEvent.doubleClick(divider());
   expect(share()).toEqual(['50', '50']);
@@ -159,4 +161,29 @@ test.each(['', 'wide', '3', '98'])('what is kept as “%s” is no place to put 
   localStorage.setItem('kite-stage', kept);
   await open();
   expect(share()).toEqual(['50', '50']);
+});
+
+test('a browser that is full, or keeps nothing, lets the divider go and begins in the middle', async () => {
+  const { Storage } = window;
+  const full = () => {
+    throw new DOMException('full', 'QuotaExceededError');
+  };
+  const before = { setItem: Storage.prototype.setItem, getItem: Storage.prototype.getItem };
+  Object.assign(Storage.prototype, { setItem: full, getItem: full });
+  try {
+    const page = await open();
+    expect(share()).toEqual(['50', '50']);
+    divider().focus();
+    await page.hand.keyboard('{End}');
+    expect(share()).toEqual(['75', '75']);
+    Object.defineProperty(divider().parentElement, 'getBoundingClientRect', {
+      value: () => ({ width: 1000, height: 600 }),
+    });
+    const drawn = (type: string, clientX: number) => new MouseEvent(type, { bubbles: true, button: 0, clientX });
+    fireEvent(divider(), drawn('pointerdown', 750));
+    fireEvent(document, drawn('pointerup', 400));
+    expect([share()[0], divider().parentElement?.hasAttribute('data-moved')]).toEqual(['40', false]);
+  } finally {
+    Object.assign(Storage.prototype, before);
+  }
 });

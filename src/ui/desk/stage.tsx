@@ -5,6 +5,7 @@ import { useSplitter } from '@mantine/hooks';
 import { IconChevronLeft } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
 import { type ReactNode, type TouchEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { DIVIDER } from '@/ui/device/person-store';
 import classes from './stage.module.css';
 
 /** One pane of the stage. */
@@ -71,32 +72,43 @@ function useSwipe(swiped: (onwards: boolean) => void) {
   };
 }
 
-/** Under this name a browser keeps how much of the width the reading has, in hundredths. */
-const KEPT = 'kite-stage';
-const PANELS = [
-  { defaultSize: 50, min: 25, max: 75 },
-  { defaultSize: 50, min: 25, max: 75 },
-];
+/** How much of the width either side has, in hundredths. */
+const SIDE = { defaultSize: 50, min: 25, max: 75 };
+const SIDES = [SIDE, SIDE];
 
 /** Where the divider was left on this device, if it was ever moved. */
 function keptShare(): number | null {
-  const share = Number(localStorage.getItem(KEPT) ?? Number.NaN);
-  return share >= 25 && share <= 75 ? share : null;
+  try {
+    const share = Number(localStorage.getItem(DIVIDER) ?? Number.NaN);
+    return share >= SIDE.min && share <= SIDE.max ? share : null;
+  } catch {
+    return null;
+  }
+}
+
+function keepShare(share: number): void {
+  try {
+    localStorage.setItem(DIVIDER, String(share));
+  } catch {
+    // A browser that is full, or keeps nothing, begins in the middle next time.
+  }
 }
 
 /** The shares of reading and writing, and the divider between them: where it was left, and moved by hand or by key. */
 function useDivider(label: string) {
   const { dir } = useDirection();
-  const [share, setShare] = useState(50);
+  const [share, setShare] = useState(SIDE.defaultSize);
   useLayoutEffect(() => setShare((usual) => keptShare() ?? usual), []);
   const { ref, activeHandle, getHandleProps } = useSplitter({
-    panels: PANELS,
+    panels: SIDES,
     dir,
     sizes: [share, 100 - share],
     onSizeChange: ([moved]) => {
       setShare(Number(moved));
-      localStorage.setItem(KEPT, String(moved));
+      // While it is drawn it moves with every frame: it is kept where it is let go.
+      if (activeHandle < 0) keepShare(Number(moved));
     },
+    onResizeEnd: (_, [left]) => keepShare(Number(left)),
   });
   // What lies between two sides stands upright, whichever way they lie.
   const handle = { ...getHandleProps({ index: 0 }), 'aria-orientation': 'vertical', 'aria-label': label } as const;

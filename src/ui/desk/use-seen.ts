@@ -27,7 +27,7 @@ export function useSeen(): void {
       html.toggleAttribute('data-short', seen.height < SHORT);
     };
     if (document.activeElement !== document.body) tell();
-    document.addEventListener('focusin', tell);
+    else document.addEventListener('focusin', tell, { once: true });
     seen.addEventListener('resize', tell);
     seen.addEventListener('scroll', tell);
     return () => {

@@ -1,6 +1,6 @@
 import { IndexeddbPersistence } from 'y-indexeddb';
 import * as Y from 'yjs';
-import { keyOf, NAMES, ownerOf } from './person-store';
+import { DIVIDER, keyOf, NAMES, ownerOf } from './person-store';
 import { type Lock, type Sealed, seal, unseal } from './sealing';
 
 /** What had not reached the school when somebody left: documents as updates in base64, and half-typed texts. */
@@ -110,7 +110,7 @@ async function forget(tag: string): Promise<void> {
 
 /** What is nobody's by name and came with somebody all the same: uploads that were cut, where a divider was left. */
 function forgetTraces(): void {
-  for (const key of keysHere()) if (/^(tus::|kite-stage$)/.test(key)) localStorage.removeItem(key);
+  for (const key of keysHere()) if (key.startsWith('tus::') || key === DIVIDER) localStorage.removeItem(key);
   sessionStorage.clear();
 }
 

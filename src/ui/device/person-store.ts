@@ -17,6 +17,9 @@ export function ownerOf(key: string): { readonly tag: string; readonly name: str
   return end < 0 ? null : { tag: key.slice(FIRST.length, end), name: key.slice(end + 1) };
 }
 
+/** Where the divider of the Desk was left, in hundredths for the reading: kept here under no person’s name. */
+export const DIVIDER = 'kite-stage';
+
 export const keyOf = (tag: string, name: string): string => `${FIRST}${tag}:${name}`;
 
 /** What is kept under a name: a document, a recording or a photograph that is not sent yet, that something of it is not saved yet, what was typed last, a half-typed text, the key that locks. */
