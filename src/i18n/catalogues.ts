@@ -6,13 +6,14 @@ import { LOCALES, type Locale, localeOf } from './locales';
 /** Every word of the interface, by language. */
 export const CATALOGUES = { en, ar } as const;
 
+const wordsAt = <Area extends keyof typeof en>(tag: string, area: Area) =>
+  createTranslator({ locale: tag, messages: CATALOGUES[localeOf(tag)] as typeof en, namespace: area });
+
 /**
  * The words of an area in a language, where a page or an answer has not asked for its own. The build takes messages to pieces:
  * whoever takes one out of a catalogue by hand has no text.
  */
-export const wordsIn = <Area extends keyof typeof en>(locale: Locale, area: Area) =>
-  createTranslator({ locale: LOCALES[locale].tag, messages: CATALOGUES[locale] as typeof en, namespace: area });
+export const wordsIn = <Area extends keyof typeof en>(locale: Locale, area: Area) => wordsAt(LOCALES[locale].tag, area);
 
 /** The words of what is made for taking away, in the language of a tag (BCP 47). */
-export const awayWords = (tag: string) =>
-  createTranslator({ locale: tag, messages: CATALOGUES[localeOf(tag)] as typeof en, namespace: 'away' });
+export const awayWords = (tag: string) => wordsAt(tag, 'away');

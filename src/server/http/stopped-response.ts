@@ -4,6 +4,9 @@ import { LOCALE_COOKIE, LOCALES, type Locale, localeFrom, localeOf } from '@/i18
 import type { Stopped } from './gate';
 import { cookieOf } from './origin';
 
+// Made once: this answers when very many ask.
+const WORDS = { en: wordsIn('en', 'stopped'), ar: wordsIn('ar', 'stopped') };
+
 /** The language of whoever asks, as far as it is known before anything is looked up. */
 function languageOf({ headers }: IncomingMessage): Locale {
   return localeOf(cookieOf(headers.cookie, LOCALE_COOKIE) ?? localeFrom(headers['accept-language'] ?? null));
@@ -22,7 +25,7 @@ export function answerStopped(request: IncomingMessage, response: ServerResponse
     return;
   }
   const language = languageOf(request);
-  const t = wordsIn(language, 'stopped');
+  const t = WORDS[language];
   const says = t(code as 'too-fast', { seconds });
   const again = seconds > 0 ? `<meta http-equiv="refresh" content="${seconds}">` : '';
   response.setHeader('content-type', 'text/html; charset=utf-8');
