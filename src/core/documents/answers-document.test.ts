@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import * as Y from 'yjs';
+import { says } from '@/testing/says';
 import { answers, answersText } from '../kinds/document/answers';
 import { answerPlaces } from '../text/document-json';
 import type { Doc } from '../text/nodes';
@@ -7,10 +8,6 @@ import { isWellFormed } from '../text/well-formed';
 import { firstAnswers, readAnswers } from './answers-document';
 import { answersMap, answerText, loopsMap } from './answers-fields';
 
-const says = (text: string): Doc => ({
-  type: 'doc',
-  content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
-});
 const opened = (update: Uint8Array) => {
   const ydoc = new Y.Doc();
   Y.applyUpdate(ydoc, update);

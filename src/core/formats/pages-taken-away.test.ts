@@ -1,16 +1,12 @@
 import { JSDOM } from 'jsdom';
+import { says } from '@/testing/says';
 import type { Annotation } from '../remarks/annotation';
-import type { Doc } from '../text/nodes';
 import { feedbackPage } from './feedback-page';
 import { ownPage, tableOf } from './own-page';
 import { type IndexWords, shelfIndex } from './shelf-index';
 import { talkPage } from './talk-page';
 
 const EVIL = '<script>alert(1)</script> & "quoted"';
-const says = (text: string): Doc => ({
-  type: 'doc',
-  content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
-});
 /** A page as a browser reads it. Nothing of it may run or be fetched. */
 function page(markup: string): Document {
   const { document } = new JSDOM(markup).window;

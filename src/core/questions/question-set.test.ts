@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
+import { says } from '@/testing/says';
 import { EMPTY } from '../kinds/question/parts';
-import type { Doc } from '../text/nodes';
 import {
   askedCount,
   mostPoints,
@@ -13,10 +13,6 @@ import {
   worthless,
 } from './question-set';
 
-const says = (text: string): Doc => ({
-  type: 'doc',
-  content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
-});
 const part = (id: string, more: object = {}): Part =>
   ({
     id,

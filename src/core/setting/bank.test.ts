@@ -1,6 +1,6 @@
+import { says } from '@/testing/says';
 import { BANK_NAMES, readBanked } from './bank';
 
-const says = (text: string) => ({ type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] });
 const part = (text: string) => ({ id: 'p', points: 2, prompt: says(text), kind: 'truth', set: { right: true } });
 const criterion = (title: string) => ({ id: 'c', title, points: 4, levels: [] });
 

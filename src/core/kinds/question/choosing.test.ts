@@ -1,13 +1,10 @@
 import fc from 'fast-check';
+import { says } from '@/testing/says';
 import { randomly } from '../../questions/randomly';
 import type { Doc } from '../../text/nodes';
 import { one, several, truth } from './choosing';
 import { EMPTY } from './parts';
 
-const says = (text: string): Doc => ({
-  type: 'doc',
-  content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
-});
 const things = (...ids: readonly string[]) => ids.map((id) => ({ id, says: says(`the ${id}`) }));
 const LAYING = { random: randomly('somebody'), drawn: {}, said: (doc: Doc) => doc };
 const WORDING = { yes: 'true', no: 'false' };

@@ -1,12 +1,8 @@
+import { says } from '@/testing/says';
 import { plainText } from '../../text/document-json';
-import type { Doc } from '../../text/nodes';
 import type { AskedQuestion, QuestionName } from './every';
 import { answeredOnPaper } from './on-paper';
 
-const says = (text: string): Doc => ({
-  type: 'doc',
-  content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
-});
 const things = (...all: readonly string[]) => all.map((text) => ({ id: text, says: says(text) }));
 const lines = (kind: QuestionName, asked: object) =>
   answeredOnPaper({ kind, asked } as unknown as AskedQuestion, { yes: 'True', no: 'False' }).map((node) =>

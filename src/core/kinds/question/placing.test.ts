@@ -1,13 +1,10 @@
 import fc from 'fast-check';
+import { says } from '@/testing/says';
 import { randomly } from '../../questions/randomly';
 import type { Doc } from '../../text/nodes';
 import { EMPTY } from './parts';
 import { file, match, order, point, scale } from './placing';
 
-const says = (text: string): Doc => ({
-  type: 'doc',
-  content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
-});
 const things = (...ids: readonly string[]) => ids.map((id) => ({ id, says: says(id.toUpperCase()) }));
 const laying = (seed = 'somebody') => ({ random: randomly(seed), drawn: {}, said: (doc: Doc) => doc });
 const WORDING = { yes: 'yes', no: 'no' };
