@@ -114,7 +114,7 @@ test('one device, two people: nothing that is saved stays, what is not is locked
     const elsewhere = await tablet.newPage();
     await enter(elsewhere, school, 'Yusuf Demir');
     await elsewhere.goto(`${school.url}${DESK}`);
-    await expect(elsewhere.getByText('Typed without a line.')).toBeVisible();
+    await expect(elsewhere.getByText('Typed without a line.').filter({ visible: true })).toBeVisible();
     await page.goto(`${school.url}/desk/cloud-ladder#sheet=aside`);
     await expect(page.getByRole('textbox', { name: 'Write a quiet word' })).toHaveValue('A half-typed line for one.');
   });
