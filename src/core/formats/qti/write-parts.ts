@@ -1,5 +1,6 @@
 import type { SetQuestion } from '../../kinds/question';
 import type { Mapping } from '../../kinds/question/mapping';
+import { alike } from '../../kinds/question/parts';
 import type { Part } from '../../questions/question-set';
 import { plainText } from '../../text/document-json';
 import { html } from '../html-out';
@@ -173,7 +174,9 @@ const WRITE: {
   },
   match: (at, { left, right, pairs, whole, mapping }) => {
     const { writing, part, id } = at;
-    const keys = Object.entries(pairs).map(([from, to]) => `${from} ${to}`);
+    const same = mapping ? (to: string) => to : alike(right);
+    const keys = Object.entries(pairs).map(([from, to]) => `${from} ${same(to)}`);
+    const others = right.filter((one) => same(one.id) === one.id);
     const worth = whole ? null : (mapping ?? even(keys, part.points, true));
     return {
       declaration: writing.declare(id, 'multiple', 'directedPair', keys, writing.mapping(worth)),
@@ -182,7 +185,11 @@ const WRITE: {
         'matchInteraction',
         { shuffle: true, maxAssociations: left.length },
         writing.e('simpleMatchSet', {}, ...writing.choices('simpleAssociableChoice', left, { matchMax: 1 })),
-        writing.e('simpleMatchSet', {}, ...writing.choices('simpleAssociableChoice', right, { matchMax: left.length })),
+        writing.e(
+          'simpleMatchSet',
+          {},
+          ...writing.choices('simpleAssociableChoice', others, { matchMax: left.length }),
+        ),
       ),
       scoring: worth ? 'map' : 'match',
     };

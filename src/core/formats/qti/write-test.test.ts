@@ -171,3 +171,17 @@ test('places of files are told from where they are named', () => {
   expect(besides('tests/test.xml', '../items/./a.xml')).toBe('items/a.xml');
   expect(besides('test.xml', '../../../etc/a.xml')).toBe('etc/a.xml');
 });
+
+test('of two that say the same one is written, with which both pairs are right', () => {
+  const { set } = readTyped('1. Where?\nlimpet -> rock\nbarnacle -> rock\ncrab -> sand');
+  const { set: read } = readTest(files(writeTest(set, 'Shore', '3.0').files), naming);
+  const [part] = partsIn(read);
+  if (part?.kind !== 'match') throw new Error(`it came as ${part?.kind}`);
+  const { left, right, pairs } = part.set;
+  expect(right.map(({ says }) => plainText(says))).toEqual(['rock', 'sand']);
+  expect(left.map(({ id }) => plainText(right.find((one) => one.id === pairs[id])?.says ?? { type: 'doc' }))).toEqual([
+    'rock',
+    'rock',
+    'sand',
+  ]);
+});

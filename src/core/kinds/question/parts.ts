@@ -25,6 +25,27 @@ export const inALine = (things: readonly Thing[], id: string): string => {
   return found ? plainText(found.says).replace(/\s+/g, ' ') : '';
 };
 
+/**
+ * By the id of a thing, the first of those that say the same: whoever is asked cannot tell these apart, so each of them is as
+ * right as the others.
+ */
+export function alike(things: readonly Thing[]): (id: string) => string {
+  const first = new Map<string, string>();
+  const of = new Map<string, string>();
+  for (const { id, says } of things) {
+    const content = JSON.stringify(says);
+    if (!first.has(content)) first.set(content, id);
+    of.set(id, first.get(content) ?? id);
+  }
+  return (id) => of.get(id) ?? id;
+}
+
+/** One of each of those that say the same. */
+export function oneOfEach(things: readonly Thing[]): readonly Thing[] {
+  const same = alike(things);
+  return things.filter(({ id }) => same(id) === id);
+}
+
 export const repeated = (ids: readonly string[]): boolean => new Set(ids).size < ids.length;
 
 /** Some things of which nothing is said yet. */

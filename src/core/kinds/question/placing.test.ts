@@ -32,6 +32,22 @@ describe('pairs', () => {
     expect(new Set(orders.map(({ right }) => right.map(({ id }) => id).join(''))).size).toBe(6);
   });
 
+  test('two that say the same are one to choose from, and either is right', () => {
+    const rock = (id: string) => ({ id, says: says('rock') });
+    const set = {
+      left: things('limpet', 'barnacle', 'crab'),
+      right: [rock('r1'), rock('r2'), ...things('sand')],
+      pairs: { limpet: 'r1', barnacle: 'r2', crab: 'sand' },
+    };
+    const offered = match.asked(set, laying()).right.map(({ id }) => id);
+    expect([...offered].sort()).toEqual(['r1', 'sand']);
+    expect(match.scorer(set)({ limpet: 'r1', barnacle: 'r1', crab: 'sand' }, {}).share).toBe(1);
+    // As it may have been answered before there was one of each.
+    expect(match.scorer(set)({ limpet: 'r2', barnacle: 'r1', crab: 'sand' }, {}).share).toBe(1);
+    expect(match.scorer(set)({ limpet: 'sand', barnacle: 'r1', crab: 'r2' }, {}).share).toBeCloseTo(1 / 3);
+    expect(match.scorer({ ...set, whole: true })({ limpet: 'r1', barnacle: 'r1', crab: 'sand' }, {}).share).toBe(1);
+  });
+
   test('in words with what was left open', () => {
     expect(match.words(SET, { b: 'y' }, WORDING)).toBe('A – …; B – Y');
     expect(match.tally({ a: 'x', b: 'z' })).toEqual(['a x', 'b z']);
@@ -68,6 +84,19 @@ describe('an order', () => {
     );
     // One thing has no other order.
     expect(order.asked({ ...SET, items: things('a') }, laying()).items).toHaveLength(1);
+  });
+
+  test('two that say the same may stand in each other’s place', () => {
+    const the = (id: string) => ({ id, says: says('the') });
+    const items = [the('t1'), ...things('kite', 'over'), the('t2'), ...things('sea')];
+    const said = ['t2', 'kite', 'over', 't1', 'sea'];
+    expect(order.scorer({ ...SET, items })(said, {}).share).toBe(1);
+    expect(order.scorer({ ...SET, items, rule: 'each' })(said, {}).share).toBe(1);
+    expect(order.scorer({ ...SET, items })(['t2', 't1', 'over', 'kite', 'sea'], {}).share).toBe(0);
+    // What is laid out is never right because of them.
+    const asked = { ...SET, items: [the('t1'), the('t2'), ...things('sea')] };
+    for (let i = 0; i < 40; i += 1)
+      expect(order.asked(asked, laying(`${i}`)).items.map(({ id }) => id)[2]).not.toBe('sea');
   });
 
   test('in words by number; what is not scored has nothing that is right', () => {

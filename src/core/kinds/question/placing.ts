@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { each, given, type QuestionKind, unread, whole } from './kind';
 import { mappedScore, mapping } from './mapping';
-import { blankAmong, emptyThings, inALine, repeated, type Thing, thing } from './parts';
+import { alike, blankAmong, emptyThings, inALine, oneOfEach, repeated, type Thing, thing } from './parts';
 
 const matchSet = z.object({
   left: z.array(thing),
@@ -25,12 +25,14 @@ export const match: QuestionKind<
     const pairs = Object.fromEntries(left.map(({ id }, i) => [id, right[i]?.id ?? '']));
     return { left: [...left], right: [...right], pairs };
   },
-  asked: ({ left, right }, { random, said }) => ({
+  asked: ({ left, right, mapping: worth }, { random, said }) => ({
     left: left.map(({ id, says }) => ({ id, says: said(says) })),
-    right: random.shuffled(right).map(({ id, says }) => ({ id, says: said(says) })),
+    // Where each pair has a worth of its own, those that say the same may be worth something else.
+    right: random.shuffled(worth ? right : oneOfEach(right)).map(({ id, says }) => ({ id, says: said(says) })),
   }),
-  scorer: ({ pairs, whole: together, mapping: worth }) => {
+  scorer: ({ right: others, pairs, whole: together, mapping: worth }) => {
     const all = Object.entries(pairs);
+    const same = alike(others);
     if (worth)
       return (answer) =>
         mappedScore(
@@ -39,7 +41,9 @@ export const match: QuestionKind<
           false,
         );
     return (answer) => {
-      const right = all.filter(([from, to]) => Object.hasOwn(answer, from) && answer[from] === to).length;
+      const right = all.filter(
+        ([from, to]) => Object.hasOwn(answer, from) && same(answer[from] ?? '') === same(to),
+      ).length;
       return together ? whole(right === all.length) : each(right, all.length);
     };
   },
@@ -74,20 +78,22 @@ export const order: QuestionKind<z.output<typeof orderSet>, { readonly items: re
   initial: (newId) => ({ items: [...emptyThings(3, newId)], rule: 'whole', scored: true }),
   asked: ({ items }, { random, said }) => {
     let laid = random.shuffled(items);
+    const same = alike(items);
+    const isRight = () => laid.every(({ id }, i) => same(id) === same(items[i]?.id ?? ''));
     // The right order is no question.
-    for (let tries = 0; tries < 20 && items.length > 1 && laid.every(({ id }, i) => items[i]?.id === id); tries += 1)
-      laid = random.shuffled(items);
+    for (let tries = 0; tries < 20 && items.length > 1 && isRight(); tries += 1) laid = random.shuffled(items);
     return { items: laid.map(({ id, says }) => ({ id, says: said(says) })) };
   },
-  scorer:
-    ({ items, rule, scored }) =>
-    (answer) => {
+  scorer: ({ items, rule, scored }) => {
+    const same = alike(items);
+    return (answer) => {
       if (!scored) return given;
-      const right = items.filter(({ id }, i) => answer[i] === id).length;
+      const right = items.filter(({ id }, i) => same(answer[i] ?? '') === same(id)).length;
       return rule === 'each'
         ? each(right, items.length)
         : whole(right === items.length && answer.length === items.length);
-    },
+    };
+  },
   right: ({ items, scored }) => (scored ? items.map(({ id }) => id) : null),
   words: ({ items }, answer) => answer.map((id, i) => `${i + 1}. ${inALine(items, id)}`).join('; '),
   tally: (answer) => [answer.join(' ')],
