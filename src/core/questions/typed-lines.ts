@@ -163,7 +163,8 @@ export class Reader {
       const many = choice[2] !== undefined;
       if (part.choices.some((one) => one.many !== many)) this.problem(n, text, 'mixed-answers');
       else part.choices.push({ says: choice[3] ?? '', right: (choice[1] ?? choice[2]) === 'x', many });
-    } else if (text.startsWith('=')) part.answer = { text: text.slice(1).trim(), line: n };
+    } else if (text.startsWith('=') && part.answer) this.problem(n, text, 'mixed-answers');
+    else if (text.startsWith('=')) part.answer = { text: text.slice(1).trim(), line: n };
     else if (text.startsWith('_ ')) part.gaps.push(text.slice(2));
     else if (spot) part.spots.push({ x: Number(spot[1]), y: Number(spot[2]), r: Number(spot[3]) });
     else if (text.startsWith('hint:')) this.#into(part, 'hint', text.slice(5));

@@ -90,8 +90,20 @@ test.each([
   ['1. Number\n= 3.8 wibble ± 1', 2, 'bad-answer'],
   ['1. Two right\n(x) a\n(x) b', 1, 'mixed-answers'],
   ['1. Where?\n@ 0.5 0.5 0.1', 1, 'no-picture'],
+  ['1. Two lines of words\n= a\n= b', 3, 'mixed-answers'],
 ] as const)('%j: the line is named with what is wrong', (text, line, code) => {
   expect(readTyped(text).problems).toContainEqual(expect.objectContaining({ line, code }));
+});
+
+test('a letter that stands there twice is a part of its own', () => {
+  const { set, problems } = readTyped('1. The harbour\na) Name it\n= Nor\na) How far?\n= 3 m\nb) So?\n= true');
+  expect(problems).toEqual([]);
+  expect(questionSetUnmet(set)).toEqual([]);
+  expect(partsIn(set).map(({ id, kind }) => [id, kind])).toEqual([
+    ['q1a', 'short'],
+    ['q1b', 'number'],
+    ['q1c', 'truth'],
+  ]);
 });
 
 test('a hundred thousand lines are read in one pass', () => {

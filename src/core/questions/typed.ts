@@ -187,6 +187,9 @@ function askedBy(part: Reading, id: string, reader: Reader, naming: Naming): Set
   return found;
 }
 
+/** The first parts have letters, those after them numbers. */
+const signOf = (i: number): string => (i < 26 ? String.fromCharCode(97 + i) : `${i + 1}`);
+
 function partOf(part: Reading, id: string, reader: Reader, naming: Naming): Part | null {
   const asked = askedBy(part, id, reader, naming);
   if (!asked) return null;
@@ -223,7 +226,10 @@ export function readTyped(text: string, prefix = 'q', naming: Naming = inTurn): 
       questions: questions.flatMap(({ stem, material, draws, parts }): Question[] => {
         n += 1;
         const id = `${prefix}${n}`;
-        const read = parts.flatMap((part) => partOf(part, `${id}${part.letter || 'p'}`, reader, naming) ?? []);
+        // By where it stands and not by what is typed: a letter may stand there twice.
+        const read = parts.flatMap(
+          (part, i) => partOf(part, `${id}${part.letter === '' ? 'p' : signOf(i)}`, reader, naming) ?? [],
+        );
         if (read.length === 0) return [];
         return [{ id, stem: stem.length > 0 ? typedText(stem.join('\n')) : null, material, draws, parts: read }];
       }),
