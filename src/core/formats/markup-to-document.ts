@@ -162,6 +162,25 @@ export function toDocument(root: Element, addresses: Addresses): Doc {
         localName(child) === 'tr' ? [rowOf(child)] : /^t(head|body|foot)$/.test(localName(child)) ? rowsOf(child) : [],
       );
 
+  /** What stands over a table stands above it: it has no place of its own here. */
+  const captionOf = (table: Element): DocNode[] =>
+    table.children.flatMap((child) =>
+      isElement(child) && localName(child) === 'caption' ? blocks(child.children) : [],
+    );
+
+  /** Items of a list. What stands between them, as a list that many programs write beside the item it belongs to, goes to the one before. */
+  const itemsOf = (list: Element): DocNode[] => {
+    const items: DocNode[][] = [];
+    for (const child of list.children) {
+      if (isElement(child) && localName(child) === 'li') items.push(blocks(child.children));
+      else {
+        const found = blocks([child]);
+        if (found.length > 0) items.push([...(items.pop() ?? []), ...found]);
+      }
+    }
+    return items.map((content): DocNode => ({ type: 'listItem', content }));
+  };
+
   const block = (element: Element): DocNode[] => {
     const name = localName(element);
     if (LEFT_OUT.has(name)) return [];
@@ -174,9 +193,7 @@ export function toDocument(root: Element, addresses: Addresses): Doc {
     }
     const list = LISTS[name];
     if (list) {
-      const items: DocNode[] = element.children
-        .filter((child): child is Element => isElement(child) && localName(child) === 'li')
-        .map((item): DocNode => ({ type: 'listItem', content: blocks(item.children) }));
+      const items = itemsOf(element);
       return items.length > 0 ? [{ type: list, content: items }] : [];
     }
     if (name === 'blockquote') return [{ type: 'blockquote', content: blocks(element.children) }];
@@ -184,7 +201,7 @@ export function toDocument(root: Element, addresses: Addresses): Doc {
       const text = element.children.flatMap((child) => inline(child, [])).map((node) => node.text ?? '\n');
       return [{ type: 'codeBlock', content: [{ type: 'text', text: text.join('') }] }];
     }
-    if (name === 'table') return [{ type: 'table', content: rowsOf(element) }];
+    if (name === 'table') return [...captionOf(element), { type: 'table', content: rowsOf(element) }];
     if (name === 'hr') return [{ type: 'horizontalRule' }];
     return blocks(element.children);
   };

@@ -17,6 +17,19 @@ function marksOf(style: Element): Marks {
   return marks;
 }
 
+/** In which list something stands: by which style, which those within it have as well, and how deep, 0 outside of all. */
+interface WithinList {
+  readonly style: string;
+  readonly level: number;
+}
+const TOP: WithinList = { style: '', level: 0 };
+const atLevel = (style: string, level: number): string => `${level} ${style}`;
+
+const MOST_SPACES = 50;
+
+/** Spaces that were counted; none where the number is none. */
+const spaces = (n: number): DocNode[] => (n >= 1 ? [{ type: 'text', text: ' '.repeat(Math.min(MOST_SPACES, n)) }] : []);
+
 /**
  * Reads a text in the OpenDocument format (ISO/IEC 26300): headings, paragraphs, lists, tables, links, and bold,
  * italic and underlined words.
@@ -33,9 +46,11 @@ export function readOdt(archive: Archive): Doc | null {
   if (!body) return null;
   const styles = new Map(every(root, 'style').map((style) => [style.attribs['style:name'] ?? '', marksOf(style)]));
   const ordered = new Set(
-    every(root, 'list-style')
-      .filter((style) => firstNamed(style, 'list-level-style-number')?.attribs['text:level'] === '1')
-      .map((style) => style.attribs['style:name'] ?? ''),
+    every(root, 'list-style').flatMap((style) =>
+      every(style, 'list-level-style-number').map((level) =>
+        atLevel(style.attribs['style:name'] ?? '', Number(level.attribs['text:level'])),
+      ),
+    ),
   );
 
   const inline = (nodes: readonly AnyNode[], marks: Marks): DocNode[] =>
@@ -47,7 +62,7 @@ export function readOdt(archive: Archive): Doc | null {
       if (!isElement(node)) return [];
       switch (localName(node)) {
         case 's':
-          return [{ type: 'text', text: ' '.repeat(Math.min(50, Number(node.attribs['text:c'] ?? 1))) }];
+          return spaces(Number(node.attribs['text:c'] ?? 1));
         case 'tab':
           return [{ type: 'text', text: '\t' }];
         case 'line-break':
@@ -73,7 +88,7 @@ export function readOdt(archive: Archive): Doc | null {
       }
     });
 
-  const blocks = (parent: Element): DocNode[] =>
+  const blocks = (parent: Element, within: WithinList = TOP): DocNode[] =>
     parent.children.filter(isElement).flatMap((element): DocNode[] => {
       switch (localName(element)) {
         case 'h':
@@ -85,11 +100,12 @@ export function readOdt(archive: Archive): Doc | null {
           return [{ type: 'paragraph', ...(content.length > 0 ? { content } : {}) }];
         }
         case 'list': {
-          const type = ordered.has(element.attribs['text:style-name'] ?? '') ? 'orderedList' : 'bulletList';
+          const own = { style: element.attribs['text:style-name'] ?? within.style, level: within.level + 1 };
+          const type = ordered.has(atLevel(own.style, own.level)) ? 'orderedList' : 'bulletList';
           const items = element.children
             .filter(isElement)
-            .filter((child) => localName(child) === 'list-item')
-            .map((item): DocNode => ({ type: 'listItem', content: blocks(item) }));
+            .filter((child) => localName(child) === 'list-item' || localName(child) === 'list-header')
+            .map((item): DocNode => ({ type: 'listItem', content: blocks(item, own) }));
           return [{ type, content: items }];
         }
         case 'table': {
@@ -108,7 +124,7 @@ export function readOdt(archive: Archive): Doc | null {
           return [{ type: 'table', content: rows }];
         }
         case 'section':
-          return blocks(element);
+          return blocks(element, within);
         default:
           return [];
       }
