@@ -107,8 +107,10 @@ export function usePen({ sheet, scale, hand, things, live }: Surface) {
       (document.activeElement as HTMLElement | null)?.blur?.();
       event.currentTarget.setPointerCapture(event.pointerId);
       if (tool === 'rub') {
+        // Asked before anything is drawn: that is when it is found out where the sheet is.
+        const at = pointOf(event, event.currentTarget);
         stroke.current = [];
-        return rubAt(pointOf(event, event.currentTarget));
+        return rubAt(at);
       }
       const filled = kind?.made === 'by-pen';
       if (live.current)
