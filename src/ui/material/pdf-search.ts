@@ -15,13 +15,16 @@ export async function wordsOf(page: PDFPageProxy): Promise<string> {
   return items.map((item) => ('str' in item ? item.str : '')).join('');
 }
 
-/** Finds words in every page of a PDF, whatever their capitals. At most 500 are given back. */
+const MOST = 500;
+
+/** Finds words in every page of a PDF, whatever their capitals. At most 500 are given back; of no words, none. */
 export async function findInPdf(pdf: PDFDocumentProxy, words: string): Promise<readonly Match[]> {
   const asked = folded(words.trim());
   const matches: Match[] = [];
-  for (let n = 1; n <= pdf.numPages && matches.length < 500; n += 1) {
+  if (asked === '') return matches;
+  for (let n = 1; n <= pdf.numPages && matches.length < MOST; n += 1) {
     const text = folded(await wordsOf(await pdf.getPage(n)));
-    for (let at = text.indexOf(asked); at >= 0; at = text.indexOf(asked, at + 1)) {
+    for (let at = text.indexOf(asked); at >= 0 && matches.length < MOST; at = text.indexOf(asked, at + 1)) {
       matches.push({ page: n, start: at, end: at + asked.length });
     }
   }
