@@ -30,6 +30,8 @@ const config: NextConfig = {
   // It runs where it was built: nobody needs lists of what each page would take along.
   outputFileTracingExcludes: { '**/*': ['**/*'] },
   experimental: {
+    // A page is loaded when it is first asked for: to load them all takes as long as everything else at a start.
+    preloadEntriesOnStart: false,
     optimizePackageImports: ['@mantine/core', '@mantine/hooks'],
     // A first build is what most people wait for: keeping what was compiled, and maps of it that nobody reads, takes a
     // third of it. Who builds again and again says KITE_BUILD_CACHE=1.

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import next from 'next';
 
@@ -9,6 +10,13 @@ process.env.NODE_ENV ??= dev ? 'development' : 'production';
 const port = Number(process.env.PORT ?? 3000);
 // Only this machine reaches it, unless it is said where else it may be reached from.
 const host = process.env.KITE_HOST ?? '127.0.0.1';
+
+// How it was built is how it runs: the settings are read from there and not worked out once more, which takes as long as
+// opening the database (Next's own standalone server does the same).
+if (!dev) {
+  const { config } = JSON.parse(readFileSync('.next/required-server-files.json', 'utf8'));
+  process.env.__NEXT_PRIVATE_STANDALONE_CONFIG = JSON.stringify(config);
+}
 
 const app = next({ dev, port, hostname: 'localhost', turbopack: dev });
 await app.prepare();

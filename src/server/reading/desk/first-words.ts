@@ -13,8 +13,8 @@ export interface FirstWords {
 
 /** More than this, in bytes as it is stored, comes with the editor alone. */
 const MOST = 120_000;
-/** Nobody waits longer for it, in milliseconds: the editor brings it as well. */
-const LONGEST = 300;
+/** The page is not held open longer for it, in milliseconds: the editor brings it as well. */
+const LONGEST = 1000;
 
 /** What is written in a document of a person's; `null` where it cannot be read at once. It never fails: a page is sent with it. */
 export async function firstWords(
