@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import next from 'next';
+import { servedFiles } from './scripts/served-files.mjs';
 
 // The process around Next: what comes in is let in or stopped first, and the socket on which documents are saved is
 // answered here.
@@ -35,11 +36,14 @@ try {
 }
 
 const handle = app.getRequestHandler();
+const files = dev ? null : servedFiles({ built: '.next/static', open: 'public' });
 const handleUpgrade = app.getUpgradeHandler();
 const server = createServer(
   { headersTimeout: 20_000, requestTimeout: 300_000, keepAliveTimeout: 65_000 },
   (request, response) => {
-    if (globalThis.kiteEnter(request, response)) void handle(request, response);
+    if (!globalThis.kiteEnter(request, response)) return;
+    const page = () => handle(request, response);
+    void (files ? files(request, response, page) : page());
   },
 );
 server.on('upgrade', (request, socket, head) => {

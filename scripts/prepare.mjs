@@ -108,7 +108,8 @@ export const build = () =>
   buildWorkshop() &&
   makeCluster() &&
   run('npx', ['next', 'build'], { NODE_ENV: 'production' }) &&
-  run('node', ['scripts/eager-modules.mjs']);
+  run('node', ['scripts/eager-modules.mjs']) &&
+  run('node', ['scripts/pack-files.mjs', '.next/static', 'public']);
 
 /** Builds the application where there is no build, or an older one than the sources. */
 export function buildIfNeeded() {
