@@ -16,6 +16,7 @@ import { LOCALES, localeOf } from '@/i18n/locales';
 import { EVERYWHERE } from '@/i18n/screen-words';
 import { whoLooks } from '@/server/http/page';
 import { FormatsBeside } from '@/ui/common/formats-beside';
+import { BESIDE_STYLES } from '@/ui/common/head-script';
 import { USUAL_READING } from '@/ui/common/reading-style';
 import { Shapes } from '@/ui/common/shapes';
 import { Theme } from '@/ui/common/theme';
@@ -55,7 +56,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
     >
       <head>
         <FormatsBeside nonce={nonce} />
-        <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} />
+        <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} {...BESIDE_STYLES} blocking="render" />
       </head>
       <body>
         <NextIntlClientProvider messages={words}>

@@ -1,3 +1,5 @@
+import { BESIDE_STYLES } from './head-script';
+
 /**
  * The first format of a number or a time that a page makes costs a slow phone a tenth of a second: its browser goes through every
  * language that it knows. It keeps what it found for the whole of its process, so a worker finds it, beside the page.
@@ -8,7 +10,7 @@ const START = `try{new Worker(URL.createObjectURL(new Blob([\`${BESIDE}\`])))}ca
 /** Where a browser has no workers, or keeps them from us, the page finds it by itself. */
 export function FormatsBeside({ nonce }: { nonce: string | undefined }) {
   return (
-    <script nonce={nonce} suppressHydrationWarning>
+    <script nonce={nonce} suppressHydrationWarning {...BESIDE_STYLES}>
       {START}
     </script>
   );

@@ -6,7 +6,7 @@ import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react
 import { needsAdviser } from '@/core/kinds/ask';
 import type { SheetName } from '@/core/places';
 import type { DeskView } from '@/server/reading/desk/desk';
-import type { FirstWords } from '@/server/reading/desk/first-words';
+import type { WordsToCome } from '@/server/reading/desk/first-words';
 import { afterwards } from '@/ui/common/first-on-stage';
 import { ProblemLine } from '@/ui/common/problem-line';
 import { WeaveBand } from '@/ui/common/sail';
@@ -59,7 +59,7 @@ export function DeskScreen({
 }: {
   view: DeskView;
   /** What is written in the document that one comes to. */
-  words?: Promise<FirstWords | null> | null;
+  words?: WordsToCome | null;
   zone: string;
   now: number;
 }) {

@@ -47,10 +47,13 @@ const QUESTIONS: Doc = {
   ]),
 } as Doc;
 
-/** Words as they are once they came: the test has nothing that would wait for them. */
-const came = (document: string) => {
-  const value = { document: document as DocumentId, written: writtenAs('text', QUESTIONS) };
-  return Object.assign(Promise.resolve(value), { status: 'fulfilled', value });
+const words = (document: string) => ({ document: document as DocumentId, written: writtenAs('text', QUESTIONS) });
+/** Words that came with the page. */
+const came = (document: string) => ({ now: words(document), later: null });
+/** Words that came after it: the test has nothing that would wait for them. */
+const cameLater = (document: string) => {
+  const value = words(document);
+  return { now: null, later: Object.assign(Promise.resolve(value), { status: 'fulfilled', value }) };
 };
 
 const opening = <p>Opening</p>;
@@ -116,6 +119,21 @@ test('a page that was kept, and comes back after its document was written in, sh
   expect(again.getByText('Opening')).toBeTruthy();
   expect(again.queryByText('Because 1.')).toBeNull();
   again.leave();
+});
+
+test('words that come after the page are read as those that came with it; where none come, that is said', async () => {
+  const shown = async (coming: Parameters<typeof WordsFirst>[0]['words']) => {
+    const page = await screens.draw(
+      () => <WordsFirst words={coming} document="d" lang="en" opening={opening} />,
+      '(frame)/desk/[assignment]',
+    );
+    const text = [...page.container.querySelectorAll('p, .question')].map((one) => one.textContent);
+    page.leave();
+    return text;
+  };
+  expect(await shown(cameLater('d'))).toEqual(await shown(came('d')));
+  expect(await shown({ now: null, later: null })).toEqual(['Opening']);
+  expect(await shown(null)).toEqual(['Opening']);
 });
 
 test('words of another document are not shown for this one', async () => {

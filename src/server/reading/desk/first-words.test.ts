@@ -3,7 +3,7 @@ import { read } from '@/store/database';
 import { documentsOfWork } from '@/store/documents';
 import type { Person } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
-import { firstWords } from './first-words';
+import { firstWords, wordsToCome } from './first-words';
 
 let school: TestSchool;
 let imke: Person;
@@ -33,6 +33,18 @@ test('nobody waits for what is long in coming, or for what cannot be asked', asy
   expect(await firstWords(school.db, imke, copy, 0)).toBeNull();
   const broken = { query: () => Promise.reject(new Error('away')) } as unknown as typeof school.db;
   expect(await firstWords(broken, imke, copy, 20_000)).toBeNull();
+});
+
+test('a page waits for them a moment, and has them sent after it where they take longer', async () => {
+  const soon = await wordsToCome(school.db, imke, copy, 20_000);
+  expect(soon).toMatchObject({ now: { document: copy.id }, later: null });
+  const late = await wordsToCome(school.db, imke, copy, 0);
+  expect(late.now).toBeNull();
+  await expect(late.later).resolves.toMatchObject({ document: copy.id });
+  expect(await wordsToCome(school.db, imke, { id: copy.id, kind: 'pages' }, 20_000)).toEqual({
+    now: null,
+    later: null,
+  });
 });
 
 test('what is large comes with its editor alone', async () => {

@@ -11,10 +11,36 @@ export interface FirstWords {
   readonly written: Written;
 }
 
+/** The words that one comes to: with the page, or a little later. */
+export interface WordsToCome {
+  readonly now: FirstWords | null;
+  readonly later: Promise<FirstWords | null> | null;
+}
+
 /** More than this, in bytes as it is stored, comes with the editor alone. */
 const MOST = 120_000;
 /** The page is not held open longer for it, in milliseconds: the editor brings it as well. */
 const LONGEST = 1000;
+
+/** For so long a page is not sent without them: what comes in it is seen with it, and not put in its place by a script. */
+const SOON = 120;
+
+/** What is written in a document of a person's, with the page where that is soon, and with the rest of it otherwise. */
+export async function wordsToCome(
+  db: Queryable,
+  person: Person,
+  document: Parameters<typeof firstWords>[2],
+  soon = SOON,
+): Promise<WordsToCome> {
+  const later = firstWords(db, person, document);
+  let late: ReturnType<typeof setTimeout> | undefined;
+  const isLate = new Promise<'late'>((resolve) => {
+    late = setTimeout(() => resolve('late'), soon);
+  });
+  const now = await Promise.race([later, isLate]);
+  clearTimeout(late);
+  return now === 'late' ? { now: null, later } : { now, later: null };
+}
 
 /** What is written in a document of a person's; `null` where it cannot be read at once. It never fails: a page is sent with it. */
 export async function firstWords(

@@ -4,7 +4,7 @@ import type { DocumentId } from '@/core/ids';
 import type { DocumentName, Written } from '@/core/kinds/document';
 import type { StepName } from '@/core/kinds/step';
 import type { DeskView } from '@/server/reading/desk/desk';
-import type { FirstWords } from '@/server/reading/desk/first-words';
+import type { WordsToCome } from '@/server/reading/desk/first-words';
 import type { DeskStepOf } from '@/server/reading/desk/steps';
 import type { PublicRules, RunningAttempt } from '@/server/reading/questions/given';
 import type { Times } from '@/ui/common/times';
@@ -43,7 +43,7 @@ export interface DeskTools {
   readonly marked: ReadonlyMap<string, readonly MarkedRemark[]>;
   readonly handle: Ref<WritingHandle>;
   /** What is written in one document, as it came with the page; `null` for none. */
-  readonly words: Promise<FirstWords | null> | null;
+  readonly words: WordsToCome | null;
 }
 
 /** The document that a student writes in at a step. */

@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import { enter } from '@/server/http/page';
 import { desk } from '@/server/reading/desk/desk';
-import { firstWords } from '@/server/reading/desk/first-words';
+import { wordsToCome } from '@/server/reading/desk/first-words';
 import { Words } from '@/ui/common/words';
 import { DeskScreen } from '@/ui/desk/desk-screen';
 import { firstStep } from '@/ui/desk/first-step';
@@ -19,8 +19,7 @@ const asked = cache(async (assignment: string) => {
   const view = await desk(db, person, params.assignment, now);
   const step = view?.steps.find(({ id }) => id === firstStep(view));
   const copy = step ? copyOf(step) : null;
-  // Sent when they are there: the page does not wait for them.
-  return { view, words: copy && firstWords(db, person, copy), zone: school.zone, now };
+  return { view, words: copy && (await wordsToCome(db, person, copy)), zone: school.zone, now };
 });
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
