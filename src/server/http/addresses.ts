@@ -16,8 +16,14 @@ export const isSecure = (): boolean => ownOrigins().every((origin) => origin.sta
 export const isOwnHost = (host: string | undefined): boolean =>
   host !== undefined && ownOrigins().some((origin) => new URL(origin).host === host.toLowerCase());
 
-/** Where sockets may be opened to, for a policy of what a page may connect to. */
-export const ownSockets = (): readonly string[] => ownOrigins().map((origin) => origin.replace(/^http/, 'ws'));
+/**
+ * Where sockets may be opened to, for a policy of what a page may connect to. Such a policy has no way to name an address of
+ * IPv6 (CSP level 3, `host-source`); under one, its own `'self'` counts.
+ */
+export const ownSockets = (): readonly string[] =>
+  ownOrigins()
+    .filter((origin) => !origin.includes('['))
+    .map((origin) => origin.replace(/^http/, 'ws'));
 
 /**
  * Where a request comes from. Behind a proxy that is configured (`KITE_PROXIES` of them, each of which adds the address
