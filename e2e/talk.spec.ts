@@ -125,6 +125,7 @@ test('a discussion: one’s own first, then the others; what is asked for is cou
   await hana.getByRole('button', { name: 'Reply to Hana S.' }).click();
   const reply = page.getByRole('textbox', { name: 'Write a reply to Hana S.' });
   await expect(reply.locator('blockquote')).toContainText('only a habit');
+  await expect(reply).toBeFocused();
   await page.keyboard.type('Is a habit of looking after each other not worth a rope for the ferry?');
   await page.getByRole('button', { name: 'Reply to Hana S.' }).last().click();
   await expect(page.getByText('One more reply to others.', { exact: false })).toBeVisible();
