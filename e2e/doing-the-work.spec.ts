@@ -380,3 +380,46 @@ test('at a desk the rope leads to each answer', async ({ browser, school }) => {
   await wide.keyboard.type('The middle rung. It is grey.');
   await expect(third).toHaveAttribute('data-answered', /.*/);
 });
+
+test('on a network that is weak: what is done before the scripts are there is done when they are', async ({
+  browser,
+  school,
+}) => {
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const page = await phone.newPage();
+  /** Holds back the scripts of the next page until it is called. */
+  const slowly = async () => {
+    let come = () => {};
+    const there = new Promise<void>((resolve) => {
+      come = resolve;
+    });
+    await page.route('**/_next/static/chunks/*.js', async (route) => {
+      await there;
+      await route.continue();
+    });
+    return async () => {
+      come();
+      await page.unrouteAll({ behavior: 'wait' });
+    };
+  };
+  const come = await slowly();
+  await page.goto(`${school.url}/sign-in`, { waitUntil: 'commit' });
+  await page.getByLabel('User name').fill('imke');
+  await page.getByLabel('Password', { exact: true }).fill('not the one');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).tap();
+  await expect(page.locator('form[data-heard]')).toBeAttached();
+  await come();
+  await expect(page.getByRole('alert').filter({ hasText: /\S/ })).toBeVisible();
+  await expect(page.getByLabel('User name')).toHaveValue('imke');
+
+  await phone.request.post(`${school.url}/api/sign-in/demo`, {
+    data: { person: 's-imke' },
+    headers: { origin: school.url },
+  });
+  const comeToo = await slowly();
+  await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`, { waitUntil: 'commit' });
+  await page.getByText('Because the clouds step up', { exact: false }).tap();
+  await expect(page.locator('[data-text][data-heard]')).toBeAttached();
+  await comeToo();
+  await expect(page.getByRole('textbox', { name: /Imke A/ })).toBeFocused();
+});

@@ -15,6 +15,8 @@ import { preload } from 'react-dom';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { EVERYWHERE } from '@/i18n/screen-words';
 import { whoLooks } from '@/server/http/page';
+import { EarlyHearing } from '@/ui/common/early-hearing';
+import { EarlyRepeating } from '@/ui/common/early-repeating';
 import { FormatsBeside } from '@/ui/common/formats-beside';
 import { BESIDE_STYLES } from '@/ui/common/head-script';
 import { USUAL_READING } from '@/ui/common/reading-style';
@@ -55,12 +57,14 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       {...mantineHtmlProps}
     >
       <head>
+        <EarlyHearing nonce={nonce} />
         <FormatsBeside nonce={nonce} />
         <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} {...BESIDE_STYLES} blocking="render" />
       </head>
       <body>
         <NextIntlClientProvider messages={words}>
           <Theme direction={direction}>
+            <EarlyRepeating />
             <Shapes />
             {children}
           </Theme>

@@ -1,0 +1,134 @@
+/** @jest-environment ./scripts/window-environment.mjs */
+import { jest } from '@jest/globals';
+import { hearEarly, repeatEarly } from './early-acts';
+
+/** As the framework marks what it has taken over. */
+const takeOver = (selector: string) =>
+  Object.assign(document.querySelector(selector) as Element, { __reactProps$x: {} });
+
+let end: () => void;
+beforeEach(() => {
+  jest.useFakeTimers();
+  document.body.innerHTML =
+    '<form><input><button>Sign in</button></form><button id="more"><b>More</b></button><button id="other">Other</button><div data-text><p>Words</p></div>';
+  hearEarly();
+});
+afterEach(() => {
+  end();
+  jest.useRealTimers();
+});
+
+const counted = (selector: string, type: string) => {
+  const heard = jest.fn((event: Event) => event.preventDefault());
+  document.querySelector(selector)?.addEventListener(type, heard);
+  return heard;
+};
+const tap = (selector: string, type = 'click') =>
+  document.querySelector(selector)?.dispatchEvent(new Event(type, { bubbles: true, cancelable: true }));
+
+test('a tap before anybody listens is done once when somebody does', () => {
+  tap('#more b');
+  expect(document.querySelector('#more')?.hasAttribute('data-heard')).toBe(true);
+  end = repeatEarly();
+  const clicked = counted('#more', 'click');
+  jest.advanceTimersByTime(500);
+  expect(clicked).not.toHaveBeenCalled();
+  takeOver('#more');
+  jest.advanceTimersByTime(500);
+  expect(clicked).toHaveBeenCalledTimes(1);
+  expect(document.querySelector('[data-heard]')).toBeNull();
+});
+
+test('of several the last is done: whoever is not heard does something else', () => {
+  tap('#more');
+  tap('#other');
+  tap('#other');
+  takeOver('#more');
+  takeOver('#other');
+  const [more, other] = [counted('#more', 'click'), counted('#other', 'click')];
+  end = repeatEarly();
+  jest.advanceTimersByTime(500);
+  expect([more.mock.calls.length, other.mock.calls.length]).toEqual([0, 1]);
+});
+
+test('a form that is sent does not load the page anew, and is sent when it can be', () => {
+  const sent = new Event('submit', { bubbles: true, cancelable: true });
+  document.querySelector('form')?.dispatchEvent(sent);
+  expect(sent.defaultPrevented).toBe(true);
+  const submitted = counted('form', 'submit');
+  takeOver('form');
+  end = repeatEarly();
+  jest.advanceTimersByTime(500);
+  expect(submitted).toHaveBeenCalledTimes(1);
+});
+
+test('what was typed before a field was taken over, which empties it, is typed again, and then the form is sent', () => {
+  const field = document.querySelector('input') as HTMLInputElement;
+  field.value = 'imke';
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+  tap('form', 'submit');
+  takeOver('input');
+  takeOver('form');
+  field.value = '';
+  const seen: string[] = [];
+  field.addEventListener('input', () => seen.push(`typed ${field.value}`));
+  document.querySelector('form')?.addEventListener('submit', (event) => {
+    event.preventDefault();
+    seen.push(`sent ${field.value}`);
+  });
+  end = repeatEarly();
+  jest.advanceTimersByTime(500);
+  expect(seen).toEqual(['typed imke', 'sent imke']);
+});
+
+test('what is typed into a field that is awake is its own affair', () => {
+  const field = takeOver('input') as unknown as HTMLInputElement;
+  field.value = 'imke';
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+  field.value = 'imke a';
+  end = repeatEarly();
+  jest.advanceTimersByTime(500);
+  expect(field.value).toBe('imke a');
+});
+
+test('words that were pressed are pressed where they were', () => {
+  tap('[data-text] p', 'pointerdown');
+  const pressed = counted('[data-text]', 'pointerdown');
+  takeOver('[data-text]');
+  end = repeatEarly();
+  jest.advanceTimersByTime(500);
+  expect((pressed.mock.calls[0]?.[0] as Event | undefined)?.target).toBe(document.querySelector('[data-text] p'));
+});
+
+test('what is heard by the page itself is not done twice', () => {
+  takeOver('#more');
+  const clicked = counted('#more', 'click');
+  tap('#more');
+  end = repeatEarly();
+  jest.advanceTimersByTime(500);
+  expect(clicked).toHaveBeenCalledTimes(1);
+});
+
+test('what was given up, or is not there any more, is not done', () => {
+  tap('#more');
+  end = repeatEarly();
+  const clicked = counted('#more', 'click');
+  jest.setSystemTime(Date.now() + 16_000);
+  takeOver('#more');
+  jest.advanceTimersByTime(500);
+  expect(clicked).not.toHaveBeenCalled();
+  expect(document.querySelector('[data-heard]')).toBeNull();
+  tap('#other');
+  const gone = takeOver('#other');
+  const other = counted('#other', 'click');
+  gone.remove();
+  jest.advanceTimersByTime(500);
+  expect(other).not.toHaveBeenCalled();
+});
+
+test('once it is over nothing is heard early any more', () => {
+  end = repeatEarly();
+  end();
+  tap('#more');
+  expect(document.querySelector('[data-heard]')).toBeNull();
+});

@@ -1,0 +1,110 @@
+/** What somebody did before the page could hear it. */
+interface EarlyAct {
+  readonly type: 'click' | 'submit' | 'pointerdown';
+  /** What it was done to: a button, a form, or words that can be written in. */
+  readonly to: Element;
+  /** Where exactly within it. */
+  readonly at: Element;
+  readonly when: number;
+}
+
+type Field = HTMLInputElement | HTMLTextAreaElement;
+
+/** What is heard of before a page is awake: the last act, since whoever is not heard does something else, and all that is typed. */
+interface Early {
+  last: EarlyAct | null;
+  readonly typed: Map<Field, string>;
+  readonly end: () => void;
+}
+
+type Hearing = typeof globalThis & { kiteEarly?: Early };
+
+/**
+ * Hears of what is done to a page whose scripts are still on their way, as on a phone with a weak network: it is done when they are
+ * there (`repeatEarly`). A form that was sent would load the page anew, and a field is emptied when it is taken over: what was
+ * typed would be gone. It runs in the head of a page as it stands, so it uses nothing from outside itself.
+ */
+export function hearEarly(): void {
+  const types = ['click', 'submit', 'pointerdown'] as const;
+  const places = { click: 'button', submit: 'form', pointerdown: '[data-text]' };
+  // The framework leaves a mark on what it has taken over.
+  const isTaken = (element: Element) => Object.keys(element).some((key) => key.startsWith('__reactProps$'));
+  const type = ({ target }: Event): void => {
+    const isField = target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
+    if (isField && !isTaken(target)) early.typed.set(target, target.value);
+  };
+  const hear = (event: Event): void => {
+    const { target, type } = event as Event & { readonly type: EarlyAct['type'] };
+    const to = target instanceof Element ? target.closest(places[type]) : null;
+    if (!to || isTaken(to)) return;
+    if (type === 'submit') event.preventDefault();
+    early.last?.to.removeAttribute('data-heard');
+    early.last = { type, to, at: target as Element, when: Date.now() };
+    to.setAttribute('data-heard', '');
+  };
+  const early: Early = {
+    last: null,
+    typed: new Map(),
+    end: () => {
+      removeEventListener('input', type, true);
+      for (const type of types) removeEventListener(type, hear, true);
+    },
+  };
+  addEventListener('input', type, true);
+  for (const type of types) addEventListener(type, hear, true);
+  (globalThis as Hearing).kiteEarly = early;
+}
+
+/** What was done longer ago than this, in milliseconds, is not done any more: somebody has given it up. */
+const FORGOTTEN = 15_000;
+const EACH = 50;
+/** A page that is awake takes over all its parts within this, in milliseconds. */
+const LONGEST = 20_000;
+
+const isTakenOver = (element: Element): boolean => Object.keys(element).some((key) => key.startsWith('__reactProps$'));
+
+/** Types something into a field as a person does, so that whoever keeps what is in it hears of that. */
+function retype(field: Field, value: string): void {
+  Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field), 'value')?.set?.call(field, value);
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+}
+
+function repeat({ type, to, at }: EarlyAct): void {
+  if (type === 'click') (to as HTMLButtonElement).click();
+  else if (type === 'submit') (to as HTMLFormElement).requestSubmit();
+  else at.dispatchEvent(new Event('pointerdown', { bubbles: true, cancelable: true }));
+}
+
+/** Does what was heard of before the page was awake, as soon as the part of it that it was done to is. Returns what ends that. */
+export function repeatEarly(): () => void {
+  const early = (globalThis as Hearing).kiteEarly;
+  if (!early) return () => {};
+  /** The mark is there a moment before anybody listens: what had it the last time is awake. */
+  let taken: ReadonlySet<Element> = new Set();
+  const look = () => {
+    const { last, typed } = early;
+    const awake = (element: Element) => taken.has(element) && isTakenOver(element);
+    const now = [...typed.keys(), ...(last ? [last.to] : [])].filter(isTakenOver);
+    const fields = [...typed].filter(([field]) => awake(field));
+    for (const [field, value] of fields) {
+      typed.delete(field);
+      retype(field, value);
+    }
+    if (last && (!last.to.isConnected || Date.now() - last.when > FORGOTTEN)) early.last = null;
+    // What was typed comes first: it is what is sent.
+    else if (last && fields.length === 0 && awake(last.to)) {
+      early.last = null;
+      repeat(last);
+    }
+    if (early.last === null) last?.to.removeAttribute('data-heard');
+    taken = new Set(now);
+  };
+  const end = () => {
+    clearInterval(timer);
+    clearTimeout(late);
+    early.end();
+  };
+  const timer = setInterval(look, EACH);
+  const late = setTimeout(end, LONGEST);
+  return end;
+}
