@@ -15,15 +15,15 @@ import { preload } from 'react-dom';
 import { LOCALES, localeOf } from '@/i18n/locales';
 import { EVERYWHERE } from '@/i18n/screen-words';
 import { whoLooks } from '@/server/http/page';
-import { EarlyHearing } from '@/ui/common/early-hearing';
 import { EarlyRepeating } from '@/ui/common/early-repeating';
-import { FormatsBeside } from '@/ui/common/formats-beside';
 import { BESIDE_STYLES } from '@/ui/common/head-script';
 import { USUAL_READING } from '@/ui/common/reading-style';
 import { Shapes } from '@/ui/common/shapes';
 import { Theme } from '@/ui/common/theme';
 import { TOKENS } from '@/ui/common/tokens';
 import { FONT_FILES } from './font-files';
+
+const AT_ONCE = new URL('../ui/common/at-once.js', import.meta.url).href;
 
 export const dynamic = 'force-dynamic';
 
@@ -57,8 +57,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       {...mantineHtmlProps}
     >
       <head>
-        <EarlyHearing nonce={nonce} />
-        <FormatsBeside nonce={nonce} />
+        <script src={AT_ONCE} nonce={nonce} {...BESIDE_STYLES} />
         <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} {...BESIDE_STYLES} blocking="render" />
       </head>
       <body>

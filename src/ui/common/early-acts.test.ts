@@ -1,10 +1,16 @@
 /** @jest-environment ./scripts/window-environment.mjs */
+
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { jest } from '@jest/globals';
-import { hearEarly, repeatEarly } from './early-acts';
+import { repeatEarly } from './early-acts';
 
 /** As the framework marks what it has taken over. */
 const takeOver = (selector: string) =>
   Object.assign(document.querySelector(selector) as Element, { __reactProps$x: {} });
+
+/** Does what stands in the head of a page. */
+const hearEarly = new Function(readFileSync(join(process.cwd(), 'src/ui/common/at-once.js'), 'utf8'));
 
 let end: () => void;
 beforeEach(() => {

@@ -10,7 +10,7 @@ interface EarlyAct {
 
 type Field = HTMLInputElement | HTMLTextAreaElement;
 
-/** What is heard of before a page is awake: the last act, since whoever is not heard does something else, and all that is typed. */
+/** What is heard of before a page is awake (`at-once.js`): the last act, since whoever is not heard does something else, and all that is typed. */
 interface Early {
   last: EarlyAct | null;
   readonly typed: Map<Field, string>;
@@ -18,42 +18,6 @@ interface Early {
 }
 
 type Hearing = typeof globalThis & { kiteEarly?: Early };
-
-/**
- * Hears of what is done to a page whose scripts are still on their way, as on a phone with a weak network: it is done when they are
- * there (`repeatEarly`). A form that was sent would load the page anew, and a field is emptied when it is taken over: what was
- * typed would be gone. It runs in the head of a page as it stands, so it uses nothing from outside itself.
- */
-export function hearEarly(): void {
-  const types = ['click', 'submit', 'pointerdown'] as const;
-  const places = { click: 'button', submit: 'form', pointerdown: '[data-text]' };
-  // The framework leaves a mark on what it has taken over.
-  const isTaken = (element: Element) => Object.keys(element).some((key) => key.startsWith('__reactProps$'));
-  const type = ({ target }: Event): void => {
-    const isField = target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
-    if (isField && !isTaken(target)) early.typed.set(target, target.value);
-  };
-  const hear = (event: Event): void => {
-    const { target, type } = event as Event & { readonly type: EarlyAct['type'] };
-    const to = target instanceof Element ? target.closest(places[type]) : null;
-    if (!to || isTaken(to)) return;
-    if (type === 'submit') event.preventDefault();
-    early.last?.to.removeAttribute('data-heard');
-    early.last = { type, to, at: target as Element, when: Date.now() };
-    to.setAttribute('data-heard', '');
-  };
-  const early: Early = {
-    last: null,
-    typed: new Map(),
-    end: () => {
-      removeEventListener('input', type, true);
-      for (const type of types) removeEventListener(type, hear, true);
-    },
-  };
-  addEventListener('input', type, true);
-  for (const type of types) addEventListener(type, hear, true);
-  (globalThis as Hearing).kiteEarly = early;
-}
 
 /** What was done longer ago than this, in milliseconds, is not done any more: somebody has given it up. */
 const FORGOTTEN = 15_000;

@@ -1,0 +1,42 @@
+// What a page does from its first moment on. It is sent as it stands here.
+
+// The first format of a number or a time that a page makes costs a slow phone a tenth of a second: its browser goes through every
+// language that it knows. It keeps what it found for the whole of its process, so a worker finds it, beside the page.
+const FORMATS = 'new Intl.NumberFormat;new Intl.DateTimeFormat;close()';
+try {
+  new Worker(URL.createObjectURL(new Blob([FORMATS])));
+} catch {
+  // Where a browser has no workers, or keeps them from us, the page finds it by itself.
+}
+
+// It hears of what is done to the page while its scripts are still on their way, as on a phone with a weak network: it is done
+// when they are there (`early-acts.ts`). A form that was sent would load the page anew, and a field is emptied when it is taken
+// over: what was typed would be gone.
+const PLACES = { click: 'button', submit: 'form', pointerdown: '[data-text]' };
+// The framework leaves a mark on what it has taken over.
+const isTaken = (element) => Object.keys(element).some((key) => key.startsWith('__reactProps$'));
+
+const typing = ({ target }) => {
+  if (/^(INPUT|TEXTAREA)$/.test(target.tagName) && !isTaken(target)) early.typed.set(target, target.value);
+};
+const hear = (event) => {
+  const { target, type } = event;
+  const to = target instanceof Element && target.closest(PLACES[type]);
+  if (!to || isTaken(to)) return;
+  if (type === 'submit') event.preventDefault();
+  early.last?.to.removeAttribute('data-heard');
+  early.last = { type, to, at: target, when: Date.now() };
+  to.setAttribute('data-heard', '');
+};
+
+const early = {
+  last: null,
+  typed: new Map(),
+  end() {
+    removeEventListener('input', typing, true);
+    for (const type of Object.keys(PLACES)) removeEventListener(type, hear, true);
+  },
+};
+addEventListener('input', typing, true);
+for (const type of Object.keys(PLACES)) addEventListener(type, hear, true);
+globalThis.kiteEarly = early;
