@@ -17,7 +17,8 @@ const PLACES = { click: 'button', submit: 'form', pointerdown: '[data-text]' };
 const isTaken = (element) => Object.keys(element).some((key) => key.startsWith('__reactProps$'));
 
 const typing = ({ target }) => {
-  if (/^(INPUT|TEXTAREA)$/.test(target.tagName) && !isTaken(target)) early.typed.set(target, target.value);
+  if (!/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || isTaken(target)) return;
+  early.typed.set(target, /^(checkbox|radio)$/.test(target.type) ? target.checked : target.value);
 };
 const hear = (event) => {
   const { target, type } = event;

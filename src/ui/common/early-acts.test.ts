@@ -87,6 +87,30 @@ test('what was typed before a field was taken over, which empties it, is typed a
   expect(seen).toEqual(['typed imke', 'sent imke']);
 });
 
+test('what was chosen, ticked or taken from the device before is so afterwards', () => {
+  document.body.innerHTML =
+    '<select><option>a</option><option>b</option></select><input id="tick" type="checkbox"><input id="kept" type="checkbox"><input id="file" type="file"><textarea></textarea>';
+  const of = <Field extends Element>(selector: string) => document.querySelector(selector) as Field;
+  const [select, text] = [of<HTMLSelectElement>('select'), of<HTMLTextAreaElement>('textarea')];
+  const [tick, kept] = [of<HTMLInputElement>('#tick'), of<HTMLInputElement>('#kept')];
+  select.value = 'b';
+  text.value = 'words';
+  tick.checked = true;
+  kept.checked = true;
+  for (const field of [select, text, tick, kept, of('#file')])
+    field.dispatchEvent(new Event('input', { bubbles: true }));
+  for (const selector of ['select', 'textarea', '#tick', '#kept', '#file']) takeOver(selector);
+  // As they are drawn by whoever takes them over; one was left as it is.
+  select.value = 'a';
+  text.value = '';
+  tick.checked = false;
+  const taken = counted('#file', 'change');
+  end = repeatEarly();
+  jest.advanceTimersByTime(500);
+  expect([select.value, text.value, tick.checked, kept.checked]).toEqual(['b', 'words', true, true]);
+  expect(taken).toHaveBeenCalledTimes(1);
+});
+
 test('what is typed into a field that is awake is its own affair', () => {
   const field = takeOver('input') as unknown as HTMLInputElement;
   field.value = 'imke';

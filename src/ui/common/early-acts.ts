@@ -8,12 +8,13 @@ interface EarlyAct {
   readonly when: number;
 }
 
-type Field = HTMLInputElement | HTMLTextAreaElement;
+type Field = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
 
 /** What is heard of before a page is awake (`at-once.js`): the last act, since whoever is not heard does something else, and all that is typed. */
 interface Early {
   last: EarlyAct | null;
-  readonly typed: Map<Field, string>;
+  /** What stands in each field; of one that is ticked, whether it is. */
+  readonly typed: Map<Field, string | boolean>;
   readonly end: () => void;
 }
 
@@ -27,10 +28,16 @@ const LONGEST = 20_000;
 
 const isTakenOver = (element: Element): boolean => Object.keys(element).some((key) => key.startsWith('__reactProps$'));
 
-/** Types something into a field as a person does, so that whoever keeps what is in it hears of that. */
-function retype(field: Field, value: string): void {
-  Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field), 'value')?.set?.call(field, value);
-  field.dispatchEvent(new Event('input', { bubbles: true }));
+/** Says something in a field as a person does, so that whoever keeps what is in it hears of that. */
+function retype(field: Field, said: string | boolean): void {
+  if (typeof said === 'boolean') {
+    if ((field as HTMLInputElement).checked !== said) field.click();
+    return;
+  }
+  // Files that were chosen stay, and cannot be put there by anybody else.
+  if (field.type !== 'file')
+    Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field), 'value')?.set?.call(field, said);
+  for (const type of ['input', 'change']) field.dispatchEvent(new Event(type, { bubbles: true }));
 }
 
 function repeat({ type, to, at }: EarlyAct): void {
