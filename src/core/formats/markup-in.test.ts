@@ -1,16 +1,11 @@
 import { readFileSync } from 'node:fs';
+import { outline } from '@/testing/outline';
 import { countWords } from '../text/counting';
 import { type DocNode, plainText } from '../text/document-json';
 import { toHtml } from './html-out';
 import { fitToEditor, fromMarkup, fromPlainText } from './markup-in';
 
 const said = (markup: string) => plainText(fromMarkup(markup));
-const outline = (node: DocNode): unknown =>
-  node.text !== undefined
-    ? [node.text, ...(node.marks ?? []).map(({ type }) => type)]
-    : node.content
-      ? [node.type, ...node.content.map(outline)]
-      : node.type;
 
 describe('what is pasted from office programs', () => {
   test('paragraphs that look like lists become lists, without their signs as text', () => {
@@ -19,7 +14,7 @@ describe('what is pasted from office programs', () => {
     const doc = fromMarkup(
       `<html><head><style>p{color:red}</style></head><body>${item('·', 'a rope')}${item('·', 'a sail')}<p class=MsoNormal>Then:</p>${item('1.', 'cut')}${item('2.', 'tie')}</body></html>`,
     );
-    expect(doc.content?.map(outline)).toEqual([
+    expect(doc.content?.map((node) => outline(node))).toEqual([
       ['bulletList', ['listItem', ['paragraph', ['a rope']]], ['listItem', ['paragraph', ['a sail']]]],
       ['paragraph', ['Then:']],
       ['orderedList', ['listItem', ['paragraph', ['cut']]], ['listItem', ['paragraph', ['tie']]]],
@@ -49,7 +44,7 @@ describe('what is pasted from office programs', () => {
     const doc = fromMarkup(
       '<h1>One</h1><h5>Two</h5><table><tr><th>a<th>b</tr><tr><td>c</tr></table><ul><li><ul><li>in</ul></ul><pre>x\ny</pre>',
     );
-    expect(doc.content?.map(outline)).toEqual([
+    expect(doc.content?.map((node) => outline(node))).toEqual([
       ['heading', ['One']],
       ['heading', ['Two']],
       [

@@ -1,4 +1,5 @@
 import { Element } from 'domhandler';
+import { outline } from '@/testing/outline';
 import type { DocNode } from '../text/nodes';
 import { parseMarkup } from './markup';
 import { toDocument } from './markup-to-document';
@@ -10,16 +11,9 @@ const ADDRESSES = {
 const read = (markup: string): DocNode =>
   toDocument(new Element('body', {}, [...parseMarkup(markup).children] as never), ADDRESSES);
 
-/** A document as lists: the kind, then what is in it; words with the names of their marks. */
-const outline = (node: DocNode): unknown =>
-  node.type === 'image'
-    ? [`image ${node.attrs?.src}`]
-    : node.text !== undefined
-      ? [node.text, ...(node.marks ?? []).map(({ type }) => type)]
-      : node.content
-        ? [node.type, ...node.content.map(outline)]
-        : node.type;
-const outlineOf = (markup: string): unknown => read(markup).content?.map(outline);
+/** A picture with its address. */
+const leaf = ({ type, attrs }: DocNode) => (type === 'image' ? `image ${attrs?.src}` : type);
+const outlineOf = (markup: string): unknown => read(markup).content?.map((node) => outline(node, leaf));
 
 test('white space is folded over the borders of what is emphasised, a hard space stays', () => {
   expect(outlineOf('<p> a <b> b </b>  c\n</p><p>\n</p><p>5\u00a0m</p>')).toEqual([
@@ -78,10 +72,10 @@ test('a link within a link is the inner one', () => {
 test('a picture parts the words around it and stands by itself; in a drawing it is one, too', () => {
   expect(outlineOf('<p>before <img src="/a.png" alt="A"> after <img src="https://far.example/b.png"></p>')).toEqual([
     ['paragraph', ['before']],
-    ['image /a.png'],
+    'image /a.png',
     ['paragraph', ['after']],
   ]);
-  expect(outlineOf('<svg><image xlink:href="/c.png"/></svg>')).toEqual([['image /c.png']]);
+  expect(outlineOf('<svg><image xlink:href="/c.png"/></svg>')).toEqual(['image /c.png']);
 });
 
 test('a list that stands beside the item it belongs to comes along, as do words between items', () => {

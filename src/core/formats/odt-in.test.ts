@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
+import { outline } from '@/testing/outline';
 import type { DocNode } from '../text/nodes';
 import { openArchive } from './archive';
 import { readOdt } from './odt-in';
@@ -23,14 +24,7 @@ function readBytes(bytes: Uint8Array): DocNode | null {
   return readOdt(archive);
 }
 
-/** A document as lists: the kind, then what is in it; words with the names of their marks. */
-const outline = (node: DocNode): unknown =>
-  node.text !== undefined
-    ? [node.text, ...(node.marks ?? []).map(({ type }) => type)]
-    : node.content
-      ? [node.type, ...node.content.map(outline)]
-      : node.type;
-const outlineOf = (doc: DocNode | null): unknown => doc?.content?.map(outline);
+const outlineOf = (doc: DocNode | null): unknown => doc?.content?.map((node) => outline(node));
 
 const numbered = (name: string, level: number) =>
   `<text:list-style style:name="${name}"><text:list-level-style-number text:level="${level}"/></text:list-style>`;

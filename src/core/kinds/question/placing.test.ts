@@ -41,6 +41,8 @@ describe('pairs', () => {
     };
     const offered = match.asked(set, laying()).right.map(({ id }) => id);
     expect([...offered].sort()).toEqual(['r1', 'sand']);
+    // What is right is said of what was offered.
+    expect(match.right(set, {})).toEqual({ limpet: 'r1', barnacle: 'r1', crab: 'sand' });
     expect(match.scorer(set)({ limpet: 'r1', barnacle: 'r1', crab: 'sand' }, {}).share).toBe(1);
     // As it may have been answered before there was one of each.
     expect(match.scorer(set)({ limpet: 'r2', barnacle: 'r1', crab: 'sand' }, {}).share).toBe(1);

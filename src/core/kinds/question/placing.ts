@@ -47,7 +47,10 @@ export const match: QuestionKind<
       return together ? whole(right === all.length) : each(right, all.length);
     };
   },
-  right: ({ pairs }) => pairs,
+  right: ({ right: others, pairs, mapping: worth }) => {
+    const same = worth ? (id: string) => id : alike(others);
+    return Object.fromEntries(Object.entries(pairs).map(([from, to]) => [from, same(to)]));
+  },
   words: ({ left, right }, answer) =>
     left
       .map(({ id }) => `${inALine(left, id)} – ${Object.hasOwn(answer, id) ? inALine(right, answer[id] ?? '') : '…'}`)
