@@ -76,7 +76,9 @@ test('the same once more lies a little aside and is a thing of its own', () => {
   if (!tick) throw new Error('nothing was put down');
   const again = acts.again(tick);
   expect(again).not.toBe(id);
-  expect(things().map(({ x, y }) => [x, y])).toEqual([
+  // Which of two lies above that were put down in the same moment is not said.
+  const places = new Map(things().map(({ id: one, x, y }) => [one, [x, y]]));
+  expect([places.get(id), places.get(again)]).toEqual([
     [10, 10],
     [22, 22],
   ]);
