@@ -282,10 +282,16 @@ test('a starter that marks no places is understood; a key goes to the next empty
 test('the step at which one is follows to another device', async ({ browser, context, school }) => {
   const page = await signIn(context, school, 's-dao');
   await page.goto(`${school.url}/desk/cloud-ladder`);
-  await page.getByRole('button', { name: /Read “The ladder”/ }).click();
-  await page.getByRole('button', { name: /Answer the questions/ }).click();
-  await page.getByRole('button', { name: /Read “The ladder”/ }).click();
-  await page.waitForTimeout(500);
+  const read = page.getByRole('button', { name: /Read “The ladder”/ });
+  const answer = page.getByRole('button', { name: /Answer the questions/ });
+  await read.click();
+  await expect(read).toHaveAttribute('aria-current', 'step');
+  const answered = page.waitForResponse('**/cloud-ladder-2/here');
+  await answer.click();
+  await answered;
+  const kept = page.waitForResponse('**/cloud-ladder-1/here');
+  await read.click();
+  await kept;
   const other = await signIn(await browser.newContext(), school, 's-dao');
   await other.goto(`${school.url}/desk/cloud-ladder`);
   await expect(other.getByRole('button', { name: /Read “The ladder”/ })).toHaveAttribute('aria-current', 'step');
@@ -402,8 +408,11 @@ test('on a network that is weak: what is done before the scripts are there is do
       await page.unrouteAll({ behavior: 'wait' });
     };
   };
+  // Nobody sees a page before; a journey does not look.
+  const hears = () => page.waitForFunction(() => 'kiteEarly' in window);
   const come = await slowly();
   await page.goto(`${school.url}/sign-in`, { waitUntil: 'commit' });
+  await hears();
   await page.getByLabel('User name').fill('imke');
   await page.getByLabel('Password', { exact: true }).fill('not the one');
   await page.getByRole('button', { name: 'Sign in', exact: true }).tap();
@@ -418,6 +427,7 @@ test('on a network that is weak: what is done before the scripts are there is do
   });
   const comeToo = await slowly();
   await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`, { waitUntil: 'commit' });
+  await hears();
   await page.getByText('Because the clouds step up', { exact: false }).tap();
   await expect(page.locator('[data-text][data-heard]')).toBeAttached();
   await comeToo();

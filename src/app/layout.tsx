@@ -57,7 +57,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       {...mantineHtmlProps}
     >
       <head>
-        <script src={AT_ONCE} nonce={nonce} {...BESIDE_STYLES} />
+        <script src={AT_ONCE} nonce={nonce} {...BESIDE_STYLES} blocking="render" />
         <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} {...BESIDE_STYLES} blocking="render" />
       </head>
       <body>

@@ -23,9 +23,12 @@ const typing = ({ target }) => {
 const hear = (event) => {
   const { target, type } = event;
   const to = target instanceof Element && target.closest(PLACES[type]);
-  if (!to || isTaken(to)) return;
-  if (type === 'submit') event.preventDefault();
+  if (!to) return;
+  // Whoever does something else, or the same once more, means that.
   early.last?.to.removeAttribute('data-heard');
+  early.last = null;
+  if (isTaken(to)) return;
+  if (type === 'submit') event.preventDefault();
   early.last = { type, to, at: target, when: Date.now() };
   to.setAttribute('data-heard', '');
 };

@@ -139,6 +139,17 @@ test('what is heard by the page itself is not done twice', () => {
   expect(clicked).toHaveBeenCalledTimes(1);
 });
 
+test('whoever taps once more when the page listens is heard once', () => {
+  tap('#more');
+  takeOver('#more');
+  const clicked = counted('#more', 'click');
+  end = repeatEarly();
+  tap('#more');
+  jest.advanceTimersByTime(500);
+  expect(clicked).toHaveBeenCalledTimes(1);
+  expect(document.querySelector('[data-heard]')).toBeNull();
+});
+
 test('what was given up, or is not there any more, is not done', () => {
   tap('#more');
   end = repeatEarly();

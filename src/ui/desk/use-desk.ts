@@ -1,11 +1,12 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Finding } from '@/core/asks/ready-check';
 import type { DeskView } from '@/server/reading/desk/desk';
 import type { RepliedRemark } from '@/server/reading/desk/replies';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
+import { inTurn } from '@/ui/common/in-turn';
 import { useRefresh } from '@/ui/common/use-refresh';
 import type { WritingHandle } from '@/ui/kinds/document/kind';
 import { copyOf, makesCopy } from '@/ui/kinds/step';
@@ -35,11 +36,12 @@ export function useDeskPlace(view: DeskView) {
   });
   // Where one is follows to the next device; coming to a Desk is no move yet.
   const at = useRef(current);
+  const here = useMemo(() => inTurn((step: string) => post(`/api/steps/${step}/here`)), []);
   useEffect(() => {
     if (at.current === current) return;
     at.current = current;
-    if (current !== HAND_IN) void post(`/api/steps/${current}/here`);
-  }, [current]);
+    if (current !== HAND_IN) here(current);
+  }, [current, here]);
   return { address, current, go, after: (id: string) => ids[ids.indexOf(id) + 1] };
 }
 
