@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, constants, gzip } from 'node:zlib';
@@ -28,7 +28,10 @@ export async function packFiles(folders) {
       WAYS.map(async ([end, pack]) => {
         const made = statSync(file + end, { throwIfNoEntry: false });
         if (made && made.mtimeMs >= statSync(file).mtimeMs) return;
-        writeFileSync(file + end, await pack(readFileSync(file)));
+        // Under its name when it is whole: one that was cut off would be taken for good.
+        const half = `${file}${end}.half`;
+        writeFileSync(half, await pack(readFileSync(file)));
+        renameSync(half, file + end);
       }),
     ),
   );

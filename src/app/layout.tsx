@@ -16,7 +16,7 @@ import { LOCALES, localeOf } from '@/i18n/locales';
 import { EVERYWHERE } from '@/i18n/screen-words';
 import { whoLooks } from '@/server/http/page';
 import { EarlyRepeating } from '@/ui/common/early-repeating';
-import { BESIDE_STYLES } from '@/ui/common/head-script';
+import { BEFORE_PAINT } from '@/ui/common/head-script';
 import { USUAL_READING } from '@/ui/common/reading-style';
 import { Shapes } from '@/ui/common/shapes';
 import { Theme } from '@/ui/common/theme';
@@ -57,8 +57,8 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       {...mantineHtmlProps}
     >
       <head>
-        <script src={AT_ONCE} nonce={nonce} {...BESIDE_STYLES} blocking="render" />
-        <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} {...BESIDE_STYLES} blocking="render" />
+        <script src={AT_ONCE} nonce={nonce} {...BEFORE_PAINT} />
+        <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} {...BEFORE_PAINT} />
       </head>
       <body>
         <NextIntlClientProvider messages={words}>

@@ -1,6 +1,7 @@
 import type { SetQuestion } from '../../kinds/question';
 import type { Mapping } from '../../kinds/question/mapping';
-import { alike } from '../../kinds/question/parts';
+import { oneOfEach } from '../../kinds/question/parts';
+import { pairedAs } from '../../kinds/question/placing';
 import type { Part } from '../../questions/question-set';
 import { plainText } from '../../text/document-json';
 import { html } from '../html-out';
@@ -172,11 +173,12 @@ const WRITE: {
       scoring: 'map',
     };
   },
-  match: (at, { left, right, pairs, whole, mapping }) => {
+  match: (at, set) => {
+    const { left, right, pairs, whole, mapping } = set;
     const { writing, part, id } = at;
-    const same = mapping ? (to: string) => to : alike(right);
+    const same = pairedAs(set);
     const keys = Object.entries(pairs).map(([from, to]) => `${from} ${same(to)}`);
-    const others = right.filter((one) => same(one.id) === one.id);
+    const others = oneOfEach(right, same);
     const worth = whole ? null : (mapping ?? even(keys, part.points, true));
     return {
       declaration: writing.declare(id, 'multiple', 'directedPair', keys, writing.mapping(worth)),

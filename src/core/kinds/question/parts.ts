@@ -40,11 +40,9 @@ export function alike(things: readonly Thing[]): (id: string) => string {
   return (id) => of.get(id) ?? id;
 }
 
-/** One of each of those that say the same. */
-export function oneOfEach(things: readonly Thing[]): readonly Thing[] {
-  const same = alike(things);
-  return things.filter(({ id }) => same(id) === id);
-}
+/** One of each of those that stand for the same. */
+export const oneOfEach = (things: readonly Thing[], same: (id: string) => string): readonly Thing[] =>
+  things.filter(({ id }) => same(id) === id);
 
 export const repeated = (ids: readonly string[]): boolean => new Set(ids).size < ids.length;
 

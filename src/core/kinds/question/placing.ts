@@ -13,6 +13,10 @@ const matchSet = z.object({
   mapping,
 });
 
+/** What each of the other side of some pairs stands for. Where each pair has a worth of its own, for itself: two that say the same may be worth something else. */
+export const pairedAs = ({ right, mapping: worth }: z.output<typeof matchSet>): ((id: string) => string) =>
+  worth ? (id) => id : alike(right);
+
 /** Pairs: each of the one side with one of the other. */
 export const match: QuestionKind<
   z.output<typeof matchSet>,
@@ -25,14 +29,14 @@ export const match: QuestionKind<
     const pairs = Object.fromEntries(left.map(({ id }, i) => [id, right[i]?.id ?? '']));
     return { left: [...left], right: [...right], pairs };
   },
-  asked: ({ left, right, mapping: worth }, { random, said }) => ({
-    left: left.map(({ id, says }) => ({ id, says: said(says) })),
-    // Where each pair has a worth of its own, those that say the same may be worth something else.
-    right: random.shuffled(worth ? right : oneOfEach(right)).map(({ id, says }) => ({ id, says: said(says) })),
+  asked: (set, { random, said }) => ({
+    left: set.left.map(({ id, says }) => ({ id, says: said(says) })),
+    right: random.shuffled(oneOfEach(set.right, pairedAs(set))).map(({ id, says }) => ({ id, says: said(says) })),
   }),
-  scorer: ({ right: others, pairs, whole: together, mapping: worth }) => {
+  scorer: (set) => {
+    const { pairs, whole: together, mapping: worth } = set;
     const all = Object.entries(pairs);
-    const same = alike(others);
+    const same = pairedAs(set);
     if (worth)
       return (answer) =>
         mappedScore(
@@ -47,9 +51,9 @@ export const match: QuestionKind<
       return together ? whole(right === all.length) : each(right, all.length);
     };
   },
-  right: ({ right: others, pairs, mapping: worth }) => {
-    const same = worth ? (id: string) => id : alike(others);
-    return Object.fromEntries(Object.entries(pairs).map(([from, to]) => [from, same(to)]));
+  right: (set) => {
+    const same = pairedAs(set);
+    return Object.fromEntries(Object.entries(set.pairs).map(([from, to]) => [from, same(to)]));
   },
   words: ({ left, right }, answer) =>
     left
