@@ -8,6 +8,7 @@ import '@/ui/common/look.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';
+import Script from 'next/script';
 import { NextIntlClientProvider } from 'next-intl';
 import { getLocale, getMessages, getTranslations } from 'next-intl/server';
 import type { ReactNode } from 'react';
@@ -61,6 +62,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} {...BEFORE_PAINT} />
       </head>
       <body>
+        {/* A pause: what is fetched first is read in one task, and the page taken over in the next. */}
+        <Script id="pause" strategy="beforeInteractive" nonce={nonce}>
+          {''}
+        </Script>
         <NextIntlClientProvider messages={words}>
           <Theme direction={direction}>
             <EarlyRepeating />

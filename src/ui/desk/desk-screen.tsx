@@ -50,19 +50,21 @@ const SelectedWord = dynamic(() => import('@/ui/words/selected-word').then((load
   ssr: false,
 });
 
-/** The screen on which one assignment is read, done, handed in and heard back from. */
-export function DeskScreen({
-  view,
-  words: written = null,
-  zone,
-  now,
-}: {
-  view: DeskView;
+interface Props {
+  readonly view: DeskView;
   /** What is written in the document that one comes to. */
-  words?: WordsToCome | null;
-  zone: string;
-  now: number;
-}) {
+  readonly words?: WordsToCome | null;
+  readonly zone: string;
+  readonly now: number;
+}
+
+/**
+ * The screen on which one assignment is read, done, handed in and heard back from. Its parts are read here and drawn below: a
+ * browser can do something else between the two.
+ */
+export const DeskScreen = (props: Props) => <Desk {...props} />;
+
+function Desk({ view, words: written = null, zone, now }: Props) {
   const t = useTranslations('desk');
   const times = useTimes(zone);
   const refresh = useRefresh();

@@ -16,7 +16,8 @@ export interface SheetKnot {
 export interface Knot {
   readonly id: string;
   readonly title: string;
-  readonly says: string;
+  /** Asked where it is drawn. */
+  readonly says: () => string;
   readonly done: boolean;
   /** It opens when the steps before it are done. */
   readonly locked: boolean;
@@ -53,7 +54,7 @@ export function Rope({ knots, current, tight, go, goToAnswer }: Props) {
                   <bdi>{knot.title}</bdi>
                 </span>
                 {knot.done ? <span className="visually-hidden">{t('done')}</span> : null}
-                <small>{knot.says}</small>
+                <small>{knot.says()}</small>
               </span>
             </button>
             {knot.sheets && knot.sheets.length > 0 ? (
@@ -137,7 +138,7 @@ export function RopeLine({ knots, current, unfolded, unfold }: LineProps) {
       <strong>
         <bdi>{here?.title}</bdi>
       </strong>{' '}
-      <small>{here?.says}</small>
+      <small>{here?.says()}</small>
       <span className={classes.dots} data-after aria-hidden="true">
         {dots(knots.slice(at + 1))}
       </span>{' '}

@@ -25,7 +25,7 @@ export function useKnots(
   const t = useTranslations('desk');
   const done = view.state.startsWith('handed');
   const writes = view.steps.filter(makesCopy).length;
-  const saysOf = (step: DeskStep): string => {
+  const saysOf = (step: DeskStep) => (): string => {
     if (!step.open) return t('step-locked');
     const progress = progressOf(step, check);
     if (progress?.key === 'answered') return t('answered', { n: progress.n, of: progress.of });
@@ -48,7 +48,7 @@ export function useKnots(
       id: HAND_IN,
       locked: false,
       title: view.takes === 'tick' ? t('tick-off') : t('hand-in'),
-      says: view.dueAt === null ? '' : times.moment(view.dueAt, now),
+      says: () => (view.dueAt === null ? '' : times.moment(view.dueAt, now)),
       done,
     },
   ];

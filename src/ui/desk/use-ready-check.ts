@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import type { CheckedFile } from '@/core/asks/checked';
 import type { Checked, ReadyCheck } from '@/core/asks/ready-check';
 import type { DocumentName, Written } from '@/core/kinds/document';
@@ -82,7 +82,8 @@ export function useReadyCheck(
       };
       const own = n;
       const result = await help.check(checked);
-      if (own === n && !left) setCheck(result);
+      // Drawn piece by piece: much of the Desk says what it says, and somebody may be typing.
+      if (own === n && !left) startTransition(() => setCheck(result));
     };
     const soon = () => {
       clearTimeout(timer);

@@ -1,7 +1,9 @@
 'use client';
 
 import { useEffect, useState, useSyncExternalStore } from 'react';
+import { apart } from '@/ui/common/apart';
 import { holdTheRest } from '@/ui/common/first-on-stage';
+import { untilThere } from '@/ui/common/until-there';
 import type { DocumentSession, SessionState } from './document-session';
 import type { SaveLine } from './save-line';
 
@@ -30,17 +32,26 @@ export function useSessions(documents: readonly string[]): ReadonlyMap<string, D
     let left = false;
     const opened: DocumentSession[] = [];
     const letGo = holdTheRest();
-    void Promise.all([import('./document-session'), saveLine()]).then(([{ DocumentSession }, open]) => {
+    // A step at a time: what a screen begins when it is there adds up, and a slow phone hears no tap meanwhile.
+    const open = async () => {
+      await apart();
+      if (left) return;
+      const fetched = untilThere(() => import('./document-session'));
+      await apart();
+      if (left) return;
+      const [{ DocumentSession }, saving] = await Promise.all([fetched, untilThere(saveLine)]);
+      await apart();
       if (left) return;
       for (const id of wanted.split(' ')) {
-        const session = new DocumentSession(id, open);
+        const session = new DocumentSession(id, saving);
         opened.push(session);
         session.subscribe(() => {
           if (opened.every(({ state }) => state.ready)) letGo();
         });
       }
       setSessions(new Map(opened.map((session) => [session.id, session])));
-    });
+    };
+    void open();
     return () => {
       left = true;
       letGo();

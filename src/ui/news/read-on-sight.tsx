@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef } from 'react';
+import { apart } from '@/ui/common/apart';
 import { post } from '@/ui/common/client-request';
 
 /** So long a thing has to be in sight to count as read. */
@@ -76,7 +77,7 @@ export function ReadHere({ events, className, word }: { events: readonly number[
 export function useVisit(about: { readonly assignment: string } | { readonly material: string }, more = 0): void {
   const key = JSON.stringify(about);
   // biome-ignore lint/correctness/useExhaustiveDependencies: more of it is a reason to say so again
-  useEffect(() => void post('/api/news/read', JSON.parse(key)), [key, more]);
+  useEffect(() => void apart().then(() => post('/api/news/read', JSON.parse(key))), [key, more]);
 }
 
 /** The same for a page that is drawn on the server. */

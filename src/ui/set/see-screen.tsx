@@ -95,7 +95,7 @@ export function SeeScreen({ tools, close }: { tools: SetTools; close: () => void
           knots={draft.steps.map((one) => ({
             id: one.id,
             title: one.title,
-            says: line(one),
+            says: () => line(one),
             done: DONE.has(state),
             locked: hidden,
           }))}
