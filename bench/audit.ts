@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import lighthouse, { desktopConfig } from 'lighthouse';
 import { School } from '../e2e/school';
 import { CHROMIUM } from '../scripts/chromium.mjs';
-import type { Figure } from './figures';
+import { type Figure, median } from './figures';
 import { session } from './session';
 
 /** A browser that an audit can steer, on a port of its own. */
@@ -56,6 +56,39 @@ const SCREENS = [
   { name: 'desk', path: '/desk/cloud-ladder', desktop: 95, mobile: 88 },
 ] as const;
 
+/** One audit differs from the next by what else the machine did: of so many the middle one counts, as its makers advise. */
+const RUNS = 3;
+
+interface Audited {
+  /** In hundredths. */
+  readonly score: number;
+  /** In milliseconds, as `largest`. */
+  readonly blocking: number;
+  readonly shift: number;
+  readonly largest: number;
+}
+
+async function auditOnce(url: string, port: number, Cookie: string, form: 'desktop' | 'mobile'): Promise<Audited> {
+  const flags = { port, onlyCategories: ['performance'], extraHeaders: { Cookie }, output: 'json' as const };
+  const result = await lighthouse(url, flags, form === 'desktop' ? desktopConfig : undefined);
+  const audits = result?.lhr.audits ?? {};
+  const valueOf = (audit: string) => audits[audit]?.numericValue ?? Number.NaN;
+  const failed = Object.values(audits)
+    .filter((audit) => audit.score !== null && audit.score < 0.9 && audit.scoreDisplayMode !== 'informative')
+    .map(({ id, displayValue }) => `${id}${displayValue ? ` (${displayValue})` : ''}`);
+  const audited = {
+    score: (result?.lhr.categories.performance?.score ?? 0) * 100,
+    blocking: valueOf('total-blocking-time'),
+    shift: valueOf('cumulative-layout-shift'),
+    largest: valueOf('largest-contentful-paint'),
+  };
+  const { score, largest, blocking, shift } = audited;
+  console.log(
+    `# ${new URL(url).pathname}, ${form}: ${score.toFixed(0)}, largest after ${largest.toFixed(0)} ms, blocking ${blocking.toFixed(0)} ms, shift ${shift.toFixed(3)}; ${failed.join(', ')}`,
+  );
+  return audited;
+}
+
 /** An audit of the main screens in a browser, signed in, by Lighthouse (Apache 2.0): at its desktop and its slowed mobile setting. */
 export async function auditFigures(): Promise<Figure[]> {
   const school = await School.open();
@@ -65,28 +98,13 @@ export async function auditFigures(): Promise<Figure[]> {
     const Cookie = await session(school, 's-imke');
     for (const { name, path, ...least } of SCREENS) {
       for (const form of ['desktop', 'mobile'] as const) {
-        const flags = {
-          port: audited.port,
-          onlyCategories: ['performance'],
-          extraHeaders: { Cookie },
-          output: 'json' as const,
-        };
-        const result = await lighthouse(school.url + path, flags, form === 'desktop' ? desktopConfig : undefined);
-        const audits = result?.lhr.audits ?? {};
-        const score = (result?.lhr.categories.performance?.score ?? 0) * 100;
-        const blocking = audits['total-blocking-time']?.numericValue ?? Number.NaN;
-        const shift = audits['cumulative-layout-shift']?.numericValue ?? Number.NaN;
-        const largest = audits['largest-contentful-paint']?.numericValue ?? Number.NaN;
-        const failed = Object.values(audits)
-          .filter((audit) => audit.score !== null && audit.score < 0.9 && audit.scoreDisplayMode !== 'informative')
-          .map(({ id, displayValue }) => `${id}${displayValue ? ` (${displayValue})` : ''}`);
-        console.log(
-          `# ${name}, ${form}: ${score.toFixed(0)}, largest after ${largest.toFixed(0)} ms, blocking ${blocking.toFixed(0)} ms, shift ${shift.toFixed(3)}; ${failed.join(', ')}`,
-        );
+        const runs: Audited[] = [];
+        while (runs.length < RUNS) runs.push(await auditOnce(school.url + path, audited.port, Cookie, form));
+        const middle = (of: keyof Audited) => median(runs.map((run) => run[of]));
         const of = `audit-${name}-${form}`;
-        figures.push({ name: of, value: score, unit: 'of 100', budget: least[form], bound: 'least' });
-        figures.push({ name: `${of}-blocking`, value: blocking, unit: 'ms', budget: 200, bound: 'most' });
-        figures.push({ name: `${of}-shift`, value: shift, unit: '', budget: 0.02, bound: 'most' });
+        figures.push({ name: of, value: middle('score'), unit: 'of 100', budget: least[form], bound: 'least' });
+        figures.push({ name: `${of}-blocking`, value: middle('blocking'), unit: 'ms', budget: 200, bound: 'most' });
+        figures.push({ name: `${of}-shift`, value: middle('shift'), unit: '', budget: 0.02, bound: 'most' });
       }
     }
     return figures;
