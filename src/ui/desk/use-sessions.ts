@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 import { apart } from '@/ui/common/apart';
 import { holdTheRest } from '@/ui/common/first-on-stage';
 import { untilThere } from '@/ui/common/until-there';
@@ -63,13 +63,16 @@ export function useSessions(documents: readonly string[]): ReadonlyMap<string, D
   return sessions;
 }
 
-const never = () => () => {};
-
-/** The state of one open document, as it changes. */
+/** The state of one open document, as it changes. Much of a screen says it: it is drawn piece by piece. */
 export function useSessionState(session: DocumentSession | undefined): SessionState {
-  return useSyncExternalStore(
-    session?.subscribe ?? never,
-    () => session?.state ?? OPENING,
-    () => OPENING,
-  );
+  const [heard, setHeard] = useState<{ readonly of: DocumentSession; readonly state: SessionState } | null>(null);
+  useEffect(() => {
+    if (!session) return;
+    const hear = () => startTransition(() => setHeard({ of: session, state: session.state }));
+    // It may have changed between being drawn and being listened to.
+    hear();
+    return session.subscribe(hear);
+  }, [session]);
+  if (heard && heard.of === session) return heard.state;
+  return session?.state ?? OPENING;
 }
