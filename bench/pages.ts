@@ -179,7 +179,7 @@ export async function openingFigures(): Promise<Figure[]> {
       body: JSON.stringify({ act: 'bench-opening-a-question' }),
     });
     if (!begun.ok) throw new Error(`nothing began: ${begun.status}`);
-    const plain = await scriptsOf(school, cookie, '/desk/cloud-ladder');
+    const plain = await scriptsOf(school, cookie, '/desk/cloud-ladder#step=cloud-ladder-2');
     let bytes = 0;
     for (const src of await scriptsOf(school, cookie, '/desk/cloud-names')) {
       if (plain.has(src)) continue;

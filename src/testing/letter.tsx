@@ -1,3 +1,4 @@
+import { waitFor } from '@testing-library/react';
 import type { Editor } from '@tiptap/core';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import * as Y from 'yjs';
@@ -103,6 +104,8 @@ export async function openLetter(
   n += 1;
   const line = new LineTo(doc, late);
   const session = new DocumentSession(`letter-${n}`, line);
+  // Without a wait it is open before its editor comes, as on a second visit.
+  if (!late) await waitFor(() => expect(session.state.ready).toBe(true));
   const page = await screens.draw(
     () => (
       <Writing

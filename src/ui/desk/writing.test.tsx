@@ -1,6 +1,6 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { fireEvent, waitFor } from '@testing-library/react';
-import { type ReactNode, useMemo } from 'react';
+import { type ReactNode, useLayoutEffect, useMemo } from 'react';
 import type { DocumentId } from '@/core/ids';
 import { writtenAs } from '@/core/kinds/document';
 import type { Doc } from '@/core/text/nodes';
@@ -101,6 +101,31 @@ test('whoever presses and waits is told; in a text without places the caret goes
   expect(letter.queryByText(/^Opening it to write in/)).toBeNull();
   const { state } = await letter.editor();
   expect(state.selection.from).toBe(state.doc.content.size - 1);
+  letter.close();
+});
+
+test('a document that is open before its editor is there shows no page without its tools', async () => {
+  const drawn: string[] = [];
+  /** Hears what is drawn first, before anything that waits for it. */
+  function First() {
+    useLayoutEffect(() => {
+      const seen = document.querySelectorAll('[data-text]:not([hidden])');
+      drawn.push(...[...seen].map(({ textContent }) => textContent ?? ''));
+    }, []);
+    return null;
+  }
+  const letter = await openLetter(screens, { type: 'doc', content: [paragraph('A kite flies')] }, false, () => ({
+    meanwhile: (
+      <WritingFrame title="My letter" tools>
+        <p>Meanwhile</p>
+        <First />
+      </WritingFrame>
+    ),
+  }));
+  await letter.text();
+  expect(letter.getByRole('toolbar', { name: 'Text tools' })).toBeTruthy();
+  expect(letter.queryByText('Meanwhile')).toBeNull();
+  expect(drawn).toEqual(['Meanwhile']);
   letter.close();
 });
 

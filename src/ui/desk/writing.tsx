@@ -214,9 +214,11 @@ export function Writing({
     [editor, marked, arrive],
   );
 
+  // Without its editor there is neither text nor tools: until both are there, what stands meanwhile stands.
+  const there = ready && editor !== null;
   return (
     <>
-      {ready
+      {there
         ? null
         : (meanwhile ?? (
             <WritingFrame title={title} tools={false}>
@@ -225,7 +227,7 @@ export function Writing({
               </p>
             </WritingFrame>
           ))}
-      <header className={classes.head} hidden={!ready}>
+      <header className={classes.head} hidden={!there}>
         <strong>
           <bdi>{title}</bdi>
         </strong>
@@ -261,7 +263,7 @@ export function Writing({
         </>
       ) : null}
       <ProblemLine of="writing" problem={problem} putAway={() => setProblem(null)} className={classes.problem} />
-      <div className={classes.page} data-text data-read-only={!canType || undefined} hidden={!ready}>
+      <div className={classes.page} data-text data-read-only={!canType || undefined} hidden={!there}>
         {above}
         <EditorContent editor={editor} />
       </div>

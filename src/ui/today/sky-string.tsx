@@ -14,8 +14,8 @@ interface Props {
 /** From so many minutes on a day says how much it carries. */
 const HEAVY = 60;
 
-/** To a tenth of a pixel: nobody sees more, and every digit is sent. */
-const px = (value: number): number => Math.round(value * 10) / 10;
+/** To a whole pixel: a line is as fine as that, and every digit is sent. */
+const px = Math.round;
 
 /** How far the handles of a curve lie from its ends, as a share of its width, for it to run as half a wave. */
 const HANDLE = 0.3642;
@@ -68,7 +68,7 @@ export function SkyString({ layout, items, zone, now }: Props) {
   }));
   return (
     <SkyView
-      size={[width, height]}
+      size={[width, Math.ceil(height)]}
       line={pathOf(layout)}
       now={{ x: px(layout.now.x), y: px(layout.now.y), word: t('now', { clock: times.clock(now) }) }}
       days={days}
