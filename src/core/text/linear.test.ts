@@ -79,6 +79,9 @@ function cost(work: () => unknown): number {
   return least;
 }
 
+/** So often it may take too long: a machine that does something else is slower at one thing than at another. */
+const TRIES = 5;
+
 const READERS: Readonly<Record<string, (text: string) => unknown>> = {
   words: (text) => countWords(text, 'en'),
   sentences: (text) => countSentences(text, 'en'),
@@ -104,8 +107,15 @@ describe.each(Object.entries(READERS))('reading %s', (_, read) => {
   test.each(Object.entries(TEXTS))('of %s twice as long takes about twice as long', (__, text) => {
     const [short, long] = [text(30_000), text(60_000)];
     read(short);
-    // Twice, with as much again for what a machine adds; something quadratic would take four times.
-    expect(cost(() => read(long))).toBeLessThan(3.2 * cost(() => read(short)) + 25);
+    // Twice, with as much again for what a machine adds; something quadratic would take four times, however often it is tried.
+    const tries: string[] = [];
+    const inProportion = () => {
+      const [once, twice] = [cost(() => read(short)), cost(() => read(long))];
+      tries.push(`${once} and ${twice} ms`);
+      return twice < 3.2 * once + 25;
+    };
+    while (tries.length < TRIES && !inProportion());
+    expect(tries).not.toHaveLength(TRIES);
   });
 });
 
