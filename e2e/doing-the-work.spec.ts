@@ -432,4 +432,12 @@ test('on a network that is weak: what is done before the scripts are there is do
   await expect(page.locator('[data-text][data-heard]')).toBeAttached();
   await comeToo();
   await expect(page.getByRole('textbox', { name: /Imke A/ })).toBeFocused();
+
+  const comeAgain = await slowly();
+  await page.goto(`${school.url}/desk/cloud-ladder`, { waitUntil: 'commit' });
+  await hears();
+  await page.getByRole('button', { name: 'Hand in 1 piece' }).tap();
+  await expect(page.locator('button[data-heard]')).toBeAttached();
+  await comeAgain();
+  await expect(page.getByRole('dialog', { name: /^Hand in: / })).toBeVisible();
 });

@@ -81,7 +81,7 @@ function Desk({ view, words: written = null, zone, now }: Props) {
     view.takes !== 'tick' && view.state !== 'opens-later',
     needsAdviser(view.asks, 'verbs'),
   );
-  const { check, broken } = useReadyCheck(view, along.kinds, sessions, help);
+  const { check, broken, coming } = useReadyCheck(view, along.kinds, sessions, help);
   const { note } = useFindingWords();
   const notes = useMemo(() => placeNotesOf(check, note), [check, note]);
   const [unfolded, setUnfolded] = useState(false);
@@ -252,6 +252,7 @@ function Desk({ view, words: written = null, zone, now }: Props) {
           times={times}
           now={now}
           unchecked={broken}
+          coming={coming}
           safety={view.steps.some(copyOf) ? safety : null}
           busy={acts.busy}
           unfolded={unfolded}
@@ -274,6 +275,7 @@ function Desk({ view, words: written = null, zone, now }: Props) {
           check={check}
           times={times}
           opened={acts.dialog}
+          coming={coming}
           sending={uploads.sending.some(({ state }) => state === 'going')}
           close={acts.closeDialog}
           flush={async () => (await Promise.all([...sessions.values()].map((open) => open.flush()))).every(Boolean)}

@@ -139,11 +139,13 @@ function Shown({
   of,
   found = check,
   unchecked = false,
+  coming = false,
   unfolded = false,
 }: {
   of: DeskView;
   found?: ReadyCheck | null;
   unchecked?: boolean;
+  coming?: boolean;
   unfolded?: boolean;
 }) {
   const times: Times = useTimes('UTC');
@@ -155,6 +157,7 @@ function Shown({
       times={times}
       now={NOW}
       unchecked={unchecked}
+      coming={coming}
       safety={null}
       busy={false}
       unfolded={unfolded}
@@ -190,11 +193,14 @@ describe('the hand-in bar', () => {
     expect(said(view('opens-later', [], { opensAt: NOW - HOUR, waitsFor }))).toBe('Opens after “The ladder”.');
   });
 
-  test('without a check one waits for it; where it cannot be had, one hands in all the same', () => {
+  test('where nothing is there nothing is handed in; while it is checked, and where it cannot be, one goes to hand it in', () => {
     const button = (html: string) => /<button[^>]*>(?:(?!<\/button>).)*Hand in 2 pieces/s.exec(html)?.[0] ?? '';
     const of = view('under-way', ['hand-in']);
-    const waiting = rendered(<Shown of={of} found={null} />);
-    expect(button(waiting)).toContain('disabled');
+    const nothing = rendered(<Shown of={of} found={null} />);
+    expect(button(nothing)).toContain('disabled');
+    const waiting = rendered(<Shown of={of} found={null} coming />);
+    expect(button(waiting)).toContain('Hand in 2 pieces');
+    expect(button(waiting)).not.toContain('disabled');
     const broken = rendered(<Shown of={of} found={null} unchecked />);
     expect(words(broken)).toContain('Your school checks it when you hand it in.');
     expect(button(broken)).toContain('Hand in 2 pieces');

@@ -22,6 +22,8 @@ interface Props {
   readonly now: number;
   /** It cannot be checked here: the school does that at the hand-in. */
   readonly unchecked: boolean;
+  /** It is being checked for the first time: whoever goes to hand it in is not kept waiting. */
+  readonly coming: boolean;
   /** How safe what is typed is; `null` where nothing is typed. */
   readonly safety: SessionState | null;
   readonly busy: boolean;
@@ -232,7 +234,7 @@ export function HandInBar(props: Props) {
       ) : (
         <PrimaryButton
           onClick={props.handIn}
-          disabled={!can('hand-in') || !(check || props.unchecked)}
+          disabled={!can('hand-in') || !(check || props.unchecked || props.coming)}
           loading={props.busy}
         >
           {t('hand-in', { n: props.pieces })}

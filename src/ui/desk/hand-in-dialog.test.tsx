@@ -33,7 +33,16 @@ function Opened({ written, ...given }: Opened) {
   const check = readyCheck({ asks: given.view.asks, doc: text(written), starter: null, locale: 'en' });
   const times = useTimes('Europe/Lisbon');
   const nothing = () => {};
-  const rest = { check, times, opened: true, sending: false, close: nothing, flush: async () => true, done: nothing };
+  const rest = {
+    check,
+    times,
+    opened: true,
+    coming: false,
+    sending: false,
+    close: nothing,
+    flush: async () => true,
+    done: nothing,
+  };
   return <HandInDialog {...rest} {...given} />;
 }
 
@@ -51,6 +60,23 @@ test('says what goes, what is still open and what happens then, before anything 
   expect(dialog.getByText('You can take it back and hand it in again.')).toBeTruthy();
   expect(await screens.found()).toEqual([]);
   expect(screens.asked).toEqual(['POST /api/assignments/cloud-ladder/hand-in/begin']);
+});
+
+test('opened before it was checked it is sent when it has been', async () => {
+  const view = await viewOf('s-imke', 'cloud-ladder');
+  let coming = true;
+  const page = await screens.draw(
+    () => <Opened view={view} written="Some words." {...(coming ? { check: null, coming } : {})} />,
+    '(frame)/desk/[assignment]',
+  );
+  const send = () => page.getByRole('button', { name: 'Hand in' }) as HTMLButtonElement;
+  expect(send().disabled).toBe(true);
+  expect(page.queryByText('Still open')).toBeNull();
+  coming = false;
+  await page.again();
+  expect(send().disabled).toBe(false);
+  expect(page.getByText('Still open')).toBeTruthy();
+  page.leave();
 });
 
 test('a half-typed note is there again, and goes with the hand-in; the receipt is given on', async () => {

@@ -23,6 +23,8 @@ interface Props {
   readonly check: ReadyCheck | null;
   readonly times: Times;
   readonly opened: boolean;
+  /** It is being checked for the first time. */
+  readonly coming: boolean;
   /** A file is still on its way. */
   readonly sending: boolean;
   readonly close: () => void;
@@ -42,7 +44,7 @@ function useLateWords(view: DeskView, times: Times): string | null {
 }
 
 /** The one dialog of a hand-in: what goes, what is still open, a note, and what happens after. */
-export function HandInDialog({ view, check, times, opened, sending, close, flush, done }: Props) {
+export function HandInDialog({ view, check, times, opened, coming, sending, close, flush, done }: Props) {
   const t = useTranslations('hand-in');
   const { todo } = useFindingWords();
   const size = useFileSize();
@@ -174,7 +176,7 @@ export function HandInDialog({ view, check, times, opened, sending, close, flush
           </p>
           <div className={classes.moves}>
             <QuietButton onClick={leave}>{t('not-yet')}</QuietButton>
-            <PrimaryButton onClick={send} loading={busy} disabled={barred || sending}>
+            <PrimaryButton onClick={send} loading={busy || coming} disabled={barred || sending}>
               {t('send')}
             </PrimaryButton>
           </div>

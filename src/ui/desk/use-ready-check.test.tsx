@@ -124,6 +124,9 @@ test('nothing is checked before everything is there', async () => {
   act(() => late.become(true));
   await settle();
   expect(help.asked).toHaveLength(1);
+  expect(shown).toEqual({ check: null, broken: false, coming: true });
+  await act(async () => help.asked[0]?.answer({ met: 1 } as unknown as ReadyCheck));
+  expect(shown).toMatchObject({ check: { met: 1 }, coming: false });
 });
 
 test('while somebody types it waits for a pause, and an older answer never replaces a newer one', async () => {
@@ -143,7 +146,7 @@ test('help that breaks is said, and what was found before stays', async () => {
   await act(async () => help.asked[0]?.answer({ met: 1 } as unknown as ReadyCheck));
   expect(shown.broken).toBe(false);
   act(() => help.breaks());
-  expect(shown).toMatchObject({ broken: true, check: { met: 1 } });
+  expect(shown).toMatchObject({ broken: true, check: { met: 1 }, coming: false });
 });
 
 test('where a network keeps away what it needs nobody is held up, and it is asked for again until it checks', async () => {

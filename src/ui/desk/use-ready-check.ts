@@ -33,14 +33,17 @@ const readers = async () => {
 /** So long after it could not be fetched it is asked for again, in milliseconds. */
 const AGAIN = 2000;
 
-/** The ready check of what is being typed, worked out in a worker; `null` until the first one is there, and for good where that is `broken`. */
+/**
+ * The ready check of what is being typed, worked out in a worker; `null` until the first one is there, and for good where that is
+ * `broken`. `coming`: there is something to check, and it has not been yet.
+ */
 export function useReadyCheck(
   view: DeskView,
   kinds: ReadonlyMap<string, DocumentName>,
   sessions: ReadonlyMap<string, DocumentSession>,
   help: WritingHelp | null,
   fetchReaders = readers,
-): { readonly check: ReadyCheck | null; readonly broken: boolean } {
+): { readonly check: ReadyCheck | null; readonly broken: boolean; readonly coming: boolean } {
   const [broken, setBroken] = useState(false);
   const [check, setCheck] = useState<ReadyCheck | null>(null);
   const along = view.pieces.map(({ id, removedAt }) => `${id}${removedAt === null}`).join(' ');
@@ -103,5 +106,6 @@ export function useReadyCheck(
       left = true;
     };
   }, [sessions, kinds, help, along, kept, fetchReaders]);
-  return { check, broken };
+  const some = kinds.size > 0 || along !== '' || kept !== '[]';
+  return { check, broken, coming: check === null && !broken && some };
 }
