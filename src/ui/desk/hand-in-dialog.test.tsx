@@ -79,6 +79,17 @@ test('opened before it was checked it is sent when it has been', async () => {
   page.leave();
 });
 
+test('where no check comes nobody is kept waiting for it: what keeps it away is said', async () => {
+  const view = await viewOf('s-imke', 'cloud-ladder');
+  const page = await open({ view, written: '', check: null, coming: true, flush: async () => false });
+  const send = page.getByRole('button', { name: 'Hand in' }) as HTMLButtonElement;
+  expect(send.disabled).toBe(true);
+  await waitFor(() => expect(send.disabled).toBe(false));
+  await page.hand.click(send);
+  expect((await page.findByRole('alert')).textContent).toContain('cannot be reached');
+  page.leave();
+});
+
 test('a half-typed note is there again, and goes with the hand-in; the receipt is given on', async () => {
   const view = await viewOf('s-imke', 'cloud-ladder');
   const first = await open({ view, written: 'My own words.' });

@@ -43,6 +43,9 @@ function useLateWords(view: DeskView, times: Times): string | null {
   return loss > 0 ? t('late-loss', { by, loss }) : t('late', { by });
 }
 
+/** So long, in milliseconds, it is waited for the first check. Then it is sent without: the school checks, too, or is said to be away. */
+const PATIENT = 3000;
+
 /** The one dialog of a hand-in: what goes, what is still open, a note, and what happens after. */
 export function HandInDialog({ view, check, times, opened, coming, sending, close, flush, done }: Props) {
   const t = useTranslations('hand-in');
@@ -60,6 +63,12 @@ export function HandInDialog({ view, check, times, opened, coming, sending, clos
     // The server notes when the hand-in was begun: what is finished a little after the end still counts.
     void post(`/api/assignments/${view.id}/hand-in/begin`, { begun: true });
   }, [opened, view.id]);
+  const [waits, setWaits] = useState(true);
+  useEffect(() => {
+    if (!coming) return;
+    const waited = setTimeout(() => setWaits(false), PATIENT);
+    return () => clearTimeout(waited);
+  }, [coming]);
   const leave = () => {
     void post(`/api/assignments/${view.id}/hand-in/begin`, { begun: false });
     close();
@@ -176,7 +185,7 @@ export function HandInDialog({ view, check, times, opened, coming, sending, clos
           </p>
           <div className={classes.moves}>
             <QuietButton onClick={leave}>{t('not-yet')}</QuietButton>
-            <PrimaryButton onClick={send} loading={busy || coming} disabled={barred || sending}>
+            <PrimaryButton onClick={send} loading={busy || (coming && waits)} disabled={barred || sending}>
               {t('send')}
             </PrimaryButton>
           </div>
