@@ -72,15 +72,15 @@ async function auditOnce(url: string, port: number, Cookie: string, form: 'deskt
   const flags = { port, onlyCategories: ['performance'], extraHeaders: { Cookie }, output: 'json' as const };
   const result = await lighthouse(url, flags, form === 'desktop' ? desktopConfig : undefined);
   const audits = result?.lhr.audits ?? {};
-  const valueOf = (audit: string) => audits[audit]?.numericValue ?? Number.NaN;
+  const figureOf = (audit: string) => audits[audit]?.numericValue ?? Number.NaN;
   const failed = Object.values(audits)
     .filter((audit) => audit.score !== null && audit.score < 0.9 && audit.scoreDisplayMode !== 'informative')
     .map(({ id, displayValue }) => `${id}${displayValue ? ` (${displayValue})` : ''}`);
   const audited = {
     score: (result?.lhr.categories.performance?.score ?? 0) * 100,
-    blocking: valueOf('total-blocking-time'),
-    shift: valueOf('cumulative-layout-shift'),
-    largest: valueOf('largest-contentful-paint'),
+    blocking: figureOf('total-blocking-time'),
+    shift: figureOf('cumulative-layout-shift'),
+    largest: figureOf('largest-contentful-paint'),
   };
   const { score, largest, blocking, shift } = audited;
   console.log(

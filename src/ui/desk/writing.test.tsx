@@ -1,4 +1,5 @@
 /** @jest-environment ./scripts/window-environment.mjs */
+import { jest } from '@jest/globals';
 import { fireEvent, waitFor } from '@testing-library/react';
 import { type ReactNode, useLayoutEffect, useMemo } from 'react';
 import type { DocumentId } from '@/core/ids';
@@ -104,28 +105,28 @@ test('whoever presses and waits is told; in a text without places the caret goes
   letter.close();
 });
 
+/** Hears which texts are drawn first, before anything that waits for that. */
+function First({ heard }: { heard: (texts: readonly (string | null)[]) => void }) {
+  useLayoutEffect(() => {
+    heard([...document.querySelectorAll('[data-text]:not([hidden])')].map(({ textContent }) => textContent));
+  }, [heard]);
+  return null;
+}
+
 test('a document that is open before its editor is there shows no page without its tools', async () => {
-  const drawn: string[] = [];
-  /** Hears what is drawn first, before anything that waits for it. */
-  function First() {
-    useLayoutEffect(() => {
-      const seen = document.querySelectorAll('[data-text]:not([hidden])');
-      drawn.push(...[...seen].map(({ textContent }) => textContent ?? ''));
-    }, []);
-    return null;
-  }
+  const heard = jest.fn();
   const letter = await openLetter(screens, { type: 'doc', content: [paragraph('A kite flies')] }, false, () => ({
     meanwhile: (
       <WritingFrame title="My letter" tools>
         <p>Meanwhile</p>
-        <First />
+        <First heard={heard} />
       </WritingFrame>
     ),
   }));
   await letter.text();
   expect(letter.getByRole('toolbar', { name: 'Text tools' })).toBeTruthy();
   expect(letter.queryByText('Meanwhile')).toBeNull();
-  expect(drawn).toEqual(['Meanwhile']);
+  expect(heard.mock.calls).toEqual([[['Meanwhile']]]);
   letter.close();
 });
 
