@@ -14,6 +14,7 @@ import { useKeptDraft } from '@/ui/common/kept-draft';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
 import type { Times } from '@/ui/common/times';
+import { useLate } from '@/ui/common/use-late';
 import { answeredTimes, copyOf } from '@/ui/kinds/step';
 import { typesOf, useFindingWords } from './finding-words';
 import classes from './hand-in-dialog.module.css';
@@ -63,12 +64,7 @@ export function HandInDialog({ view, check, times, opened, coming, sending, clos
     // The server notes when the hand-in was begun: what is finished a little after the end still counts.
     void post(`/api/assignments/${view.id}/hand-in/begin`, { begun: true });
   }, [opened, view.id]);
-  const [waits, setWaits] = useState(true);
-  useEffect(() => {
-    if (!coming) return;
-    const waited = setTimeout(() => setWaits(false), PATIENT);
-    return () => clearTimeout(waited);
-  }, [coming]);
+  const late = useLate(coming, PATIENT);
   const leave = () => {
     void post(`/api/assignments/${view.id}/hand-in/begin`, { begun: false });
     close();
@@ -185,7 +181,7 @@ export function HandInDialog({ view, check, times, opened, coming, sending, clos
           </p>
           <div className={classes.moves}>
             <QuietButton onClick={leave}>{t('not-yet')}</QuietButton>
-            <PrimaryButton onClick={send} loading={busy || (coming && waits)} disabled={barred || sending}>
+            <PrimaryButton onClick={send} loading={busy || (coming && !late)} disabled={barred || sending}>
               {t('send')}
             </PrimaryButton>
           </div>

@@ -1,5 +1,6 @@
 import { useTranslations } from 'next-intl';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useState } from 'react';
+import { useLate } from '@/ui/common/use-late';
 import classes from './writing.module.css';
 
 interface Props {
@@ -19,12 +20,7 @@ const PATIENT = 1200;
 export function WritingFrame({ title, tools, above, press, children }: Props) {
   const t = useTranslations('writing');
   const [pressed, setPressed] = useState(false);
-  const [late, setLate] = useState(false);
-  useEffect(() => {
-    if (!pressed) return;
-    const waiting = setTimeout(() => setLate(true), PATIENT);
-    return () => clearTimeout(waiting);
-  }, [pressed]);
+  const late = useLate(pressed, PATIENT);
   return (
     <>
       <header className={classes.head}>
