@@ -15,6 +15,9 @@ export default defineConfig({
   use: {
     // Recording everything makes two browsers on two cores several times slower: only a second try is recorded.
     trace: 'on-first-retry',
+    // What cannot be done within this will not be: without it, one that is missed is waited for until a journey’s time is over.
+    actionTimeout: 60_000,
+    navigationTimeout: 60_000,
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',
     // What moves is waited for at every click; the pictures and `look` see to it by eye.

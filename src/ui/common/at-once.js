@@ -20,6 +20,11 @@ const typing = ({ target }) => {
   if (!/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || isTaken(target)) return;
   early.typed.set(target, /^(checkbox|radio)$/.test(target.type) ? target.checked : target.value);
 };
+const keep = (act) => {
+  early.last?.to.removeAttribute('data-heard');
+  early.last = act;
+  act.to.setAttribute('data-heard', '');
+};
 const hear = (event) => {
   const { target, type } = event;
   const to = target instanceof Element && target.closest(PLACES[type]);
@@ -29,8 +34,23 @@ const hear = (event) => {
   early.last = null;
   if (isTaken(to)) return;
   if (type === 'submit') event.preventDefault();
-  early.last = { type, to, at: target, when: Date.now() };
-  to.setAttribute('data-heard', '');
+  keep({ type, to, at: target, when: Date.now() });
+};
+// Keys that stand on a button are that button; the browser would do something of its own by them.
+const hearKeys = (event) => {
+  if (!(event.ctrlKey || event.metaKey)) return;
+  const keys = `Control+${event.key.toUpperCase()}`;
+  const to = [...document.querySelectorAll('button[aria-keyshortcuts]')].find(
+    (button) => button.getAttribute('aria-keyshortcuts') === keys,
+  );
+  if (!to) return;
+  const act = { type: 'click', to, at: to, when: Date.now() };
+  // Whoever listens for keys does so a moment after the button was taken over.
+  if (isTaken(to)) setTimeout(() => event.defaultPrevented || keep(act));
+  else {
+    event.preventDefault();
+    keep(act);
+  }
 };
 
 const early = {
@@ -38,9 +58,11 @@ const early = {
   typed: new Map(),
   end() {
     removeEventListener('input', typing, true);
+    removeEventListener('keydown', hearKeys, true);
     for (const type of Object.keys(PLACES)) removeEventListener(type, hear, true);
   },
 };
 addEventListener('input', typing, true);
+addEventListener('keydown', hearKeys, true);
 for (const type of Object.keys(PLACES)) addEventListener(type, hear, true);
 globalThis.kiteEarly = early;

@@ -57,6 +57,30 @@ test('of several the last is done: whoever is not heard does something else', ()
   expect([more.mock.calls.length, other.mock.calls.length]).toEqual([0, 1]);
 });
 
+test('keys that stand on a button press it, and do nothing of the browser’s meanwhile', () => {
+  document.body.innerHTML = '<button id="find" aria-keyshortcuts="Control+K">Find</button>';
+  const press = (key: string, how: KeyboardEventInit) => {
+    const pressed = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...how });
+    document.body.dispatchEvent(pressed);
+    return pressed.defaultPrevented;
+  };
+  expect([press('k', {}), press('j', { ctrlKey: true }), press('"', { ctrlKey: true })]).toEqual([false, false, false]);
+  expect(press('k', { ctrlKey: true })).toBe(true);
+  takeOver('#find');
+  const clicked = counted('#find', 'click');
+  end = repeatEarly();
+  jest.advanceTimersByTime(500);
+  expect(clicked).toHaveBeenCalledTimes(1);
+  // What is awake hears its keys itself; a moment before it does, they are kept.
+  press('k', { metaKey: true });
+  jest.advanceTimersByTime(500);
+  expect(clicked).toHaveBeenCalledTimes(2);
+  addEventListener('keydown', (event) => event.preventDefault(), { once: true });
+  press('k', { metaKey: true });
+  jest.advanceTimersByTime(500);
+  expect(clicked).toHaveBeenCalledTimes(2);
+});
+
 test('a form that is sent does not load the page anew, and is sent when it can be', () => {
   const sent = new Event('submit', { bubbles: true, cancelable: true });
   document.querySelector('form')?.dispatchEvent(sent);

@@ -7,6 +7,14 @@ const WORDS = {
 } as const;
 
 /** Gives its words to what opens over a screen: they are fetched when that is first opened. */
-export const LaterWords = ({ children }: { readonly children: ReactNode }) => (
-  <FetchedWords of={WORDS}>{children}</FetchedWords>
+export const LaterWords = ({
+  children,
+  meanwhile,
+}: {
+  readonly children: ReactNode;
+  readonly meanwhile?: ReactNode;
+}) => (
+  <FetchedWords of={WORDS} meanwhile={meanwhile}>
+    {children}
+  </FetchedWords>
 );

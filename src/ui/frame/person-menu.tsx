@@ -116,7 +116,7 @@ export function PersonMenu({ name, role }: { name: string; role: Role }) {
           </fieldset>
           <fieldset>
             <legend>{t('reading')}</legend>
-            <LaterWords>
+            <LaterWords meanwhile={READING.map((key) => <div key={key} className={classes.reading} />)}>
               <ReadingChoices />
             </LaterWords>
           </fieldset>
