@@ -1,7 +1,8 @@
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
 import { CHROMIUM } from './chromium.mjs';
 import { programs, startPostgres } from './postgres.mjs';
-import { build, installDebian, installPackages, run, runBeside } from './prepare.mjs';
+import { build, installDebian, installPackages, program, run, runBeside } from './prepare.mjs';
 
 // Every check there is, in order, on a machine that may have nothing but Node, git and apt.
 const missing = [
@@ -46,11 +47,11 @@ mkdirSync('.cache', { recursive: true });
 
 // Each of these keeps one processor busy, so two go on at a time.
 const lanes = [
-  [['types', ['npx', 'next', 'typegen'], ['npx', 'tsc', '--noEmit']]],
+  [['types', [program('next'), 'typegen'], [program('tsc'), '--noEmit']]],
   [
-    ['format and lint', ['npx', 'biome', 'ci', '.']],
+    ['format and lint', [program('biome'), 'ci', '.']],
     ['layers', ['node', 'scripts/layers.mjs']],
-    ['unused code', ['npx', 'knip', '--no-config-hints']],
+    ['unused code', [program('knip'), '--no-config-hints']],
   ],
 ];
 await Promise.all(
@@ -94,7 +95,7 @@ for (const file of ['.cache/unit.json', '.cache/unit-alone.json', '.cache/journe
 
 /** Runs unit tests: all, or those of some folders. */
 function unitTests(name, file, folders, env) {
-  const ok = run('npx', ['jest', '--json', `--outputFile=${file}`, ...folders], {
+  const ok = run(program('jest'), ['--json', `--outputFile=${file}`, ...folders], {
     NODE_OPTIONS: '--experimental-vm-modules',
     ...env,
   });
@@ -106,6 +107,12 @@ function unitTests(name, file, folders, env) {
   if (!ok && failed === 0) count(name, false);
 }
 
+/** The unit tests below some folders that have to do with a school, whichever database it is kept in. */
+const ofSchools = (folders) =>
+  folders
+    .flatMap((folder) => readdirSync(folder, { recursive: true }).map((name) => join(folder, name)))
+    .filter((file) => /\.test\.tsx?$/.test(file) && readFileSync(file, 'utf8').includes('testSchool'));
+
 // All of them on a server with many connections; whatever keeps or runs something once more on the one that ships, on
 // which the journeys run as well.
 const postgres = await startPostgres().catch((error) => console.error(error));
@@ -116,12 +123,12 @@ if (count('a PostgreSQL server', Boolean(postgres))) {
 unitTests(
   'unit tests without a server',
   '.cache/unit-alone.json',
-  ['src/store', 'src/server/live', 'src/server/doing/handing-in'],
+  ofSchools(['src/store', 'src/server/live', 'src/server/doing/handing-in']),
   { KITE_TEST_DATABASE: '' },
 );
 
 if (count('build', build())) {
-  const journeys = run('npx', ['playwright', 'test']);
+  const journeys = run(program('playwright'), ['test']);
   add('journeys', '.cache/journeys.json', ({ stats, suites }) => ({
     good: stats.expected + stats.flaky,
     bad: stats.unexpected,

@@ -1,13 +1,13 @@
 import { existsSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { buildWorkshop, makeCluster, newest, runBeside } from './prepare.mjs';
+import { buildWorkshop, built, makeCluster, newest, runBeside } from './prepare.mjs';
 import { bundleTestPackages } from './test-packages.mjs';
 
 // The dates of the demo are laid out around now.
 const FRESH = 10 * 60_000;
 
 async function make(env) {
-  if (!(await runBeside('npx', ['tsx', 'demo/make.ts'], env))) throw new Error('the demo school could not be made');
+  if (!(await runBeside('node', [built('make')], env))) throw new Error('the demo school could not be made');
 }
 
 /** Is what was made at a time still of these sources, and of today? */

@@ -12,10 +12,11 @@ const { default: rules } = await import('../.dependency-cruiser.mjs');
 
 /** What the server and the store are asked for by the interface: their types alone, which the cruiser cannot tell apart. */
 function valuesInInterface(folders) {
-  if (!folders.some((folder) => folder === 'src' || folder === 'src/ui')) return [];
-  const files = readdirSync('src/ui', { recursive: true }).filter((name) => /(?<!\.test)\.tsx?$/.test(name));
+  const own = folders.includes('src') ? 'src/ui' : folders.find((folder) => folder.startsWith('src/ui'));
+  if (own === undefined) return [];
+  const files = readdirSync(own, { recursive: true }).filter((name) => /(?<!\.test)\.tsx?$/.test(name));
   return files.flatMap((name) => {
-    const file = join('src/ui', name);
+    const file = join(own, name);
     return swc
       .parseFileSync(file, { syntax: 'typescript' })
       .body.filter(
@@ -32,13 +33,15 @@ function valuesInInterface(folders) {
 /**
  * Holds the imports below some folders against the layer rules.
  *
+ * @param {readonly string[]} folders
+ * @param {number} depth how far imports are followed out of them; 0 for as far as they go
  * @returns {Promise<{ modules: number, violations: string[] }>}
  */
-export async function checkLayers(folders) {
+export async function checkLayers(folders, depth = 0) {
   const { tsConfig, ...options } = rules.options;
   const { output } = await cruise(
     folders,
-    { ...options, tsConfig, ruleSet: { forbidden: rules.forbidden }, validate: true },
+    { ...options, maxDepth: depth, tsConfig, ruleSet: { forbidden: rules.forbidden }, validate: true },
     { tsConfig: tsConfig.fileName, ...options.enhancedResolveOptions },
     { tsConfig: extractTSConfig(tsConfig.fileName) },
   );

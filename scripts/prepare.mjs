@@ -21,6 +21,9 @@ export function runBeside(command, args, env = {}) {
   });
 }
 
+/** Where a program of the packages is. `npx` would find it, too, in half a second. */
+export const program = (name) => join('node_modules', '.bin', name);
+
 const changedAt = (path) => (existsSync(path) ? statSync(path).mtimeMs : 0);
 
 /** Installs the locked packages where they are missing or older than the lock, by a command as it is given. */
@@ -79,12 +82,16 @@ export function copyParts() {
   return true;
 }
 
-/** Puts together the programs that run as processes of their own: what reads what people send, and what the terminal does. */
+/**
+ * Puts together the programs that run as processes of their own: what reads what people send, what the terminal does, and
+ * what makes a school.
+ */
 export const buildWorkshop = () =>
-  run('npx', [
-    'esbuild',
+  run(program('esbuild'), [
     'src/workshop/main.ts',
     'scripts/school.ts',
+    'scripts/make-cluster.ts',
+    'demo/make.ts',
     '--entry-names=[name]',
     '--outdir=.cache/workshop',
     '--out-extension:.js=.mjs',
@@ -99,27 +106,30 @@ export const buildWorkshop = () =>
     '--log-level=error',
   ]);
 
+/** One of them, to be run by Node. */
+export const built = (name) => join('.cache', 'workshop', `${name}.mjs`);
+
 /** Makes the empty database that every new one is a copy of. */
-export const makeCluster = () => run('npx', ['tsx', 'scripts/make-cluster.ts']);
+export const makeCluster = () => run('node', [built('make-cluster')]);
 
 /** Builds the application, with all that belongs to it. */
 export const build = () =>
   copyParts() &&
   buildWorkshop() &&
   makeCluster() &&
-  run('npx', ['next', 'build'], { NODE_ENV: 'production' }) &&
+  run(program('next'), ['build'], { NODE_ENV: 'production' }) &&
   run('node', ['scripts/eager-modules.mjs']) &&
   run('node', ['scripts/pack-files.mjs', '.next/static', 'public']);
 
 /** Builds the application where there is no build, or an older one than the sources. */
 export function buildIfNeeded() {
-  const built = changedAt('.next/BUILD_ID');
+  const made = changedAt('.next/BUILD_ID');
   const sources = Math.max(
     ...['src', 'messages', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'scripts/school.ts'].map(
       newest,
     ),
   );
-  if (built > sources && existsSync('.cache/workshop/main.mjs')) return true;
+  if (made > sources && existsSync(built('main'))) return true;
   console.log('Building …');
   return build();
 }
