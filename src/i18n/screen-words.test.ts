@@ -31,7 +31,7 @@ function wordsOf(entry: string): readonly string[] {
       for (const [, area = ''] of source.matchAll(WORDS)) {
         // A file that asks for them when it needs them has them by then.
         if ([SHEETS, RECORDER].some(({ folder, areas }) => file.startsWith(folder) && areas.includes(area))) continue;
-        if (!(source.includes('<LaterWords>') && later.includes(area))) found.add(area);
+        if (!(/<LaterWords\b/.test(source) && later.includes(area))) found.add(area);
       }
     }
     const own = new Set(file === OPENER ? [...source.matchAll(OPENED)].map(([, name]) => name) : []);

