@@ -107,7 +107,11 @@ const VISITS = [...new Set(SCREENS.map(({ who }) => who))].flatMap((who) => {
  * Whole in the light scheme; the dark one has other colours, and nothing else is other. That each tone can be read on
  * each ground, in both, is computed in `tokens.test.ts`.
  */
-async function inBoth(page: Page, name: string, coloured = true): Promise<void> {
+async function inBoth(
+  page: Page,
+  name: string,
+  { coloured = true, within = null }: { coloured?: boolean; within?: string | null } = {},
+): Promise<void> {
   for (const [colorScheme, rules] of [
     ['light', undefined],
     ...(coloured ? ([['dark', ['color-contrast']]] as const) : []),
@@ -116,10 +120,17 @@ async function inBoth(page: Page, name: string, coloured = true): Promise<void> 
     await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
     // What comes to rest is looked at: colours may be on their way to each other.
     await expect(async () => {
-      expect([name, colorScheme, await found(page, rules, coloured)]).toEqual([name, colorScheme, []]);
+      expect([name, colorScheme, await found(page, { rules, contrast: coloured, within })]).toEqual([
+        name,
+        colorScheme,
+        [],
+      ]);
     }).toPass({ timeout: 30_000 });
   }
 }
+
+/** What opens over a screen, without the screen: that is looked at by itself. */
+const OPEN = { within: '[role=dialog]' };
 
 for (const { who, locale, direction, screens } of VISITS) {
   test(`axe finds nothing on any screen, and each fits a phone of 360 px: ${who ?? 'nobody'}, ${direction}`, async ({
@@ -129,13 +140,17 @@ for (const { who, locale, direction, screens } of VISITS) {
     test.setTimeout(600_000);
     const context = await browser.newContext({ locale });
     const page = who ? await signIn(context, school, who) : await context.newPage();
+    let before = '';
     for (const screen of screens) {
-      await page.goto('about:blank');
+      const [address = ''] = screen.path.split('#');
+      // Another place on the same page would not load it anew.
+      if (address === before) await page.goto('about:blank');
+      before = address;
       await page.setViewportSize({ width: 1280, height: 800 });
       await page.goto(school.url + screen.path);
       if (screen.ready) await page.locator(screen.ready).first().waitFor();
       await expect(page.locator('html')).toHaveAttribute('dir', direction);
-      await inBoth(page, screen.name, screen.coloured ?? false);
+      await inBoth(page, screen.name, { coloured: screen.coloured ?? false });
       await page.setViewportSize({ width: 360, height: 740 });
       for (const dir of ['ltr', 'rtl']) {
         await page.locator('html').evaluate((html, to) => html.setAttribute('dir', to), dir);
@@ -156,11 +171,11 @@ test('what opens over a screen has nothing for axe in either scheme', async ({ c
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox', { name: 'Find' }).fill('cloud');
   await page.getByRole('option').first().waitFor();
-  await inBoth(page, 'Find');
+  await inBoth(page, 'Find', OPEN);
   await page.goto(`${school.url}/shelf`);
   await page.getByRole('button', { name: 'Help' }).click();
   await page.getByRole('dialog').getByText('When nothing helps').waitFor();
-  await inBoth(page, 'Help');
+  await inBoth(page, 'Help', OPEN);
   await page.goto(`${school.url}/work`);
   await page.getByRole('button', { name: 'Imke A.', exact: true }).click();
   await page.getByLabel('Typeface').waitFor();
@@ -168,7 +183,7 @@ test('what opens over a screen has nothing for axe in either scheme', async ({ c
   await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
   await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
   await page.getByRole('dialog').getByText('What goes').waitFor();
-  await inBoth(page, 'the hand-in');
+  await inBoth(page, 'the hand-in', OPEN);
   await page.keyboard.press('Escape');
   await page.locator('.answer p').first().click();
   for (const name of ['Spelling', 'Formula', 'Earlier versions']) {
@@ -188,7 +203,7 @@ test('what opens over the Marking desk has nothing for axe in either scheme', as
   for (const name of ['More time for one, or excused', 'How the points lie']) {
     await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
     await page.getByRole('dialog').waitFor();
-    await inBoth(page, name);
+    await inBoth(page, name, OPEN);
     await page.keyboard.press('Escape');
     await page.getByRole('dialog').waitFor({ state: 'hidden' });
   }
