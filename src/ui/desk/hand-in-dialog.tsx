@@ -101,12 +101,14 @@ export function HandInDialog({ view, check, times, opened, coming, sending, clos
             <Modal.CloseButton aria-label={t('not-yet')} />
           </div>
           <h3>{t('goes')}</h3>
-          <ul className={classes.pieces}>
+          <ul>
             {view.steps.flatMap((step) => {
               const copy = copyOf(step);
               return copy ? (
                 <li key={step.id}>
-                  <strong>{copy.title}</strong>{' '}
+                  <strong>
+                    <bdi>{copy.title}</bdi>
+                  </strong>{' '}
                   <span className="soft">{check ? t('words', { n: check.words }) : null}</span>
                 </li>
               ) : (

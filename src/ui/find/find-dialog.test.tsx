@@ -1,6 +1,7 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { waitFor } from '@testing-library/react';
 import { Screens } from '@/testing/screen';
+import { holdsUnsaved } from '@/ui/common/unsaved';
 import type { WhereAtWork } from './commands';
 import { FindDialog } from './find-dialog';
 
@@ -69,4 +70,24 @@ test('whoever is of the office alone is offered its places, and none of those in
   await page.hand.type(page.box, 'timetab');
   await waitFor(() => expect(page.queryByRole('option', { name: /Go to Rosters/ })).toBeNull());
   expect(page.queryByRole('option', { name: /See the timetable/ })).toBeNull();
+});
+
+test('signing out by its command sends first what was not sent, and stays where the school cannot be told', async () => {
+  const page = await open();
+  const sent: (string | null)[] = [];
+  const letGo = holdsUnsaved(async () => {
+    sent.push(await screens.whoIsIn());
+    return true;
+  });
+  await page.hand.type(page.box, 'sign out');
+  await page.findByRole('option', { name: /Sign out/ });
+  screens.instead = () => Response.error();
+  await page.hand.type(page.box, '{Enter}');
+  await page.findByText(/you are still signed in/);
+  expect(page.closed()).toBe(0);
+  screens.instead = null;
+  await page.hand.type(page.box, '{Enter}');
+  await waitFor(async () => expect(await screens.whoIsIn()).toBeNull());
+  letGo();
+  expect(sent).toEqual(['s-imke', 's-imke']);
 });

@@ -7,8 +7,8 @@ import { useTranslations } from 'next-intl';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { addressOf, type Place } from '@/core/places';
 import type { FoundPlace } from '@/server/reading/find/finding';
-import { post } from '@/ui/common/client-request';
 import { Sail } from '@/ui/common/sail';
+import { signOut } from '@/ui/common/sign-out';
 import { GUIDES } from '@/ui/help/guides';
 import { type Command, commandsFor, type WhereAtWork } from './commands';
 import classes from './find.module.css';
@@ -107,6 +107,7 @@ function usePlaces(asked: string): {
 /** Find: any class, assignment, material, document, guide or command, by a few letters. */
 export function FindDialog({ where, close }: { readonly where: WhereAtWork; readonly close: () => void }) {
   const t = useTranslations('find');
+  const frame = useTranslations('frame');
   const router = useRouter();
   const { setColorScheme } = useMantineColorScheme();
   const [words, setWords] = useState('');
@@ -128,13 +129,17 @@ export function FindDialog({ where, close }: { readonly where: WhereAtWork; read
   ];
   const chosen = Math.min(at, rows.length - 1);
 
+  const [leaving, setLeaving] = useState<'no' | 'now' | 'failed'>('no');
   const go = async (row: Row) => {
+    if (row.command && 'act' in row.command) {
+      if (leaving === 'now') return;
+      setLeaving('now');
+      if (!(await signOut())) setLeaving('failed');
+      return;
+    }
     close();
     if (row.command && 'scheme' in row.command) setColorScheme(row.command.scheme);
-    else if (row.command && 'act' in row.command) {
-      await post('/api/sign-out');
-      window.location.assign(addressOf({ at: 'sign-in' }));
-    } else if (row.to) router.push(addressOf(row.to));
+    else if (row.to) router.push(addressOf(row.to));
   };
   const byKey = (event: KeyboardEvent) => {
     if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
@@ -198,15 +203,17 @@ export function FindDialog({ where, close }: { readonly where: WhereAtWork; read
             ))}
           </div>
           <p className={classes.says} role="status">
-            {asked === ''
-              ? t('begin')
-              : away
-                ? t('away')
-                : asking
-                  ? t('looking')
-                  : rows.length === 0
-                    ? t('none', { words: asked })
-                    : t('count', { n: rows.length })}
+            {leaving === 'failed'
+              ? frame('still-in')
+              : asked === ''
+                ? t('begin')
+                : away
+                  ? t('away')
+                  : asking
+                    ? t('looking')
+                    : rows.length === 0
+                      ? t('none', { words: asked })
+                      : t('count', { n: rows.length })}
           </p>
         </Modal.Body>
       </Modal.Content>

@@ -10,7 +10,7 @@ import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { useReadingSettings } from '@/ui/common/reading-settings';
 import { READING_CHOICES } from '@/ui/common/reading-style';
-import { sendUnsaved } from '@/ui/common/unsaved';
+import { signOut } from '@/ui/common/sign-out';
 import { LaterWords } from './later-words';
 import classes from './person-menu.module.css';
 
@@ -73,11 +73,10 @@ export function PersonMenu({ name, role }: { name: string; role: Role }) {
     // The direction is on the root element, which only a full load draws anew.
     window.location.reload();
   };
+  const [leaving, setLeaving] = useState<'no' | 'now' | 'failed'>('no');
   const leave = async () => {
-    // What has not been sent yet goes first, for as long as somebody may be kept waiting.
-    await sendUnsaved(4000);
-    await post('/api/sign-out');
-    window.location.assign(addressOf({ at: 'sign-in' }));
+    setLeaving('now');
+    if (!(await signOut())) setLeaving('failed');
   };
 
   return (
@@ -127,9 +126,10 @@ export function PersonMenu({ name, role }: { name: string; role: Role }) {
           )}
           <a href={addressOf({ at: 'help' })}>{t('help')}</a>
           <a href={addressOf({ at: 'password' })}>{t('password')}</a>
-          <button type="button" onClick={leave}>
+          <button type="button" onClick={leave} disabled={leaving === 'now'} aria-busy={leaving === 'now'}>
             {t('sign-out')}
           </button>
+          <p role="alert">{leaving === 'failed' ? t('still-in') : null}</p>
         </div>
       ) : null}
     </div>
