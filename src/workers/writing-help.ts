@@ -46,6 +46,7 @@ async function hear(message: ToHelp): Promise<void> {
             tell({ kind: 'begun' });
           },
           broke,
+          Date.now,
         );
         speller = made;
         advisers.misspelt = (text) => [...new Set(made.misspellings(text).map(({ word }) => word))];

@@ -29,9 +29,17 @@ function opened(away: { dictionary?: boolean; usual?: boolean } = {}) {
   const begun = new Promise<void>((resolve) => {
     begin = resolve;
   });
-  const speller = new SpellerAtNeed(source, 'en-GB', ['Tjeerd'], begin, (error) => failed.push(error));
+  const clock = { now: 0 };
+  const speller = new SpellerAtNeed(
+    source,
+    'en-GB',
+    ['Tjeerd'],
+    begin,
+    (error) => failed.push(error),
+    () => clock.now,
+  );
   const wrong = (text: string) => speller.misspellings(text).map(({ word }) => word);
-  return { speller, asked, failed, begun, wrong };
+  return { speller, asked, failed, begun, wrong, clock };
 }
 
 test('the dictionary is read when there are words to spell, once, and the usual words when one is looked for', async () => {
@@ -47,12 +55,15 @@ test('the dictionary is read when there are words to spell, once, and the usual 
   expect(asked).toEqual(['en-GB', 'usual']);
 });
 
-test('where a dictionary is away it is asked for again at the next words; without usual words letters decide', async () => {
-  const { speller, asked, failed, begun, wrong } = opened({ dictionary: true, usual: true });
+test('where a dictionary is away it is asked for again at the next words after a while; without usual words letters decide', async () => {
+  const { speller, asked, failed, begun, wrong, clock } = opened({ dictionary: true, usual: true });
   expect(wrong('harbuor')).toEqual([]);
   expect(await speller.suggest('harbuor')).toEqual([]);
   await new Promise((resolve) => setTimeout(resolve, 0));
   expect(failed).toHaveLength(1);
+  clock.now = 9_999;
+  expect([wrong('harbuor'), asked]).toEqual([[], ['en-GB']]);
+  clock.now = 10_000;
   expect(wrong('harbuor')).toEqual([]);
   await begun;
   expect(wrong('harbuor')).toEqual(['harbuor']);

@@ -9,6 +9,9 @@ export interface DictionarySource {
   readonly usual: () => Promise<readonly string[]>;
 }
 
+/** One that could not be had is not asked for again before this, in milliseconds: every word that is typed needs it. */
+const AGAIN = 10_000;
+
 /**
  * A speller that reads its dictionary when there are words to spell, and not before: fifty thousand words take a small
  * machine a second, and much of what is opened is only read.
@@ -16,12 +19,14 @@ export interface DictionarySource {
 export class SpellerAtNeed {
   #ready: Speller | null = null;
   #coming = false;
+  #notBefore = 0;
   #likeness: Promise<Likeness> | null = null;
 
   /**
    * @param own words that are taken besides
    * @param begun told once the dictionary is there
-   * @param failed told why it could not be had; it is read again when it is needed again
+   * @param failed told why it could not be had; it is read again when it is needed after a while
+   * @param now the time, in milliseconds
    */
   constructor(
     private readonly source: DictionarySource,
@@ -29,12 +34,13 @@ export class SpellerAtNeed {
     private readonly own: readonly string[],
     private readonly begun: () => void,
     private readonly failed: (error: unknown) => void,
+    private readonly now: () => number,
   ) {}
 
   /** What is not in the dictionary; nothing while it is on its way. */
   misspellings(text: string): readonly Misspelling[] {
     if (this.#ready) return this.#ready.misspellings(text);
-    if (!this.#coming && wordsToSpell(text).length > 0) void this.#read();
+    if (!this.#coming && this.now() >= this.#notBefore && wordsToSpell(text).length > 0) void this.#read();
     return [];
   }
 
@@ -66,6 +72,7 @@ export class SpellerAtNeed {
       this.#ready = makeSpeller(aff, dic, this.own);
       this.begun();
     } catch (error) {
+      this.#notBefore = this.now() + AGAIN;
       this.failed(error);
     } finally {
       this.#coming = false;
