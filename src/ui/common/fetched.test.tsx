@@ -2,7 +2,7 @@
 import { jest } from '@jest/globals';
 import { act, render, waitFor } from '@testing-library/react';
 import { NextIntlClientProvider, useTranslations } from 'next-intl';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Screens } from '@/testing/screen';
 import { AttachedFiles, MOST_ATTACHED, sendUp } from './attached-files';
 import { FetchedWords } from './fetched-words';
@@ -110,11 +110,12 @@ describe('words that come with what most screens do not show', () => {
     en: async () => ({ default: { own: { word: 'kite' } } }),
     ar: async () => ({ default: { own: { word: 'طائرة' } } }),
   };
-  const drawn = (locale: string) => {
+  const drawn = (locale: string, { meanwhile, ...other }: { meanwhile?: ReactNode; en?: typeof OF.en } = {}) => {
+    const of = { ...OF, ...other };
     document.documentElement.lang = locale;
     return render(
       <NextIntlClientProvider locale={locale} messages={{ around: { word: 'sky' } } as never} timeZone="UTC">
-        <FetchedWords of={OF}>
+        <FetchedWords of={of} meanwhile={meanwhile}>
           <Said />
         </FetchedWords>
       </NextIntlClientProvider>,
@@ -131,6 +132,24 @@ describe('words that come with what most screens do not show', () => {
     const { findByText } = drawn('ar');
     expect(await findByText('طائرة, sky')).toBeTruthy();
     document.documentElement.lang = 'en';
+  });
+
+  test('where a network loses them they are asked for again, and something as large stands there meanwhile', async () => {
+    let asked = 0;
+    const { container, findByText } = drawn('en-GB', {
+      meanwhile: <p>…</p>,
+      en: async () => {
+        asked += 1;
+        if (asked === 1) throw new TypeError('lost');
+        return { default: { own: { word: 'kite' } } };
+      },
+    });
+    expect(container.textContent).toBe('…');
+    await waitFor(() => expect(asked).toBe(1));
+    await new Promise((resolve) => setTimeout(resolve, 0));
+    act(() => void dispatchEvent(new Event('online')));
+    expect(await findByText('kite, sky')).toBeTruthy();
+    expect(asked).toBe(2);
   });
 });
 
