@@ -101,7 +101,8 @@ test('work is set on the Desk itself, posted, done, and changed without touching
   await student.getByRole('link', { name: 'One lamp or two?' }).click();
   await expect(student.getByText('Every evening at five Oda Brekke')).toBeVisible();
   await student.getByRole('button', { name: /Answer the questions/ }).click();
-  await expect(student.getByText('1 What does Oda note?')).toBeVisible();
+  // What is drawn first stands there a moment beside the editor.
+  await expect(student.getByText('1 What does Oda note?').filter({ visible: true }).first()).toBeVisible();
   await typeAnswer(student, 1, 'The wind, the step and the gulls.');
   await expect(student.getByText('1 of 4 are there.')).toBeVisible();
   await saved(student);
