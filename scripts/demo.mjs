@@ -8,6 +8,7 @@ const data = process.env.KITE_DATA ?? join(process.cwd(), 'data');
 if (!installPackages() || !buildIfNeeded()) process.exit(1);
 const fresh = process.argv.includes('--fresh');
 const seeded = existsSync(join(data, 'pg', 'PG_VERSION'));
+// What makes the school may have changed since the application was built.
 if ((fresh || !seeded) && !(buildWorkshop() && run('node', [built('make'), ...(fresh ? ['--fresh'] : [])])))
   process.exit(1);
 

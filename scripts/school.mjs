@@ -1,8 +1,8 @@
 import { existsSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
-import { buildWorkshop, installPackages } from './prepare.mjs';
+import { buildWorkshop, built, installPackages } from './prepare.mjs';
 
 // What is done in the terminal, in one file that begins at once.
-const PROGRAM = '.cache/workshop/school.mjs';
+const PROGRAM = built('school');
 if (!installPackages() || (!existsSync(PROGRAM) && !buildWorkshop())) process.exit(1);
 await import(pathToFileURL(PROGRAM).href);

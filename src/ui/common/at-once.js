@@ -20,8 +20,12 @@ const typing = ({ target }) => {
   if (!/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || isTaken(target)) return;
   early.typed.set(target, /^(checkbox|radio)$/.test(target.type) ? target.checked : target.value);
 };
-const keep = (act) => {
+const forget = () => {
   early.last?.to.removeAttribute('data-heard');
+  early.last = null;
+};
+const keep = (act) => {
+  forget();
   early.last = act;
   act.to.setAttribute('data-heard', '');
 };
@@ -30,8 +34,7 @@ const hear = (event) => {
   const to = target instanceof Element && target.closest(PLACES[type]);
   if (!to) return;
   // Whoever does something else, or the same once more, means that.
-  early.last?.to.removeAttribute('data-heard');
-  early.last = null;
+  forget();
   if (isTaken(to)) return;
   if (type === 'submit') event.preventDefault();
   keep({ type, to, at: target, when: Date.now() });

@@ -17,8 +17,8 @@ export function FetchedWords({ of, children, meanwhile = null }: Props) {
   const [words, setWords] = useState<AbstractIntlMessages>();
   useEffect(() => {
     let here = true;
-    const fetch = of[localeOf(document.documentElement.lang)];
-    void untilThere(fetch).then((loaded) => here && setWords(loaded.default));
+    const load = of[localeOf(document.documentElement.lang)];
+    void untilThere(load).then((loaded) => here && setWords(loaded.default));
     return () => {
       here = false;
     };

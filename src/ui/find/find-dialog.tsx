@@ -8,7 +8,7 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { addressOf, type Place } from '@/core/places';
 import type { FoundPlace } from '@/server/reading/find/finding';
 import { Sail } from '@/ui/common/sail';
-import { signOut } from '@/ui/common/sign-out';
+import { useSignOut } from '@/ui/common/sign-out';
 import { GUIDES } from '@/ui/help/guides';
 import { type Command, commandsFor, type WhereAtWork } from './commands';
 import classes from './find.module.css';
@@ -129,14 +129,9 @@ export function FindDialog({ where, close }: { readonly where: WhereAtWork; read
   ];
   const chosen = Math.min(at, rows.length - 1);
 
-  const [leaving, setLeaving] = useState<'no' | 'now' | 'failed'>('no');
-  const go = async (row: Row) => {
-    if (row.command && 'act' in row.command) {
-      if (leaving === 'now') return;
-      setLeaving('now');
-      if (!(await signOut())) setLeaving('failed');
-      return;
-    }
+  const { leaving, leave } = useSignOut();
+  const go = (row: Row): void => {
+    if (row.command && 'act' in row.command) return void leave();
     close();
     if (row.command && 'scheme' in row.command) setColorScheme(row.command.scheme);
     else if (row.to) router.push(addressOf(row.to));
@@ -149,7 +144,7 @@ export function FindDialog({ where, close }: { readonly where: WhereAtWork; read
     } else if (event.key === 'Enter') {
       event.preventDefault();
       const row = rows[chosen];
-      if (row) void go(row);
+      if (row) go(row);
     }
   };
   useEffect(() => {
@@ -193,7 +188,7 @@ export function FindDialog({ where, close }: { readonly where: WhereAtWork; read
                 tabIndex={-1}
                 aria-selected={i === chosen}
                 className={classes.row}
-                onClick={() => void go(row)}
+                onClick={() => go(row)}
                 onPointerMove={() => setAt(i)}
               >
                 {row.weave ? <Sail weave={row.weave} size={16} /> : <span aria-hidden="true">›</span>}

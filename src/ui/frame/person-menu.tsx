@@ -10,7 +10,7 @@ import { post } from '@/ui/common/client-request';
 import { keyOr } from '@/ui/common/key-or';
 import { useReadingSettings } from '@/ui/common/reading-settings';
 import { READING_CHOICES } from '@/ui/common/reading-style';
-import { signOut } from '@/ui/common/sign-out';
+import { useSignOut } from '@/ui/common/sign-out';
 import { LaterWords } from './later-words';
 import classes from './person-menu.module.css';
 
@@ -73,11 +73,7 @@ export function PersonMenu({ name, role }: { name: string; role: Role }) {
     // The direction is on the root element, which only a full load draws anew.
     window.location.reload();
   };
-  const [leaving, setLeaving] = useState<'no' | 'now' | 'failed'>('no');
-  const leave = async () => {
-    setLeaving('now');
-    if (!(await signOut())) setLeaving('failed');
-  };
+  const { leaving, leave } = useSignOut();
 
   return (
     <div ref={box} className={classes.box}>
