@@ -4,11 +4,21 @@ import { useSyncExternalStore } from 'react';
 
 const CHANGED = 'kite-address';
 
+/**
+ * The router does not hear of an address that was typed, kept or followed past it, and puts the one before back as soon as the
+ * screen is drawn anew: what was opened by it would close when something happens. It hears of what is put in the place of an entry.
+ */
+const tellRouter = () => window.history.replaceState(null, '', window.location.href);
+
 function subscribe(listener: () => void): () => void {
-  window.addEventListener('hashchange', listener);
+  const heard = () => {
+    tellRouter();
+    listener();
+  };
+  window.addEventListener('hashchange', heard);
   window.addEventListener(CHANGED, listener);
   return () => {
-    window.removeEventListener('hashchange', listener);
+    window.removeEventListener('hashchange', heard);
     window.removeEventListener(CHANGED, listener);
   };
 }
