@@ -1,5 +1,32 @@
+import { createRequire } from 'node:module';
 import { TestEnvironment } from 'jest-environment-node';
-import { JSDOM, VirtualConsole } from 'jsdom';
+
+const require = createRequire(import.meta.url);
+
+// What an element is by itself, as HTML has it ("Rendering", 15.3), as far as anything here is shown or hidden by it or its name
+// depends on it. A window has a hundred rules more, of how things look, and goes through all of them for each element that is
+// found by its role.
+const OF_ITSELF = `
+  address, article, aside, blockquote, body, center, dd, details, dir, div, dl, dt, fieldset, figcaption, figure, footer, form,
+  frame, frameset, h1, h2, h3, h4, h5, h6, header, hgroup, hr, html, legend, listing, main, menu, nav, ol, optgroup, option, p,
+  plaintext, pre, ruby > rt, section, summary, ul, xmp { display: block }
+  button, input, marquee, meter, progress, select, textarea { display: inline-block }
+  li { display: list-item }
+  table { display: table }
+  caption { display: table-caption }
+  colgroup { display: table-column-group }
+  col { display: table-column }
+  thead { display: table-header-group }
+  tbody { display: table-row-group }
+  tfoot { display: table-footer-group }
+  tr { display: table-row }
+  td, th { display: table-cell }
+  datalist, dialog:not([open]), head, [hidden], input[type="hidden"], link, meta, noframes, param, ruby > rp, script, style, template,
+  title { display: none }`;
+const rules = require.resolve('jsdom/lib/jsdom/browser/default-stylesheet.js');
+require(rules);
+require.cache[rules].exports = OF_ITSELF;
+const { JSDOM, VirtualConsole } = require('jsdom');
 
 /** Asks nothing of the screen: wide and light, and nothing moves. */
 const matchMedia = (media) => ({
