@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { toDocx } from '@/core/formats/docx-out';
 import { found } from './axe';
-import { expect, saved, signIn, takeTool, test, typeAnswer } from './school';
+import { expect, saved, signIn, takeTool, test, typeAnswer, write } from './school';
 
 const PHOTO = readFileSync('docs/screenshots/today.png');
 const photo = (name: string) => ({ name, mimeType: 'image/png', buffer: PHOTO });
@@ -266,12 +266,12 @@ test('a starter that marks no places is understood; a key goes to the next empty
   await expect(page.locator('.answer')).toHaveCount(2);
   await typeAnswer(page, 1, 'The long one was calm. The short one shook.');
   await page.keyboard.press('Alt+Enter');
-  await page.keyboard.type('The long one.');
+  await write(page, 'The long one.');
   await expect(page.locator('.answer').nth(1)).toContainText('The long one.');
   await page.getByRole('button', { name: 'Notes' }).click();
   const notes = page.getByRole('textbox', { name: 'Notes' });
   await notes.click();
-  await page.keyboard.type('Ask about the knot.');
+  await write(page, 'Ask about the knot.');
   await expect(page.getByRole('button', { name: 'Hand in 1 piece …' })).toBeVisible();
   await page.waitForTimeout(1200);
   const phone = await signIn(await browser.newContext({ viewport: { width: 390, height: 800 } }), school, 's-abena');
@@ -353,7 +353,7 @@ test('on a phone: turned by a swipe and by the rail, tapped into, typed above a 
   await page.keyboard.type(
     'The middle rung, since the sheet is grey and low and has been since the ferry left at noon. ',
   );
-  await page.keyboard.type('It may turn before the evening boat comes in.');
+  await write(page, 'It may turn before the evening boat comes in.');
   expect(await share(420)).toBeGreaterThan(0.65);
   await expect(page.getByText('Question 3 of 4')).toBeVisible();
   const covered = await page.evaluate(() => {
@@ -383,7 +383,7 @@ test('at a desk the rope leads to each answer', async ({ browser, school }) => {
   const third = steps.getByRole('button', { name: /^Question 3/ });
   await third.click();
   await expect(wide.locator('.answer').nth(2)).toHaveClass(/at/);
-  await wide.keyboard.type('The middle rung. It is grey.');
+  await write(wide, 'The middle rung. It is grey.');
   await expect(third).toHaveAttribute('data-answered', /.*/);
 });
 

@@ -1,4 +1,4 @@
-import { expect, saved, signIn, test, typeAnswer } from './school';
+import { expect, saved, signIn, test, typeAnswer, write } from './school';
 
 const ANSWERS = [
   'It climbs when the weather is good. It falls when it is bad.',
@@ -67,7 +67,7 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
     const list = page.getByRole('list', { name: 'Ready check' });
     await list.getByRole('listitem').nth(2).getByRole('button', { name: 'Go there' }).click();
     await expect(page.locator('.answer').nth(2)).toHaveClass(/at/);
-    await page.keyboard.type(ANSWERS[2] ?? '');
+    await write(page, ANSWERS[2] ?? '');
     await expect(page.getByText('2 of 4 are there.')).toBeVisible();
   });
 
@@ -207,7 +207,7 @@ test('an assignment that is answered by a short text in place', async ({ context
   await dialog.getByRole('button', { name: 'Not yet' }).last().click();
   await line.click();
   await page.keyboard.press('End');
-  await page.keyboard.type(' It sat on the slip all night.');
+  await write(page, ' It sat on the slip all night.');
   await expect(page.getByText('1 of 1 is there.')).toBeVisible();
   await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();

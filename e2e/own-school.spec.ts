@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import type { Browser, Download, Page } from '@playwright/test';
 import { found } from './axe';
-import { expect, School, saved, test, typeAnswer } from './school';
+import { expect, School, saved, test, typeAnswer, write } from './school';
 
 // From an empty folder to a student who has handed in: a school begins, its roster comes in, slips are printed, a teacher sets
 // the first work, a student does it; and a backup is made while all of it runs.
@@ -112,7 +112,7 @@ test('a school of one’s own, from an empty folder to work that was handed in',
   await teacher.getByRole('button', { name: /^Answer in a document/ }).click();
   await teacher.getByRole('button', { name: 'Add a question with its place to answer' }).last().click();
   await expect(teacher.getByLabel('Question 1')).toBeFocused();
-  await teacher.keyboard.type('What holds better in the wet, and why?');
+  await write(teacher, 'What holds better in the wet, and why?');
   await saved(teacher);
   await teacher.getByRole('button', { name: 'Post to Knots 4 …' }).click();
   await teacher.getByRole('button', { name: 'Post it', exact: true }).click();

@@ -5,7 +5,7 @@ import type { Page } from '@playwright/test';
 import { scratch } from '@/testing/scratch';
 import { found } from './axe';
 import { ALLOWED, withDevices } from './devices';
-import { expect, saved, signIn, test } from './school';
+import { expect, saved, signIn, test, write } from './school';
 
 const page1 = join(process.cwd(), 'demo', 'files', 'kite-page-1.jpg');
 const page2 = join(process.cwd(), 'demo', 'files', 'kite-page-2.jpg');
@@ -20,7 +20,7 @@ test('pages are set to be photographed, photographed with a phone, put in order 
   await teacher.getByRole('button', { name: 'Set work in Harbour Mathematics' }).click();
   await teacher.waitForURL('**/set/*');
   await expect(teacher.getByLabel('Title', { exact: true })).toBeFocused();
-  await teacher.keyboard.type('On your own paper');
+  await write(teacher, 'On your own paper');
   await teacher.getByRole('button', { name: /^Photographs/ }).click();
   await expect(teacher.getByText('You can write on those when you mark.')).toBeVisible();
   await teacher

@@ -24,13 +24,7 @@ async function selectWords(page: Page, words: string): Promise<void> {
   }, words);
 }
 
-const handIn = async (page: Page) => {
-  await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
-  await expect(page.getByText('Up it goes!')).toBeVisible();
-};
-
-test('remarks on words: made, shown beside them, done and answered one by one, seen with what changed, amended', async ({
+test('another go: remarks on words, shown beside them, done and answered one by one, seen with what changed; marked and amended', async ({
   browser,
   school,
 }) => {
@@ -38,8 +32,14 @@ test('remarks on words: made, shown beside them, done and answered one by one, s
   const staff = await signIn(await browser.newContext(), school, 't-bello');
   const page = await signIn(await browser.newContext(), school, 's-bilal');
 
-  await test.step('the teacher remarks on selected words, and on words that are typed; both stand out', async () => {
-    await staff.goto(`${school.url}/marking/cloud-ladder?student=s-bilal`);
+  await page.goto(`${school.url}/desk/cloud-ladder`);
+  await expect(page.getByRole('button', { name: 'Take back' })).toBeVisible();
+
+  await test.step('the teacher goes from student to student by key, remarks on selected words, and on words that are typed', async () => {
+    await staff.goto(`${school.url}/marking/cloud-ladder?student=s-abena`);
+    await expect(staff.getByRole('article')).toHaveAccessibleName(/^What Abena .* handed in$/);
+    await staff.keyboard.press('Alt+ArrowDown');
+    await expect(staff.getByRole('article')).toHaveAccessibleName(/^What Bilal .* handed in$/);
     await selectWords(staff, 'easy to remember');
     await staff.getByRole('button', { name: /Remark on “easy to remember”/ }).click();
     await expect(staff.getByLabel('The words')).toHaveValue('easy to remember');
@@ -55,7 +55,7 @@ test('remarks on words: made, shown beside them, done and answered one by one, s
     await expect(staff.locator('.remarked')).toHaveCount(2);
   });
 
-  await test.step('a draft is kept through a reload; a digit chooses a level; another go is asked for', async () => {
+  await test.step('a draft is kept through a reload; a digit chooses a level; what is wrong is said; another go is asked for', async () => {
     await expect(staff.getByText(/^Kept .* The student sees nothing/)).toBeVisible();
     await staff.reload();
     await expect(staff.getByRole('article').locator('.remarked')).toHaveCount(2);
@@ -63,14 +63,28 @@ test('remarks on words: made, shown beside them, done and answered one by one, s
     await reading.getByRole('button').first().focus();
     await staff.keyboard.press('2');
     await expect(reading.getByLabel('Points')).toHaveValue('20');
+    await reading.getByLabel('Points').fill('31');
+    await expect(reading.getByText('More than the criterion gives')).toBeVisible();
+    await staff.getByRole('button', { name: 'Hand back', exact: true }).click();
+    await expect(staff.getByRole('alert').filter({ hasText: 'criterion' })).toBeVisible();
+    await reading.getByLabel('Points').fill('19.5');
+    await staff.getByRole('button', { name: 'Hand back', exact: true }).click();
+    await expect(staff.getByRole('alert').filter({ hasText: 'has no points yet' })).toContainText(
+      'Answers what was asked',
+    );
+    await staff.getByLabel('A general word').fill('Look at question one once more.');
     await staff.getByRole('button', { name: 'Ask for another go' }).click();
     await expect(staff.getByRole('heading', { name: 'Handed back' })).toBeVisible();
   });
 
-  await test.step('the student sees the words and the remarks side by side, changes one place, ticks it off, answers', async () => {
-    await page.goto(`${school.url}/desk/cloud-ladder#sheet=feedback`);
+  await test.step('the student hears of it on the open Desk, sees words and remarks side by side, changes, ticks off, answers', async () => {
+    const bar = page.getByRole('region', { name: 'Hand in' });
+    await expect(bar).toContainText('Your teacher asks for another go.');
+    await bar.getByRole('button', { name: 'Read feedback' }).click();
     const sheet = page.getByRole('complementary', { name: 'Feedback' });
     await expect(sheet).toContainText('0 of 2 done');
+    for (const part of ['Look at question one once more.', '19.5 of 30', 'not marked'])
+      await expect(sheet).toContainText(part);
     await expect(page.locator('.ProseMirror .remarked')).toHaveText(['easy to remember', 'a day or sometimes two']);
     const first = sheet.getByRole('listitem').filter({ hasText: 'Easy for whom?' }).first();
     await first.getByRole('button', { name: 'easy to remember' }).click();
@@ -97,11 +111,14 @@ test('remarks on words: made, shown beside them, done and answered one by one, s
     await expect(page.locator('ins').filter({ hasText: 'for everyone at sea' })).toContainText('added:');
     await page.getByRole('link', { name: /Back to/ }).click();
     await page.getByRole('button', { name: /Answer the questions/ }).click();
-    await handIn(page);
+    await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
+    await expect(page.getByRole('dialog')).toContainText('It is on time.');
+    await page.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
+    await expect(page.getByRole('heading', { name: /^Receipt \d/ })).toHaveCount(2);
   });
 
-  await test.step('the teacher sees remark, answer and change together, hands back, and amends it', async () => {
-    await staff.goto(`${school.url}/marking/cloud-ladder?student=s-bilal`);
+  await test.step('the teacher sees it come, with remark, answer and change together, hands back, and amends it', async () => {
+    await expect(staff.getByRole('article')).toContainText('for everyone at sea');
     const asked = staff.locator('section').filter({ hasText: 'What you asked for, and what came of it' }).first();
     await expect(asked).toContainText('✓ ticked off');
     await expect(asked.locator('ins')).toContainText('for everyone at sea');

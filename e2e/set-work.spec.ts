@@ -1,5 +1,5 @@
 import { found } from './axe';
-import { expect, saved, signIn, test, typeAnswer } from './school';
+import { expect, saved, signIn, test, typeAnswer, write } from './school';
 
 // A teacher's Monday: from Today to a posted reading with four answers, asks and a due time; seen as a student; read and
 // answered by a student; changed, while what the student wrote stays.
@@ -114,7 +114,7 @@ test('work is set on the Desk itself, posted, done, and changed without touching
     .click();
   await page.getByRole('button', { name: 'Add a question with its place to answer' }).last().click();
   await expect(page.getByLabel('Question 5')).toBeFocused();
-  await page.keyboard.type('And who hangs out the second lamp?');
+  await write(page, 'And who hangs out the second lamp?');
   await saved(page);
   await page.reload();
   await page
@@ -163,12 +163,12 @@ test('by key alone a quiz is set in place for some, posted, answered and scored;
     await page.waitForURL('**/set/*', { timeout: 10_000 });
   }).toPass();
   await expect(page.getByLabel('Title', { exact: true })).toBeFocused();
-  await page.keyboard.type('Which cloud comes first?');
+  await write(page, 'Which cloud comes first?');
   await press(/^Questions/);
   await expect(page.getByLabel('Name of the step')).toBeFocused();
   await choose(/^\+ a question/, 'One of several');
   await expect(page.getByRole('textbox', { name: 'Question 1', exact: true })).toBeFocused();
-  await page.keyboard.type('Which comes before rain?');
+  await write(page, 'Which comes before rain?');
   for (const [i, says] of ['cirrus', 'fog', 'none'].entries()) {
     await page.getByLabel(`Choice ${i + 1}`, { exact: true }).focus();
     await page.keyboard.type(says);
@@ -176,7 +176,7 @@ test('by key alone a quiz is set in place for some, posted, answered and scored;
   await page.getByRole('radio', { name: 'Choice 1 is right' }).press('Space');
   await press('+ why it is so');
   await page.getByLabel('Why it is so').focus();
-  await page.keyboard.type('Its threads thicken.');
+  await write(page, 'Its threads thicken.');
   await press('Try it');
   await press('Put in what is right');
   await expect(page.getByText('1 of 1.').first()).toBeVisible();

@@ -86,9 +86,7 @@ test('one device, two people: nothing that is saved stays, what is not is locked
     cut = true;
     for (const line of lines) await line.close();
     await typeAnswer(page, 2, 'Typed without a line.');
-    await page.evaluate(() => {
-      location.hash = 'sheet=aside';
-    });
+    await page.getByRole('button', { name: /^Quiet word/ }).click();
     await page.getByRole('textbox', { name: 'Write a quiet word' }).fill('A half-typed line for one.');
     await expect(page.locator('[data-safety="away"]')).toBeVisible();
     await leave(page, 'Yusuf D.');

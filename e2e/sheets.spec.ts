@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import type { Page } from '@playwright/test';
 import { found } from './axe';
-import { expect, saved, signIn, test } from './school';
+import { expect, saved, signIn, test, write } from './school';
 
 /** A tool of the sheets. */
 const take = (page: Page, bar: string, tool: string) =>
@@ -35,7 +35,7 @@ test('a chart is set to be written on, written on by mouse and by key on two dev
   await teacher.getByRole('button', { name: 'Set work in Harbour Mathematics' }).click();
   await teacher.waitForURL('**/set/*');
   await expect(teacher.getByLabel('Title', { exact: true })).toBeFocused();
-  await teacher.keyboard.type('Find the boat');
+  await write(teacher, 'Find the boat');
   await teacher.getByRole('button', { name: /^Sheets/ }).click();
   await teacher.getByRole('button', { name: /^Three bearings, one boat/ }).click();
   await expect(teacher.getByText('3 sheets, 6 boxes')).toBeVisible();
@@ -75,7 +75,7 @@ test('a chart is set to be written on, written on by mouse and by key on two dev
   await page.mouse.click(...sheet(0.12, 0.9));
   await page.keyboard.type('My own words');
   await boxes.first().click();
-  await page.keyboard.type('She is 118° from the Old Light.');
+  await write(page, 'She is 118° from the Old Light.');
   await page.getByRole('checkbox', { name: /I counted each bearing/ }).check();
   await expect(things(page)).toHaveCount(3);
   // What is seen of a thing lies where it is chosen by key and by pointer.
@@ -112,7 +112,7 @@ test('a chart is set to be written on, written on by mouse and by key on two dev
   await device.goto(desk);
   await expect(things(device)).toHaveCount(4);
   await device.locator('textarea[data-box]').nth(1).tap();
-  await device.keyboard.type('The boat is in between.');
+  await write(device, 'The boat is in between.');
   // What is typed on a phone can be read: no smaller than plain letters.
   await expect
     .poll(() =>

@@ -1,14 +1,14 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { found } from './axe';
-import { expect, signIn, test } from './school';
+import { expect, signIn, test, write } from './school';
 
 /** Types where a post is written, at its end. */
 async function type(page: Page, label: string | RegExp, words: string): Promise<void> {
   const field = page.getByRole('textbox', { name: label });
   await field.click();
   await page.keyboard.press('End');
-  await page.keyboard.type(words);
+  await write(page, words);
 }
 
 test('a student asks the class, keeps what is private from it, and both are answered where they were asked', async ({
@@ -126,13 +126,13 @@ test('a discussion: one’s own first, then the others; what is asked for is cou
   const reply = page.getByRole('textbox', { name: 'Write a reply to Hana S.' });
   await expect(reply.locator('blockquote')).toContainText('only a habit');
   await expect(reply).toBeFocused();
-  await page.keyboard.type('Is a habit of looking after each other not worth a rope for the ferry?');
+  await write(page, 'Is a habit of looking after each other not worth a rope for the ferry?');
   await page.getByRole('button', { name: 'Reply to Hana S.' }).last().click();
   await expect(page.getByText('One more reply to others.', { exact: false })).toBeVisible();
   const otso = page.locator('article').filter({ hasText: 'Both. Put it out on clear nights' });
   await otso.getByRole('button', { name: 'Reply to Otso L.' }).first().click();
   await page.getByRole('textbox', { name: 'Write a reply to Otso L.' }).click();
-  await page.keyboard.type('Then somebody has to decide each evening, and I would like that to be us.');
+  await write(page, 'Then somebody has to decide each evening, and I would like that to be us.');
   await page.getByRole('button', { name: 'Reply to Otso L.' }).last().click();
   await expect(page.getByText('4 of 4 are there.')).toBeVisible();
   expect(await found(page)).toEqual([]);
