@@ -28,7 +28,7 @@ const STEP = 'cloud-ladder-2' as StepId;
 const WEATHER = 'weather' as ClassId;
 const NOW = Date.now();
 /** So many orders of each pair, spread over all. */
-const MOST = 40;
+const MOST = 24;
 
 let school: TestSchool;
 let bello: Person;
