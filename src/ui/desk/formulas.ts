@@ -1,6 +1,6 @@
 import { Node } from '@tiptap/core';
-import { formulaMarkup } from '@/core/text/formula';
 import { schemaOf } from '@/core/text/nodes';
+import { untilThere } from '@/ui/common/until-there';
 
 declare module '@tiptap/core' {
   interface Commands<ReturnType> {
@@ -29,8 +29,12 @@ export const Formulas = Node.create({
     const dom = document.createElement('span');
     dom.className = 'formula';
     dom.setAttribute('data-tex', props.node.attrs.tex);
-    // Markup that the typesetter made, with trust switched off.
-    dom.innerHTML = formulaMarkup(props.node.attrs.tex);
+    // The typesetter is a tenth of all that a Desk fetches: it comes with the first formula, which until then reads as it was typed.
+    dom.textContent = props.node.attrs.tex;
+    void untilThere(() => import('@/core/text/formula')).then(({ formulaMarkup }) => {
+      // Markup that the typesetter made, with trust switched off.
+      dom.innerHTML = formulaMarkup(props.node.attrs.tex);
+    });
     return { dom };
   },
   addCommands() {

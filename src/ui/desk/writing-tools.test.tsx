@@ -188,7 +188,7 @@ test('a formula is put in from its parts; what cannot be drawn is said and stays
   letter = await open('Area: ');
   letter.choose('Area: ', true);
   letter.press('Formula');
-  const tex = letter.getByLabelText('Formula, as TeX') as HTMLInputElement;
+  const tex = (await letter.findByLabelText('Formula, as TeX')) as HTMLInputElement;
   fireEvent.change(tex, { target: { value: '\\frac{a}' } });
   await letter.findByText('This cannot be drawn yet.');
   fireEvent.click(letter.getByRole('button', { name: 'Put it in' }));
@@ -204,6 +204,11 @@ test('a formula is put in from its parts; what cannot be drawn is said and stays
     }),
   );
   expect(letter.queryByLabelText('Formula, as TeX')).toBeNull();
+  await waitFor(() => expect(letter.container.querySelector('.formula math msup')).not.toBeNull());
+  // It reads as it was typed until it is drawn.
+  letter.editor.commands.setFormula('y_1');
+  const drawn = [...letter.container.querySelectorAll('.formula')].find(({ textContent }) => textContent === 'y_1');
+  await waitFor(() => expect(drawn?.querySelector('math msub')).not.toBeNull());
 });
 
 test('a misspelt word is put right, or taken as it is and let go of again, which the school keeps', async () => {

@@ -22,11 +22,12 @@ import {
   IconVocabulary,
 } from '@tabler/icons-react';
 import { type Content, type Editor, useEditorState } from '@tiptap/react';
+import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { useRef } from 'react';
 import { GLOWS, INKS } from '@/core/text/tones';
+import { untilThere } from '@/ui/common/until-there';
 import { seek } from './find-in-text';
-import { FormulaLine } from './formula-line';
 import { usePictureInput } from './picture-input';
 import { ToolLine } from './tool-line';
 import { FindLine, LinkLine, Palette, TableLine } from './tool-lines';
@@ -36,6 +37,11 @@ import { VersionsLine } from './versions-line';
 import { MeaningLine, SpellingLine } from './word-lines';
 import classes from './writing.module.css';
 import type { SpellingSettings, WritingHelp } from './writing-help';
+
+/** It comes with the typesetter, when it is taken. */
+const FormulaLine = dynamic(() => untilThere(() => import('./formula-line')).then((loaded) => loaded.FormulaLine), {
+  ssr: false,
+});
 
 export type Panel =
   | 'ink'
