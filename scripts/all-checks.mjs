@@ -46,10 +46,7 @@ mkdirSync('.cache', { recursive: true });
 
 // Each of these keeps one processor busy, so two go on at a time.
 const lanes = [
-  [
-    ['types', [program('next'), 'typegen'], [program('tsc'), '--noEmit']],
-    ['the demo school', ['node', 'scripts/make-template.mjs']],
-  ],
+  [['types', [program('next'), 'typegen'], [program('tsc'), '--noEmit']]],
   [
     ['format and lint', [program('biome'), 'ci', '.']],
     ['layers', ['node', 'scripts/layers.mjs']],
