@@ -1,4 +1,5 @@
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
 import { CHROMIUM } from './chromium.mjs';
 import { programs, startPostgres } from './postgres.mjs';
 import { build, installDebian, installPackages, program, run, runBeside } from './prepare.mjs';
@@ -89,24 +90,42 @@ function saidOf({ title, file, tests }) {
   return [`${file} › ${title}`, ...errors].join('\n');
 }
 
-for (const file of ['.cache/unit.json', '.cache/journeys.json']) rmSync(file, { force: true });
+for (const file of ['.cache/unit.json', '.cache/unit-alone.json', '.cache/journeys.json'])
+  rmSync(file, { force: true });
 
-// All of them on a server with many connections; whatever keeps or runs something once more on the database that ships.
-const postgres = await startPostgres().catch((error) => console.error(error));
-if (count('a PostgreSQL server', Boolean(postgres))) {
-  const ok = run(program('jest'), ['--json', '--outputFile=.cache/unit.json'], {
+/** Runs unit tests: all, or those of some folders. */
+function unitTests(name, file, folders, env) {
+  const ok = run(program('jest'), ['--json', `--outputFile=${file}`, ...folders], {
     NODE_OPTIONS: '--experimental-vm-modules',
-    KITE_TEST_DATABASE: postgres.url,
-    KITE_TEST_BOTH: '1',
+    ...env,
   });
-  add('unit tests', '.cache/unit.json', (report) => ({
+  add(name, file, (report) => ({
     good: report.numPassedTests,
     bad: report.numFailedTests + report.numRuntimeErrorTestSuites,
     failures: report.testResults.filter(({ status }) => status === 'failed').map(({ message }) => message),
   }));
-  if (!ok && failed === 0) count('unit tests', false);
+  if (!ok && failed === 0) count(name, false);
+}
+
+/** The unit tests below some folders that have to do with a school, whichever database it is kept in. */
+const ofSchools = (folders) =>
+  folders
+    .flatMap((folder) => readdirSync(folder, { recursive: true }).map((name) => join(folder, name)))
+    .filter((file) => /\.test\.tsx?$/.test(file) && readFileSync(file, 'utf8').includes('testSchool'));
+
+// All of them on a server with many connections; whatever keeps or runs something once more on the one that ships, on
+// which the journeys run as well.
+const postgres = await startPostgres().catch((error) => console.error(error));
+if (count('a PostgreSQL server', Boolean(postgres))) {
+  unitTests('unit tests', '.cache/unit.json', [], { KITE_TEST_DATABASE: postgres.url });
   await postgres.stop();
 }
+unitTests(
+  'unit tests without a server',
+  '.cache/unit-alone.json',
+  ofSchools(['src/store', 'src/server/live', 'src/server/doing/handing-in']),
+  { KITE_TEST_DATABASE: '' },
+);
 
 if (count('build', build())) {
   const journeys = run(program('playwright'), ['test']);

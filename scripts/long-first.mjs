@@ -15,8 +15,6 @@ const LONG = [
   'src/server/doing/accounts/signing-in.test.ts',
   'src/ui/set/asking.test.tsx',
   'src/ui/answers/answers-screen.test.tsx',
-  'src/server/live/jobs/jobs.test.ts',
-  'src/server/live/save-socket.test.ts',
 ];
 
 export default class LongFirst extends Sequencer {
