@@ -4,7 +4,7 @@ import * as Y from 'yjs';
 import { onServer } from '../bench/on-server';
 import { expect, School, signIn, test } from './school';
 
-// Once and with two beside all other tests, often and with three when it is asked for by itself.
+// Once and with one beside all other tests, often and with three when it is asked for by itself.
 const ROUNDS = Number(process.env.KITE_ROUNDS ?? 1);
 const WRITERS = ['s-wren', 's-yusuf', 's-keanu'].slice(0, ROUNDS > 1 ? 3 : 1);
 

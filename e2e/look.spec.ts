@@ -138,10 +138,11 @@ async function follow(page: Page, site: string, path: string): Promise<void> {
   await page.waitForURL(site + path);
 }
 
-/** What only a browser can tell. What else axe knows of it, the tests of the components have asked. */
-const OPEN = { rules: ['color-contrast', 'link-in-text-block', 'scrollable-region-focusable', 'target-size'] };
-/** What opens over a screen, without the screen: that is looked at by itself. */
-const OVER = { ...OPEN, within: '[role=dialog]' };
+/** A dialog over a screen, without the screen: what only a browser can tell. What else axe knows, its component's test has asked. */
+const OVER = {
+  rules: ['color-contrast', 'link-in-text-block', 'scrollable-region-focusable', 'target-size'],
+  within: '[role=dialog]',
+};
 
 for (const { who, locale, direction, screens } of VISITS) {
   test(`axe finds nothing on any screen, and each fits a phone of 360 px: ${who ?? 'nobody'}, ${direction}`, async ({
@@ -193,7 +194,7 @@ test('what opens over a screen has nothing for axe in either scheme', async ({ c
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Imke A.', exact: true }).click();
   await page.getByLabel('Typeface').waitFor();
-  await inBoth(page, 'settings', { ...OPEN, within: 'header' });
+  await inBoth(page, 'settings', { within: 'header' });
   await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
   await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
   await page.getByRole('dialog').getByText('What goes').waitFor();
@@ -203,12 +204,12 @@ test('what opens over a screen has nothing for axe in either scheme', async ({ c
   for (const name of ['Spelling', 'Formula', 'Earlier versions']) {
     await takeTool(page, name);
     await page.getByRole('group', { name }).or(page.getByRole('region', { name })).first().waitFor();
-    await inBoth(page, name, OPEN);
+    await inBoth(page, name);
   }
   await page.goto(`${school.url}/desk/ten-mornings#sheet=feedback`);
   await page.getByText('As a picture').first().click();
   await page.getByRole('img', { name: 'Points won and lost, by criterion' }).waitFor();
-  await inBoth(page, 'the marks as a picture', { ...OPEN, within: 'aside' });
+  await inBoth(page, 'the marks as a picture');
 });
 
 test('what opens over the Marking desk has nothing for axe in either scheme', async ({ context, school }) => {

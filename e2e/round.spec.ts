@@ -75,6 +75,9 @@ test('another go: remarks on words, shown beside them, done and answered one by 
     await staff.getByLabel('A general word').fill('Look at question one once more.');
     await staff.getByRole('button', { name: 'Ask for another go' }).click();
     await expect(staff.getByRole('heading', { name: 'Handed back' })).toBeVisible();
+    await expect(
+      staff.getByRole('navigation', { name: 'Students' }).getByRole('link', { name: /Bilal/ }),
+    ).toContainText('another go');
   });
 
   await test.step('the student hears of it on the open Desk, sees words and remarks side by side, changes, ticks off, answers', async () => {
@@ -119,6 +122,7 @@ test('another go: remarks on words, shown beside them, done and answered one by 
 
   await test.step('the teacher sees it come, with remark, answer and change together, hands back, and amends it', async () => {
     await expect(staff.getByRole('article')).toContainText('for everyone at sea');
+    await expect(staff.getByText('Look at question one once more.').first()).toBeVisible();
     const asked = staff.locator('section').filter({ hasText: 'What you asked for, and what came of it' }).first();
     await expect(asked).toContainText('✓ ticked off');
     await expect(asked.locator('ins')).toContainText('for everyone at sea');
