@@ -16,8 +16,11 @@ export interface SentenceFault {
   readonly verb: boolean;
 }
 
-/** Scripts that tell capital letters from small ones; in others a beginning is never wrong. */
-const SMALL_BEGINNING = /^[^\p{L}\p{N}]*\p{Ll}/u;
+/**
+ * Scripts that tell capital letters from small ones; in others a beginning is never wrong. Nor is it where a
+ * sentence begins with a formula (`FORMULA_MARK`).
+ */
+const SMALL_BEGINNING = /^[^\p{L}\p{N}\u{fffc}]*\p{Ll}/u;
 
 /**
  * The measures that the ready check takes of a text, line by line. A line that was measured before is not

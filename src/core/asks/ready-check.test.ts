@@ -98,6 +98,65 @@ describe('the ready check', () => {
   });
 });
 
+describe('a formula', () => {
+  const formula: DocNode = { type: 'formula', attrs: { tex: '\\frac{distnace}{time} = v' } };
+  const line = (...parts: (string | DocNode)[]): DocNode => ({
+    type: 'paragraph',
+    content: parts.map((part) => (typeof part === 'string' ? { type: 'text', text: part } : part)),
+  });
+  const answer = (...content: DocNode[]): Doc => ({
+    type: 'doc',
+    content: [
+      { type: 'question', attrs: { number: 1, text: 'How fast?' } },
+      { type: 'answer', attrs: { id: 'q1' }, content },
+    ],
+  });
+  const measures = new Measures('en', {
+    misspelt: (words) =>
+      words.split(/[^\p{L}]+/u).filter((word) => !['', 'The', 'speed', 'is', 'small'].includes(word)),
+  });
+  const check = (doc: Doc, ask: object) =>
+    readyCheck(
+      { asks: [{ id: 'x', place: 'q1', bars: true, ...ask } as Ask], doc, starter: answer(), locale: 'en' },
+      measures,
+    );
+
+  test('is no words, and none of its letters is misspelt', () => {
+    const doc = answer(line('The speed is ', formula));
+    expect(check(doc, { kind: 'words', min: 3, max: 3 })).toMatchObject({ words: 3, findings: [{ result: 'met' }] });
+    expect(check(doc, { kind: 'spelling' }).findings).toMatchObject([{ result: 'met', details: [] }]);
+  });
+
+  test('begins and ends a sentence like a word', () => {
+    const ask = { kind: 'whole-sentences' };
+    expect(check(answer(line('The speed is ', formula, '.')), ask).findings).toMatchObject([{ result: 'met' }]);
+    expect(check(answer(line(formula, ' is small.')), ask).findings).toMatchObject([{ result: 'met' }]);
+    expect(check(answer(line('the speed is ', formula)), ask).findings).toMatchObject([
+      { problem: 'faults', details: ['the speed is …'] },
+    ]);
+  });
+
+  test('or a picture by itself is an answer: what is missing are words, and the place is not empty', () => {
+    for (const only of [line(formula), { type: 'image', attrs: { src: 'kite' } } as DocNode]) {
+      expect(check(answer(only), { kind: 'answered' })).toMatchObject({ untouched: false, ready: true });
+      for (const kind of ['words', 'sentences'])
+        expect(check(answer(only), { kind, min: 2, max: null }).findings).toMatchObject([
+          { problem: 'too-few', found: 0 },
+        ]);
+    }
+  });
+
+  test('or a picture elsewhere does not fill a place that was removed', () => {
+    const doc: Doc = { type: 'doc', content: [line(formula), { type: 'image', attrs: { src: 'kite' } } as DocNode] };
+    expect(check(doc, { kind: 'answered' }).findings).toMatchObject([{ problem: 'empty' }]);
+    const elsewhere = readyCheck(
+      { asks: [{ id: 'x', place: 'gone', bars: true, kind: 'answered' }], doc, starter: null, locale: 'en' },
+      measures,
+    );
+    expect(elsewhere.findings).toMatchObject([{ problem: 'empty' }]);
+  });
+});
+
 const text = (words: string, ...marks: Mark[]): DocNode => ({
   type: 'paragraph',
   content: [{ type: 'text', text: words, ...(marks.length > 0 ? { marks } : {}) }],

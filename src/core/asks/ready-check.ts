@@ -1,7 +1,15 @@
 import { type Ask, type AskName, doesBar, isAdvice, measure, rangeOf } from '../kinds/ask';
 import type { Measured } from '../kinds/ask/kind';
 import { isSheetPlace, photographedIn } from '../kinds/document/places';
-import { type AnswerPlace, answerPlaces, hasPicture, placeNode, plainText, questions } from '../text/document-json';
+import {
+  type AnswerPlace,
+  answerPlaces,
+  hasPicture,
+  placeNode,
+  plainText,
+  prose,
+  questions,
+} from '../text/document-json';
 import type { Doc } from '../text/nodes';
 import type { CheckedFile, Problem } from './checked';
 import { Measures } from './measures';
@@ -69,6 +77,8 @@ export interface Checked {
   readonly names?: readonly string[];
 }
 
+const joined = (parts: readonly string[]): string => parts.join('\n').trim();
+
 const folded = (text: string): string => text.replace(/\s+/g, ' ').trim();
 
 const linesOf = (doc: Doc): readonly string[] => plainText(doc).split('\n').map(folded).filter(Boolean);
@@ -81,6 +91,8 @@ class Check {
   readonly #byId: ReadonlyMap<string, AnswerPlace>;
   readonly #missing: ReadonlyMap<string, AnswerPlace>;
   readonly whole: string;
+  /** All that is measured of it. */
+  readonly prose: string;
 
   constructor(
     readonly given: Checked,
@@ -90,10 +102,13 @@ class Check {
     this.places = answerPlaces(doc);
     this.#byId = new Map(this.places.map((place) => [place.id, place]));
     this.#missing = new Map(
-      (starter ? answerPlaces(starter) : []).map((place) => [place.id, { ...place, text: '', filled: false }] as const),
+      (starter ? answerPlaces(starter) : []).map(
+        (place) => [place.id, { ...place, text: '', prose: '', filled: false }] as const,
+      ),
     );
-    const parts = this.places.length > 0 ? this.places.map((place) => place.text) : [plainText(doc)];
-    this.whole = parts.join('\n').trim();
+    const parts = this.places.length > 0 ? this.places : [{ text: plainText(doc), prose: prose(doc) }];
+    this.whole = joined(parts.map(({ text }) => text));
+    this.prose = joined(parts.map((part) => part.prose));
   }
 
   placeOf(ask: Ask): AnswerPlace | undefined {
@@ -102,12 +117,11 @@ class Check {
 
   measure(ask: Ask): Measured {
     const place = this.placeOf(ask);
-    const text = ask.place === null ? this.whole : (place?.text ?? '');
     return measure(ask, {
-      text,
+      text: ask.place === null ? this.prose : (place?.prose ?? ''),
       node: () => (ask.place === null ? this.given.doc : (placeNode(this.given.doc, ask.place) ?? { type: 'doc' })),
       inPlace: ask.place !== null,
-      filled: place ? place.filled : text !== '' || hasPicture(this.given.doc),
+      filled: place ? place.filled : ask.place === null && (this.whole !== '' || hasPicture(this.given.doc)),
       doc: this.given.doc,
       files: this.given.files ?? [],
       names: this.given.names ?? [],
@@ -186,6 +200,6 @@ export function readyCheck(given: Checked, measures: Measures = new Measures(giv
       .filter(({ id }) => !isSheetPlace(id))
       .map(({ id, number, filled }) => ({ id, number, answered: filled })),
     photographed: photographedIn(given.doc),
-    words: measures.words(check.whole),
+    words: measures.words(check.prose),
   };
 }

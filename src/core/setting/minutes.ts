@@ -3,7 +3,7 @@ import type { MaterialKind } from '../kinds/material';
 import { documentFor } from '../kinds/step';
 import { proposedMinutes } from '../kinds/step/settings';
 import { askedCount } from '../questions/question-set';
-import { plainText } from '../text/document-json';
+import { prose } from '../text/document-json';
 import { placesOf } from './answered-places';
 import type { AssignmentDraft, DraftStep } from './draft';
 
@@ -35,7 +35,7 @@ export function minutesOf(
   const asked = asks.filter(({ place }) => place === null || own.has(place)).map(wordsAsked);
   return Math.ceil(
     proposedMinutes(kind, settings, {
-      words: starter && documentFor(kind) === null ? wordsIn(plainText(starter)) : 0,
+      words: starter && documentFor(kind) === null ? wordsIn(prose(starter)) : 0,
       material: (material === null ? undefined : materials.get(material)?.minutes) ?? 0,
       places: places.length,
       wordsAsked: asked.reduce((sum, n) => sum + n, 0),

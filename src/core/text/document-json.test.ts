@@ -55,8 +55,8 @@ describe('answer places', () => {
       doc(question(1, 'Why?'), answer('q1', 'Because.', 'And so.'), question(2, 'How?'), answer('q2')),
     );
     expect(found).toEqual([
-      { id: 'q1', number: 1, question: 'Why?', text: 'Because.\nAnd so.', filled: true },
-      { id: 'q2', number: 2, question: 'How?', text: '', filled: false },
+      { id: 'q1', number: 1, question: 'Why?', text: 'Because.\nAnd so.', prose: 'Because.\nAnd so.', filled: true },
+      { id: 'q2', number: 2, question: 'How?', text: '', prose: '', filled: false },
     ]);
   });
 

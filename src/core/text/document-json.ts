@@ -41,6 +41,11 @@ const OWN_WORDS: Visitor<string> = {
 /** What a node says by itself: its text, a line break, a formula as it was typed. */
 export const ownWords = (node: DocNode): string => visit(node, OWN_WORDS, undefined);
 
+/** What stands for a formula where words are counted: no word, and no end of a sentence (U+FFFC, object replacement). */
+export const FORMULA_MARK = '\u{fffc}';
+
+const PROSE: Visitor<string> = { ...OWN_WORDS, formula: () => FORMULA_MARK };
+
 /** Everything that is said in a node, without a break between its blocks. */
 export const wordsIn = (node: DocNode): string => ownWords(node) + contentOf(node).map(wordsIn).join('');
 
@@ -48,10 +53,15 @@ const LINES: ReadonlySet<string> = new Set(NODE_NAMES.filter((name) => 'line' in
 const isLine = ({ type }: DocNode): boolean => LINES.has(type);
 
 /** The typed text below a node, a line a block. What a question asks is not typed text and is left out. */
-export function plainText(node: DocNode): string {
+export const plainText = (node: DocNode): string => linesBelow(node, ownWords);
+
+/** As `plainText`, for what is measured: letters that draw a formula are no words, so a mark stands for each formula. */
+export const prose = (node: DocNode): string => linesBelow(node, (at) => visit(at, PROSE, undefined));
+
+function linesBelow(node: DocNode, wordsOf: (node: DocNode) => string): string {
   const lines: string[] = [];
   const walk = (at: DocNode, into: string[]): void => {
-    const own = ownWords(at);
+    const own = wordsOf(at);
     if (own !== '') into.push(own);
     for (const child of contentOf(at)) {
       if (!isLine(child) && child.content === undefined) {
@@ -89,6 +99,8 @@ export interface AnswerPlace {
   readonly number: number;
   readonly question: string;
   readonly text: string;
+  /** The same as it is measured. */
+  readonly prose: string;
   /** Something is there: words, a formula or a picture. */
   readonly filled: boolean;
 }
@@ -122,7 +134,8 @@ export function answerPlaces(doc: DocNode): readonly AnswerPlace[] {
     if (id === null || seen.has(id)) continue;
     seen.add(id);
     const text = plainText(node);
-    places.push({ id, number: number || places.length + 1, question, text, filled: text !== '' || hasPicture(node) });
+    const filled = text !== '' || hasPicture(node);
+    places.push({ id, number: number || places.length + 1, question, text, prose: prose(node), filled });
   }
   return places;
 }

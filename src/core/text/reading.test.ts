@@ -75,6 +75,12 @@ describe('a text', () => {
     expect(measureReading(text(hard + hard), 'en')).toMatchObject({ ease: 'very-hard', age: 18 });
   });
 
+  test('is as long and as hard as its words: what draws a formula is not read', () => {
+    const formula = { type: 'formula', attrs: { tex: 'internationalisation + incomprehensibility' } } as const;
+    const drawn = { type: 'paragraph', content: [{ type: 'text', text: easy }, formula] } as const;
+    expect(measureReading({ type: 'doc', content: [drawn] }, 'en')).toEqual(measureReading(text(easy), 'en'));
+  });
+
   test('that is short, or in a language without a formula, is not judged', () => {
     expect(measureReading(text('Only a few words.'), 'en').ease).toBeNull();
     expect(measureReading(text('كلمة '.repeat(60)), 'ar')).toMatchObject({ words: 60, ease: null, age: null });

@@ -1,6 +1,6 @@
 import { syllable } from 'syllable';
 import { countSentences, countWords } from './counting';
-import { type DocNode, plainText } from './document-json';
+import { type DocNode, prose } from './document-json';
 
 /**
  * Words a minute of silent reading. English: 238 for non-fiction (Brysbaert 2019, "How many words do we
@@ -80,7 +80,7 @@ const ENOUGH = 30;
  * its syllables. Below 30 words it says nothing.
  */
 export function measureReading(doc: DocNode, locale: string): Reading {
-  const text = plainText(doc);
+  const text = prose(doc);
   const words = countWords(text, locale);
   const minutes = readingMinutes(words, locale);
   if (language(locale) !== 'en' || words < ENOUGH) return { words, minutes, ease: null, age: null };

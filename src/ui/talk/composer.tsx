@@ -4,7 +4,7 @@ import type { Editor } from '@tiptap/react';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import type { PostId, TalkId } from '@/core/ids';
-import { plainText } from '@/core/text/document-json';
+import { plainText, prose } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
 import { newAct } from '@/ui/common/act';
 import type { Attached } from '@/ui/common/attached-files';
@@ -118,7 +118,7 @@ export function Composer(props: Props) {
     setBody(next);
     half.keep(isEmpty(next) ? null : next);
     listen(editor);
-    typed?.(plainText(next));
+    typed?.(prose(next));
   };
   const ready = useCallback(
     (editor: Editor) => {
@@ -127,7 +127,7 @@ export function Composer(props: Props) {
       const begun = editor.getJSON() as Doc;
       setBody(begun);
       listen(editor);
-      typed?.(plainText(begun));
+      typed?.(prose(begun));
     },
     [listen, typed],
   );

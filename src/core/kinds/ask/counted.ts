@@ -32,11 +32,15 @@ export const present = (measure: (asked: Asked) => boolean): AskKind<Nothing> =>
   adviser: null,
 });
 
-export const words = counted(({ text, measures }) => ({ found: measures.words(text) }));
+/** Where a formula or a picture stands without words, it is words that are missing: the place is not empty. */
+const inWords = ({ filled }: Asked, measured: Measured): Measured =>
+  filled && measured.found === 0 ? { ...measured, problem: 'too-few' } : measured;
 
-export const sentences = counted(({ text, measures }) => {
-  const { sentences: found, openEnd } = measures.sentences(text);
-  return { found, openEnd };
+export const words = counted((asked) => inWords(asked, { found: asked.measures.words(asked.text) }));
+
+export const sentences = counted((asked) => {
+  const { sentences: found, openEnd } = asked.measures.sentences(asked.text);
+  return inWords(asked, { found, openEnd });
 });
 
 /** Items of a list, each with something in it. */

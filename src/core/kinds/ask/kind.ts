@@ -5,7 +5,7 @@ import type { Doc, DocNode } from '../../text/nodes';
 
 /** What an ask is measured in: the answer place that it is about, or everything that goes along. */
 export interface Asked {
-  /** The words typed there. */
+  /** The words typed there, as they are measured (`prose`). */
   readonly text: string;
   /** What stands there, made only when it is wanted. */
   readonly node: () => DocNode;

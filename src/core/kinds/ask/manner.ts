@@ -1,4 +1,4 @@
-import { plainText } from '../../text/document-json';
+import { FORMULA_MARK, plainText } from '../../text/document-json';
 import { contentOf } from '../../text/nodes';
 import { type Nothing, present } from './counted';
 import type { Asked, AskKind } from './kind';
@@ -18,7 +18,7 @@ const faults = (adviser: 'verbs' | 'spelling', find: (asked: Asked) => readonly 
 
 /** Sentences that begin with a capital, end with an end mark and have a verb in them. */
 export const wholeSentences = faults('verbs', ({ text, measures }) =>
-  measures.faults(text).map(({ sentence }) => sentence),
+  measures.faults(text).map(({ sentence }) => sentence.replaceAll(FORMULA_MARK, '…')),
 );
 
 export const spelling = faults('spelling', ({ text, measures }) => measures.misspelt(text));

@@ -5,7 +5,7 @@ import type { Asked, AskKind } from './kind';
 
 /** What was said in discussions, post by post: its words, and to whom it is a reply. */
 const saidIn = ({ doc }: Asked) =>
-  answerPlaces(doc).flatMap(({ id, text }) => {
+  answerPlaces(doc).flatMap(({ id, prose: text }) => {
     const post = postAtPlace(id);
     return post === null ? [] : [{ text, replyTo: post.replyTo }];
   });
