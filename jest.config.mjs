@@ -2,7 +2,7 @@ import { TEST_PACKAGES } from './scripts/test-packages.mjs';
 
 /** Unit tests run as native modules, since much of what we use comes only as such. */
 export default {
-  testEnvironment: 'node',
+  testEnvironment: '<rootDir>/scripts/node-environment.mjs',
   roots: ['<rootDir>/src', '<rootDir>/scripts', '<rootDir>/demo'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleNameMapper: {

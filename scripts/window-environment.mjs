@@ -1,5 +1,5 @@
 import { createRequire } from 'node:module';
-import { TestEnvironment } from 'jest-environment-node';
+import NodeEnvironment from './node-environment.mjs';
 
 const require = createRequire(import.meta.url);
 
@@ -74,7 +74,7 @@ function takeSignals({ EventTarget }) {
  * A window for the components that a test draws, beside everything that a process of ours has: server, database and
  * files stay real, so what is drawn can ask them.
  */
-export default class WindowEnvironment extends TestEnvironment {
+export default class WindowEnvironment extends NodeEnvironment {
   constructor(config, context) {
     super(config, context);
     this.dom = new JSDOM('<!doctype html><html lang="en" dir="ltr"><body></body></html>', {

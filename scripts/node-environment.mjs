@@ -1,0 +1,28 @@
+import asyncHooks from 'node:async_hooks';
+import { TestEnvironment } from 'jest-environment-node';
+import { keepCode } from './kept-code.mjs';
+
+keepCode();
+
+const stores = new Set();
+
+/** What goes along with everything that waits: each one of these that was used makes every promise of the process dearer. */
+class CountedStorage extends asyncHooks.AsyncLocalStorage {
+  constructor(...given) {
+    super(...given);
+    stores.add(this);
+  }
+}
+asyncHooks.AsyncLocalStorage = CountedStorage;
+
+/**
+ * What each test file has to itself. The runner and what is tested leave such storages behind; they end with the file, or a
+ * promise would go through those of all the files before it.
+ */
+export default class NodeEnvironment extends TestEnvironment {
+  async teardown() {
+    for (const store of stores) store.disable();
+    stores.clear();
+    await super.teardown();
+  }
+}
