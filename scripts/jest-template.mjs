@@ -1,13 +1,15 @@
 import { existsSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { buildWorkshop, built, makeCluster, newest, runBeside } from './prepare.mjs';
+import { buildWorkshop, built, makeCluster, newest, saidBeside } from './prepare.mjs';
 import { bundleTestPackages } from './test-packages.mjs';
 
 // The dates of the demo are laid out around now.
 const FRESH = 10 * 60_000;
 
 async function make(env) {
-  if (!(await runBeside('node', [built('make')], env))) throw new Error('the demo school could not be made');
+  const said = await saidBeside('node', [built('make')], env);
+  if (said === null) throw new Error('the demo school could not be made');
+  return said;
 }
 
 /** Is what was made at a time still of these sources, and of today? */
@@ -25,7 +27,9 @@ async function makeOn(server, folder) {
   await client.query(`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`);
   await client.query(`CREATE DATABASE ${name}`);
   await client.end();
-  await make({ KITE_DATA: folder, DATABASE_URL: Object.assign(new URL(server), { pathname: `/${name}` }).href });
+  // By two processes that begin at once, as servers beside each other may: `demo/seed.test.ts` reads what they said.
+  const env = { KITE_DATA: folder, DATABASE_URL: Object.assign(new URL(server), { pathname: `/${name}` }).href };
+  writeFileSync(join(folder, 'said.json'), JSON.stringify(await Promise.all([make(env), make(env)])));
   writeFileSync(stamp, server);
 }
 

@@ -8,15 +8,21 @@ export function run(command, args, env = {}) {
 }
 
 /** Runs a command beside others: what it says is shown in one piece when it has ended. Gives back whether it went well. */
-export function runBeside(command, args, env = {}) {
+export async function runBeside(command, args, env = {}) {
+  return (await saidBeside(command, args, env)) !== null;
+}
+
+/** Runs a command beside others, and gives what it said; `null` where it failed. */
+export function saidBeside(command, args, env = {}) {
   return new Promise((resolve) => {
     const started = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...env } });
     const said = [];
     for (const stream of [started.stdout, started.stderr]) stream.on('data', (data) => said.push(data));
-    started.once('error', () => resolve(false));
+    started.once('error', () => resolve(null));
     started.once('close', (code) => {
-      process.stdout.write(Buffer.concat(said));
-      resolve(code === 0);
+      const words = Buffer.concat(said);
+      process.stdout.write(words);
+      resolve(code === 0 ? words.toString() : null);
     });
   });
 }

@@ -57,11 +57,15 @@ describe.each(Object.keys(LOCALES))('the catalogue %s', (locale) => {
         throw error;
       },
     });
-    for (const [key, message] of own) {
-      expect([key, names(message)]).toEqual([key, names(english.find(([other]) => other === key)?.[1] ?? '')]);
+    const inEnglish = new Map(english);
+    expect(own.map(([key, message]) => [key, names(message)])).toEqual(
+      own.map(([key]) => [key, names(inEnglish.get(key) ?? '')]),
+    );
+    const halfMade = own.filter(([key, message]) => {
       const words = t.rich(key as never, { ...sample, ...tagsOf(message) } as never);
-      expect([key, String(words).includes('{')]).toEqual([key, false]);
-    }
+      return String(words).includes('{');
+    });
+    expect(halfMade).toEqual([]);
   });
 
   // The application has its messages as the build has taken them to pieces; here they are held against who takes them to pieces
