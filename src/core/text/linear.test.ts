@@ -19,7 +19,7 @@ interface Expression {
 /** The sources below a folder, without tests and what only tests use. */
 const sources = (folder: string): readonly string[] =>
   readdirSync(folder, { recursive: true, encoding: 'utf8' })
-    .filter((file) => /\.tsx?$/.test(file) && !/\.test\.tsx?$|\.d\.ts$|rendered\.tsx$/.test(file))
+    .filter((file) => /\.tsx?$/.test(file) && !/^testing\/|\.test\.tsx?$|\.d\.ts$|rendered\.tsx$/.test(file))
     .map((file) => join(folder, file));
 
 /** Every regular expression that is written in what runs, in the browser, on the server and in the workshop. */
