@@ -15,10 +15,19 @@ try {
 const PLACES = { click: 'button', submit: 'form', pointerdown: '[data-text]' };
 // The framework leaves a mark on what it has taken over.
 const isTaken = (element) => Object.keys(element).some((key) => key.startsWith('__reactProps$'));
+// What has the mark may not be awake yet, where something beside it is still on its way. What is done to it then is stopped by
+// the framework before it gets there, at the document, where it listens.
+const ifAsleep = (event, then) => {
+  const after = (now) => now === event && now.cancelBubble && then();
+  document.addEventListener(event.type, after, { once: true, capture: true });
+};
 
-const typing = ({ target }) => {
-  if (!/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || isTaken(target)) return;
-  early.typed.set(target, /^(checkbox|radio)$/.test(target.type) ? target.checked : target.value);
+const typing = (event) => {
+  const { target } = event;
+  if (!/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
+  const note = () => early.typed.set(target, /^(checkbox|radio)$/.test(target.type) ? target.checked : target.value);
+  if (isTaken(target)) ifAsleep(event, note);
+  else note();
 };
 const forget = () => {
   early.last?.to.removeAttribute('data-heard');
@@ -35,9 +44,12 @@ const hear = (event) => {
   if (!to) return;
   // Whoever does something else, or the same once more, means that.
   forget();
-  if (isTaken(to)) return;
-  if (type === 'submit') event.preventDefault();
-  keep({ type, to, at: target, when: Date.now() });
+  const note = () => {
+    if (type === 'submit') event.preventDefault();
+    keep({ type, to, at: target, when: Date.now() });
+  };
+  if (isTaken(to)) ifAsleep(event, note);
+  else note();
 };
 // Keys that stand on a button are that button; the browser would do something of its own by them.
 const hearKeys = (event) => {

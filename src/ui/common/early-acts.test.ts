@@ -174,6 +174,63 @@ test('whoever taps once more when the page listens is heard once', () => {
   expect(document.querySelector('[data-heard]')).toBeNull();
 });
 
+describe('what is taken over and still asleep', () => {
+  let isAwake: boolean;
+  // As the framework does: it listens at the document, and stops what is done to a part that waits for something.
+  const stops = (event: Event) => {
+    if (!isAwake) event.stopPropagation();
+  };
+  const EVENTS = ['click', 'submit', 'pointerdown', 'input'];
+  beforeEach(() => {
+    isAwake = false;
+    for (const type of EVENTS) document.addEventListener(type, stops, true);
+  });
+  afterEach(() => {
+    for (const type of EVENTS) document.removeEventListener(type, stops, true);
+  });
+
+  test.each(['before', 'after'])('does what was done to it %s it was taken over once it is awake', (when) => {
+    if (when === 'before') tap('#more');
+    takeOver('#more');
+    if (when === 'after') tap('#more');
+    const clicked = counted('#more', 'click');
+    end = repeatEarly();
+    jest.advanceTimersByTime(2000);
+    expect(clicked).not.toHaveBeenCalled();
+    expect(document.querySelector('#more')?.hasAttribute('data-heard')).toBe(true);
+    isAwake = true;
+    jest.advanceTimersByTime(500);
+    expect(clicked).toHaveBeenCalledTimes(1);
+    expect(document.querySelector('[data-heard]')).toBeNull();
+  });
+
+  test('is not sent by the browser, and what was typed into it is there', () => {
+    takeOver('form');
+    const field = takeOver('input') as unknown as HTMLInputElement;
+    field.value = 'imke';
+    field.dispatchEvent(new Event('input', { bubbles: true }));
+    const sent = new Event('submit', { bubbles: true, cancelable: true });
+    document.querySelector('form')?.dispatchEvent(sent);
+    expect(sent.defaultPrevented).toBe(true);
+    end = repeatEarly();
+    jest.advanceTimersByTime(500);
+    // Whatever wakes it up empties it.
+    field.value = '';
+    isAwake = true;
+    const submitted = counted('form', 'submit');
+    jest.advanceTimersByTime(500);
+    expect([field.value, submitted.mock.calls.length]).toEqual(['imke', 1]);
+  });
+
+  test('is given up after as long as anything else', () => {
+    tap('#more');
+    takeOver('#more');
+    end = repeatEarly();
+    jest.advanceTimersByTime(16_000);
+    expect(document.querySelector('[data-heard]')).toBeNull();
+  });
+});
+
 test('what was given up, or is not there any more, is not done', () => {
   tap('#more');
   end = repeatEarly();

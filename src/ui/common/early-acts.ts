@@ -66,6 +66,8 @@ export function repeatEarly(): () => void {
     else if (last && fields.length === 0 && awake(last.to)) {
       early.last = null;
       repeat(last);
+      // Where it was still asleep this was heard early, too: it is as old as it was.
+      if (early.last !== null) early.last = last;
     }
     if (early.last === null) last?.to.removeAttribute('data-heard');
     taken = new Set(now);
