@@ -143,6 +143,8 @@ describe('a formula', () => {
         expect(check(answer(only), { kind, min: 2, max: null }).findings).toMatchObject([
           { problem: 'too-few', found: 0 },
         ]);
+      // Where no words have to be there, none are missing.
+      expect(check(answer(only), { kind: 'words', min: 0, max: 20 }).findings).toMatchObject([{ result: 'met' }]);
     }
   });
 

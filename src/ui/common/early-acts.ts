@@ -46,6 +46,9 @@ function repeat({ type, to, at }: EarlyAct): void {
   else at.dispatchEvent(new Event('pointerdown', { bubbles: true, cancelable: true }));
 }
 
+/** What was heard of since: repeating may be heard early itself. */
+const heardNow = ({ last }: Early): EarlyAct | null => last;
+
 /** Does what was heard of before the page was awake, as soon as the part of it that it was done to is. Returns what ends that. */
 export function repeatEarly(): () => void {
   const early = (globalThis as Hearing).kiteEarly;
@@ -67,7 +70,7 @@ export function repeatEarly(): () => void {
       early.last = null;
       repeat(last);
       // Where it was still asleep this was heard early, too: it is as old as it was.
-      if (early.last !== null) early.last = last;
+      if (heardNow(early)?.to === last.to) early.last = last;
     }
     if (early.last === null) last?.to.removeAttribute('data-heard');
     taken = new Set(now);

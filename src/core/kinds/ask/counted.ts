@@ -10,9 +10,9 @@ export interface Range {
 }
 
 /** An ask about how many there are of something. */
-export const counted = (measure: (asked: Asked) => Measured): AskKind<Range> => ({
+export const counted = (measure: (asked: Asked, range: Range) => Measured): AskKind<Range> => ({
   range: (settings) => settings,
-  measure: (_settings, asked) => measure(asked),
+  measure: (settings, asked) => measure(asked, settings),
   advice: false,
   alwaysBars: false,
   files: () => null,
@@ -33,14 +33,17 @@ export const present = (measure: (asked: Asked) => boolean): AskKind<Nothing> =>
 });
 
 /** Where a formula or a picture stands without words, it is words that are missing: the place is not empty. */
-const inWords = ({ filled }: Asked, measured: Measured): Measured =>
-  filled && measured.found === 0 ? { ...measured, problem: 'too-few' } : measured;
+const inWords = (measure: (asked: Asked) => Measured) =>
+  counted((asked, { min }) => {
+    const measured = measure(asked);
+    return asked.filled && measured.found === 0 && min > 0 ? { ...measured, problem: 'too-few' } : measured;
+  });
 
-export const words = counted((asked) => inWords(asked, { found: asked.measures.words(asked.text) }));
+export const words = inWords(({ text, measures }) => ({ found: measures.words(text) }));
 
-export const sentences = counted((asked) => {
-  const { sentences: found, openEnd } = asked.measures.sentences(asked.text);
-  return inWords(asked, { found, openEnd });
+export const sentences = inWords(({ text, measures }) => {
+  const { sentences: found, openEnd } = measures.sentences(text);
+  return { found, openEnd };
 });
 
 /** Items of a list, each with something in it. */
