@@ -1,6 +1,6 @@
 import vm from 'node:vm';
 
-// This process keeps its code (`node-environment.mjs`). A number makes each text one that nobody compiled before.
+// This process keeps its code (`node-environment.mjs`). None of these texts was compiled before.
 const filler = `/* ${'long enough to be kept '.repeat(20)} */`;
 const made = <Value>(code: string, options: vm.CompileFunctionOptions = {}) =>
   vm.compileFunction(`${code} ${filler}`, [], options) as unknown as (() => Value) & { cachedDataRejected?: boolean };

@@ -14,8 +14,8 @@ const viewOf = (bytes: Uint8Array) => new DataView(bytes.buffer, bytes.byteOffse
 const directoryOf = (bytes: Uint8Array) => viewOf(bytes).getUint32(bytes.length - 6, true);
 
 /** An archive of one part, of which the directory says that it is so large. */
-function saying(name: string, size: number): Uint8Array {
-  const bytes = zip({ [name]: new Uint8Array(1000) });
+function saying(name: string, size: number, part = new Uint8Array(1000)): Uint8Array {
+  const bytes = zipSync({ [name]: part }, { level: 1 });
   viewOf(bytes).setUint32(directoryOf(bytes) + 24, size, true);
   return bytes;
 }
@@ -68,9 +68,7 @@ describe('an archive', () => {
 
   test('whose parts unpack to more or less than they say is refused where they are read', () => {
     for (const size of [10, 6 * MB]) {
-      const lying = zipSync({ a: new Uint8Array(5 * MB) }, { level: 1 });
-      viewOf(lying).setUint32(directoryOf(lying) + 24, size, true);
-      const archive = opened(lying);
+      const archive = opened(saying('a', size, new Uint8Array(5 * MB)));
       expect(() => archive.read('a')).toThrow(ArchiveRefused);
     }
     const damaged = zip({ a: crypto.getRandomValues(new Uint8Array(5000)).map((byte) => byte % 7) });
