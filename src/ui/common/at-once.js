@@ -29,27 +29,34 @@ const typing = (event) => {
   if (isTaken(target)) ifAsleep(event, note);
   else note();
 };
-const forget = () => {
-  early.last?.to.removeAttribute('data-heard');
-  early.last = null;
-};
 const keep = (act) => {
-  forget();
-  early.last = act;
   act.to.setAttribute('data-heard', '');
+  // What is asleep again is as old as it was, and has its turn before the others.
+  if (early.again) return early.acts.unshift(early.again.to === act.to ? early.again : act);
+  // The same once more is the same.
+  if (early.acts.at(-1)?.to === act.to) early.acts.pop();
+  early.acts.push(act);
 };
 const hear = (event) => {
   const { target, type } = event;
-  const to = target instanceof Element && target.closest(PLACES[type]);
+  const waits = early.acts.length > 0 && !early.again;
+  const places =
+    waits && type === 'click' && !(event.ctrlKey || event.metaKey || event.shiftKey) ? 'button,a[href]' : PLACES[type];
+  const to = target instanceof Element && target.closest(places);
   if (!to) return;
-  // Whoever does something else, or the same once more, means that.
-  forget();
   const note = () => {
-    if (type === 'submit') event.preventDefault();
+    if (type !== 'pointerdown') event.preventDefault();
     keep({ type, to, at: target, when: Date.now() });
   };
-  if (isTaken(to)) ifAsleep(event, note);
-  else note();
+  if (!isTaken(to)) {
+    // A link that nobody has taken over is followed by the browser.
+    if (!to.matches('a')) note();
+  } else if (!waits || type === 'pointerdown') ifAsleep(event, note);
+  else {
+    // What was done before has its turn first, even where this is awake already.
+    event.stopPropagation();
+    note();
+  }
 };
 // Keys that stand on a button are that button; the browser would do something of its own by them.
 const hearKeys = (event) => {
@@ -69,7 +76,9 @@ const hearKeys = (event) => {
 };
 
 const early = {
-  last: null,
+  acts: [],
+  // What is being done again just now.
+  again: null,
   typed: new Map(),
   end() {
     removeEventListener('input', typing, true);

@@ -45,16 +45,91 @@ test('a tap before anybody listens is done once when somebody does', () => {
   expect(document.querySelector('[data-heard]')).toBeNull();
 });
 
-test('of several the last is done: whoever is not heard does something else', () => {
-  tap('#more');
-  tap('#other');
-  tap('#other');
-  takeOver('#more');
-  takeOver('#other');
-  const [more, other] = [counted('#more', 'click'), counted('#other', 'click')];
+describe('of several', () => {
+  /** What is done to the parts of the page, in the order in which it is. */
+  const listed = () => {
+    const done: string[] = [];
+    for (const element of document.querySelectorAll('button, a'))
+      element.addEventListener('click', (event) => {
+        event.preventDefault();
+        done.push(element.id);
+      });
+    return done;
+  };
+  beforeEach(() => {
+    document.body.innerHTML =
+      '<button id="more"><b>More</b></button><button id="other">Other</button><a id="away" href="/today">Today</a><div data-text>Words</div>';
+  });
+
+  test('each is done in its turn, and the same once more is the same', () => {
+    tap('#more b');
+    tap('#other');
+    tap('#other');
+    end = repeatEarly();
+    const done = listed();
+    takeOver('#other');
+    jest.advanceTimersByTime(500);
+    expect(done).toEqual([]);
+    takeOver('#more');
+    jest.advanceTimersByTime(500);
+    expect(done).toEqual(['more', 'other']);
+    expect(document.querySelector('[data-heard]')).toBeNull();
+  });
+
+  test('what is awake already waits for what was done before, a link that it takes over, too', () => {
+    tap('#more');
+    const done = listed();
+    for (const selector of ['#other', '#away']) takeOver(selector);
+    end = repeatEarly();
+    expect([tap('#other'), tap('#away')]).toEqual([false, false]);
+    jest.advanceTimersByTime(500);
+    expect(done).toEqual([]);
+    takeOver('#more');
+    jest.advanceTimersByTime(500);
+    expect(done).toEqual(['more', 'other', 'away']);
+    tap('#other');
+    expect(done).toEqual(['more', 'other', 'away', 'other']);
+  });
+
+  test('a link that nobody has taken over, or that is opened beside this page, and words that are awake, wait for nothing', () => {
+    tap('#more');
+    expect(tap('#away')).toBe(true);
+    takeOver('#away');
+    takeOver('[data-text]');
+    const beside = new MouseEvent('click', { bubbles: true, cancelable: true, ctrlKey: true });
+    const pressed = counted('[data-text]', 'pointerdown');
+    document.querySelector('#away')?.dispatchEvent(beside);
+    tap('[data-text]', 'pointerdown');
+    expect([beside.defaultPrevented, pressed.mock.calls.length]).toEqual([false, 1]);
+    end = repeatEarly();
+    const done = listed();
+    takeOver('#more');
+    jest.advanceTimersByTime(500);
+    expect(done).toEqual(['more']);
+  });
+
+  test('what has waited as long as a page may take is done without', () => {
+    end = repeatEarly();
+    jest.advanceTimersByTime(19_000);
+    tap('#more');
+    tap('#other');
+    const done = listed();
+    takeOver('#other');
+    jest.advanceTimersByTime(1_000);
+    expect(done).toEqual(['more', 'other']);
+    expect(document.querySelector('[data-heard]')).toBeNull();
+  });
+});
+
+test('a button that sends a form sends it once', () => {
+  (document.querySelector('form button') as HTMLButtonElement).click();
+  const [clicked, sent] = [counted('#more', 'click'), jest.fn((event: Event) => event.preventDefault())];
+  document.querySelector('form')?.addEventListener('submit', sent);
+  takeOver('form button');
+  takeOver('form');
   end = repeatEarly();
   jest.advanceTimersByTime(500);
-  expect([more.mock.calls.length, other.mock.calls.length]).toEqual([0, 1]);
+  expect([clicked.mock.calls.length, sent.mock.calls.length]).toEqual([0, 1]);
 });
 
 test('keys that stand on a button press it, and do nothing of the browser’s meanwhile', () => {

@@ -10,9 +10,11 @@ interface EarlyAct {
 
 type Field = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
 
-/** What is heard of before a page is awake (`at-once.js`): the last act, since whoever is not heard does something else, and all that is typed. */
+/** What is heard of before a page is awake (`at-once.js`): acts in the order in which they were done, and all that is typed. */
 interface Early {
-  last: EarlyAct | null;
+  readonly acts: EarlyAct[];
+  /** What is being done again just now. */
+  again: EarlyAct | null;
   /** What stands in each field; of one that is ticked, whether it is. */
   readonly typed: Map<Field, string | boolean>;
   readonly end: () => void;
@@ -46,33 +48,39 @@ function repeat({ type, to, at }: EarlyAct): void {
   else at.dispatchEvent(new Event('pointerdown', { bubbles: true, cancelable: true }));
 }
 
-/** What was heard of since: repeating may be heard early itself. */
-const heardNow = ({ last }: Early): EarlyAct | null => last;
+const isGivenUp = ({ to, when }: EarlyAct): boolean => !to.isConnected || Date.now() - when > FORGOTTEN;
 
-/** Does what was heard of before the page was awake, as soon as the part of it that it was done to is. Returns what ends that. */
+/** Takes the first act away, and does it if somebody still wants it. */
+function doFirst(early: Early): void {
+  const act = early.acts.shift();
+  if (!act) return;
+  early.again = act;
+  if (!isGivenUp(act)) repeat(act);
+  early.again = null;
+  if (!early.acts.some(({ to }) => to === act.to)) act.to.removeAttribute('data-heard');
+}
+
+/**
+ * Does what was heard of before the page was awake, one after the other, as soon as the part of it that it was done to is: what
+ * follows may only be right once what came before is done. Returns what ends that.
+ */
 export function repeatEarly(): () => void {
   const early = (globalThis as Hearing).kiteEarly;
   if (!early) return () => {};
   /** The mark is there a moment before anybody listens: what had it the last time is awake. */
   let taken: ReadonlySet<Element> = new Set();
   const look = () => {
-    const { last, typed } = early;
+    const { acts, typed } = early;
     const awake = (element: Element) => taken.has(element) && isTakenOver(element);
-    const now = [...typed.keys(), ...(last ? [last.to] : [])].filter(isTakenOver);
+    const now = [...typed.keys(), ...acts.map(({ to }) => to)].filter(isTakenOver);
     const fields = [...typed].filter(([field]) => awake(field));
     for (const [field, value] of fields) {
       typed.delete(field);
       retype(field, value);
     }
-    if (last && (!last.to.isConnected || Date.now() - last.when > FORGOTTEN)) early.last = null;
-    // What was typed comes first: it is what is sent.
-    else if (last && fields.length === 0 && awake(last.to)) {
-      early.last = null;
-      repeat(last);
-      // Where it was still asleep this was heard early, too: it is as old as it was.
-      if (heardNow(early)?.to === last.to) early.last = last;
-    }
-    if (early.last === null) last?.to.removeAttribute('data-heard');
+    const [first] = acts;
+    // What was typed comes before: it is what is sent.
+    if (first && (isGivenUp(first) || (fields.length === 0 && awake(first.to)))) doFirst(early);
     taken = new Set(now);
   };
   const end = () => {
@@ -81,6 +89,9 @@ export function repeatEarly(): () => void {
     early.end();
   };
   const timer = setInterval(look, EACH);
-  const late = setTimeout(end, LONGEST);
+  const late = setTimeout(() => {
+    end();
+    while (early.acts.length > 0) doFirst(early);
+  }, LONGEST);
   return end;
 }

@@ -45,6 +45,22 @@ test('photographs are pressed one after the other by one worker', async () => {
   expect([begun.length, begun[0]?.asked.length]).toEqual([1, 2]);
 });
 
+test('what there is, or nobody wants any more, when its turn comes is not pressed', async () => {
+  const { begin, begun } = workers((worker, asked) => setTimeout(() => answers(worker, asked), 5));
+  const press = new PagePress(begin);
+  let isThere = false;
+  const first = press.press(ASKED).then(() => {
+    isThere = true;
+  });
+  const second = press.press(ASKED, () => (isThere ? 'there' : null));
+  expect(await Promise.all([first, second, press.press(ASKED, () => null)])).toEqual([
+    undefined,
+    'there',
+    { ok: false, problem: 'heic' },
+  ]);
+  expect(begun[0]?.asked).toHaveLength(2);
+});
+
 test('a worker that dies is said to have stopped, and the next photograph has another', async () => {
   const { begin, begun } = workers(dies, answers);
   const press = new PagePress(begin);

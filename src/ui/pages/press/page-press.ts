@@ -32,8 +32,11 @@ export class PagePress {
     private readonly longest = LONGEST,
   ) {}
 
-  press(asked: Omit<ToPress, 'id'>): Promise<Pressed> {
-    const done = this.#queue.then(() => this.#one({ id: this.#next++, ...asked }));
+  /** Presses a photograph when it has its turn; not if there is an answer `without` that by then. */
+  press<Other = never>(asked: Omit<ToPress, 'id'>, without: () => Other | null = () => null): Promise<Pressed | Other> {
+    const done = this.#queue.then(
+      async (): Promise<Pressed | Other> => without() ?? this.#one({ id: this.#next++, ...asked }),
+    );
     this.#queue = done;
     return done;
   }

@@ -23,7 +23,7 @@ export function usePage(
     if (!photograph || isThere) return;
     let left = false;
     const soon = setTimeout(() => {
-      void pressed(photograph).then((page) => {
+      void pressed(photograph, () => !left).then((page) => {
         if (!left) setWhy(typeof page === 'string' ? { from, why: page } : null);
       });
     }, 150);

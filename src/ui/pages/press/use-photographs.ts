@@ -90,6 +90,8 @@ export function usePhotographs(document: string, ydoc: Y.Doc, editable: boolean)
   const received = useRef(new Set<string>());
   const sent = useRef<Sent>(new Map());
   const urls = useRef(new Set<string>());
+  // The same as `pages`, for what runs longer than one drawing.
+  const here = useRef(pages);
 
   useEffect(() => {
     const own = new PagePress();
@@ -111,14 +113,13 @@ export function usePhotographs(document: string, ydoc: Y.Doc, editable: boolean)
     const url = URL.createObjectURL(file);
     urls.current.add(url);
     const page = { from, file, url, width, height };
-    setPages((before) => {
-      const old = before.get(id);
-      if (old) {
-        URL.revokeObjectURL(old.url);
-        urls.current.delete(old.url);
-      }
-      return new Map(before).set(id, page);
-    });
+    const old = here.current.get(id);
+    if (old) {
+      URL.revokeObjectURL(old.url);
+      urls.current.delete(old.url);
+    }
+    here.current = new Map(here.current).set(id, page);
+    setPages(here.current);
     return page;
   }, []);
 
@@ -224,20 +225,30 @@ export function usePhotographs(document: string, ydoc: Y.Doc, editable: boolean)
     return blob;
   }, []);
 
-  /** The page of a photograph as it is to be now: that which is there, or a new one. */
+  /**
+   * The page of a photograph as it is to be now: that which is there, or a new one. A second of work that nobody wants any more
+   * when its turn comes is not done: somebody who moves a corner step by step waits for the last of them alone.
+   */
   const pressed = useCallback(
-    async (photograph: Photograph): Promise<PageHere | string> => {
+    async (photograph: Photograph, isWanted: () => boolean = () => true): Promise<PageHere | string> => {
       const from = pressedFrom(photograph, look);
-      const there = pages.get(photograph.id);
-      if (there?.from === from) return there;
+      const there = () => {
+        const page = here.current.get(photograph.id);
+        return page?.from === from ? page : null;
+      };
+      const before = there();
+      if (before) return before;
       const bytes = await bytesOf(photograph);
       if (!bytes) return 'unreachable';
       const { corners, turn } = photograph;
-      const answer = await press.current?.press({ photograph: bytes, corners, turn, look });
+      const answer = await press.current?.press({ photograph: bytes, corners, turn, look }, () =>
+        isWanted() ? there() : 'stopped',
+      );
       if (!answer) return 'stopped';
+      if (typeof answer === 'string' || 'url' in answer) return answer;
       return answer.ok ? keepPage(photograph.id, from, answer.page) : answer.problem;
     },
-    [look, pages, bytesOf, keepPage],
+    [look, bytesOf, keepPage],
   );
 
   /** Makes the photographs that are not left out the sheets of the document. */
