@@ -8,6 +8,9 @@ export default {
   moduleNameMapper: {
     // Before the folders: a sheet of styles may be named by its folder, too.
     '(^@/.*|\\.module|^\\./[\\w-]+)\\.css$': '<rootDir>/scripts/no-styles.mjs',
+    // The one that watches over what is developed keeps a stack for each element that is made: a tenth of what a screen costs.
+    // What it would say of keys that are missing, the linter says.
+    '^react/jsx-runtime$': '<rootDir>/node_modules/react/cjs/react-jsx-runtime.production.js',
     ...TEST_PACKAGES,
     '^@/(.*)$': '<rootDir>/src/$1',
     '^@messages/(.*)$': '<rootDir>/messages/$1',
