@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { Editor } from '@tiptap/core';
+import { AllSelection } from '@tiptap/pm/state';
 import {
   isEmptyAnswer,
   KeepPlaces,
@@ -14,6 +15,8 @@ import { RoomBelow } from './room-below';
 import { TEXT_NODES } from './text-nodes';
 
 let editor: Editor;
+/** What was said of what was not done. */
+let refused: string[];
 const answer = (id: string, text: string) => ({
   type: 'answer',
   attrs: { id },
@@ -24,12 +27,21 @@ const question = (number: number, text: string) => ({ type: 'question', attrs: {
 const made = (content: object[]) =>
   new Editor({
     element: document.body.appendChild(document.createElement('div')),
-    extensions: [...TEXT_NODES, Pictures, KeepPlaces, ShowNotes, ToNextEmpty, TabBetween, RoomBelow],
+    extensions: [
+      ...TEXT_NODES,
+      Pictures,
+      KeepPlaces.configure({ refused: (why) => refused.push(why) }),
+      ShowNotes,
+      ToNextEmpty,
+      TabBetween,
+      RoomBelow,
+    ],
     content: { type: 'doc', content } as never,
     editorProps: { attributes: { tabindex: '0' } },
   });
 
 beforeEach(() => {
+  refused = [];
   document.elementFromPoint = () => null;
   Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
   Range.prototype.getBoundingClientRect = () => document.body.getBoundingClientRect();
@@ -44,14 +56,30 @@ beforeEach(() => {
 });
 afterEach(() => editor.destroy());
 
+const press = (key: string, how: KeyboardEventInit = {}) => {
+  const event = new KeyboardEvent('keydown', { key, ...how, bubbles: true, cancelable: true });
+  editor.view.dom.dispatchEvent(event);
+  return event.defaultPrevented;
+};
+const selected = () => {
+  const { from, to } = editor.state.selection;
+  return editor.state.doc.textBetween(from, to, '|');
+};
 const shape = () => editor.getJSON().content?.map(({ type }) => type);
 const WHOLE = ['question', 'answer', 'question', 'answer', 'question', 'answer'];
 
 describe('questions and answer places', () => {
-  test('cannot be removed, whatever is selected', () => {
+  test('cannot be removed, whatever is selected, and it is said why nothing happens', () => {
     editor.commands.selectAll();
     editor.commands.deleteSelection();
     expect(shape()).toEqual(WHOLE);
+    expect(refused).toEqual(['several-answers']);
+    press('a', { ctrlKey: true });
+    press('a', { ctrlKey: true });
+    const typed = new KeyboardEvent('keypress', { key: 'x', bubbles: true, cancelable: true });
+    Object.defineProperty(typed, 'charCode', { value: 'x'.charCodeAt(0) });
+    editor.view.dom.dispatchEvent(typed);
+    expect(refused).toHaveLength(2);
     editor.view.dispatch(editor.state.tr.delete(0, editor.state.doc.content.size));
     expect(shape()).toEqual(WHOLE);
     expect(editor.getText()).toContain('It climbs.');
@@ -67,11 +95,43 @@ describe('questions and answer places', () => {
     expect(editor.getText()).not.toContain('The middle one.');
   });
 
+  test('are selected by key one by one, and all together once more', () => {
+    editor.commands.setTextSelection(5);
+    expect(press('a', { ctrlKey: true })).toBe(true);
+    expect(selected()).toBe('It climbs.');
+    editor.commands.deleteSelection();
+    expect(editor.state.doc.child(1).textContent).toBe('');
+    // One that is empty has nothing to select.
+    press('a', { ctrlKey: true });
+    expect(editor.state.selection).toBeInstanceOf(AllSelection);
+    expect(shape()).toEqual(WHOLE);
+    expect(refused).toEqual([]);
+  });
+
+  test('hold against a key at their edge, and nothing is said of it', () => {
+    editor.commands.setTextSelection(3);
+    press('Backspace');
+    editor.commands.setTextSelection(3 + 'It climbs.'.length);
+    press('Delete');
+    expect(shape()).toEqual(WHOLE);
+    expect([editor.state.doc.child(1).textContent, refused]).toEqual(['It climbs.', []]);
+  });
+
   test('are what another device made of them', () => {
     // What comes from elsewhere has been let in there, and both must end up alike.
     editor.view.dispatch(editor.state.tr.delete(0, editor.state.doc.firstChild?.nodeSize ?? 0).setMeta('y-sync$', {}));
     expect(shape()).toEqual(WHOLE.slice(1));
+    expect(refused).toEqual([]);
   });
+});
+
+test('a text without questions is selected as a whole', () => {
+  editor.destroy();
+  editor = made([{ type: 'paragraph', content: [{ type: 'text', text: 'A letter.' }] }]);
+  editor.commands.setTextSelection(3);
+  press('a', { ctrlKey: true });
+  editor.commands.deleteSelection();
+  expect([editor.getText(), refused]).toEqual(['', []]);
 });
 
 test('the next empty answer is the one after the caret, and the first again after the last', () => {
@@ -111,11 +171,6 @@ test('what the ready check says stands below its answer, and the one with the ca
 });
 
 describe('nothing that is typed goes astray', () => {
-  const press = (key: string, shiftKey = false) => {
-    const event = new KeyboardEvent('keydown', { key, shiftKey, bubbles: true, cancelable: true });
-    editor.view.dom.dispatchEvent(event);
-    return event.defaultPrevented;
-  };
   const type = (words: string) => editor.view.dispatch(editor.state.tr.insertText(words));
   const answers = () => {
     const found: string[] = [];
@@ -132,10 +187,10 @@ describe('nothing that is typed goes astray', () => {
     expect(press('Tab')).toBe(true);
     type('Third.');
     expect(press('Tab')).toBe(false);
-    expect(press('Tab', true)).toBe(true);
-    expect(press('Tab', true)).toBe(true);
+    expect(press('Tab', { shiftKey: true })).toBe(true);
+    expect(press('Tab', { shiftKey: true })).toBe(true);
     type(' So it does.');
-    expect(press('Tab', true)).toBe(false);
+    expect(press('Tab', { shiftKey: true })).toBe(false);
     expect(answers()).toEqual(['It climbs. So it does.', 'Second.', ' Third.']);
   });
 

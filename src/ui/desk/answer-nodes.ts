@@ -1,6 +1,6 @@
 import { Extension, mergeAttributes, Node } from '@tiptap/core';
 import type { Node as ProseMirrorNode } from '@tiptap/pm/model';
-import { type EditorState, Plugin, PluginKey, Selection } from '@tiptap/pm/state';
+import { type EditorState, Plugin, PluginKey, Selection, TextSelection } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import { schemaOf } from '@/core/text/nodes';
 
@@ -35,18 +35,44 @@ function frame(doc: ProseMirrorNode): string {
   return marks.join(' ');
 }
 
-/** Keeps questions and answer places where they are: whatever would remove one is not done. What other devices did is. */
-export const KeepPlaces = Extension.create({
+/** All that stands in the answer place with the selection in it; `null` outside of one. */
+function wholeAnswer({ doc, selection: { $from, $to } }: EditorState): Selection | null {
+  if ($from.sharedDepth($to.pos) === 0 || $from.node(1).type.name !== 'answer') return null;
+  return TextSelection.between(doc.resolve($from.start(1)), doc.resolve($from.end(1)));
+}
+
+/**
+ * Keeps questions and answer places where they are: whatever would remove one is not done, and `refused` says so. What other
+ * devices did is. The key that selects everything selects the answer first, which can be typed over.
+ */
+export const KeepPlaces = Extension.create<{ readonly refused: (why: 'several-answers') => void }>({
   name: 'keepPlaces',
-  addProseMirrorPlugins: () => [
-    new Plugin({
-      filterTransaction: (transaction, state) =>
-        !transaction.docChanged ||
-        transaction.getMeta('y-sync$') !== undefined ||
-        frame(state.doc) === '' ||
-        frame(transaction.doc) === frame(state.doc),
-    }),
-  ],
+  addOptions: () => ({ refused: () => {} }),
+  addKeyboardShortcuts() {
+    return {
+      'Mod-a': () => {
+        const { view, state } = this.editor;
+        const whole = wholeAnswer(state);
+        if (!whole || (state.selection.from <= whole.from && state.selection.to >= whole.to)) return false;
+        view.dispatch(state.tr.setSelection(whole));
+        return true;
+      },
+    };
+  },
+  addProseMirrorPlugins() {
+    const { refused } = this.options;
+    return [
+      new Plugin({
+        filterTransaction: (transaction, state) => {
+          if (!transaction.docChanged || transaction.getMeta('y-sync$') !== undefined) return true;
+          const before = frame(state.doc);
+          if (before === '' || frame(transaction.doc) === before) return true;
+          refused('several-answers');
+          return false;
+        },
+      }),
+    ];
+  },
 });
 
 /** Is nothing in this answer place: no words, no formula, no picture? */

@@ -1,6 +1,6 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { jest } from '@jest/globals';
-import { fireEvent, waitFor } from '@testing-library/react';
+import { fireEvent, waitFor, within } from '@testing-library/react';
 import { type ReactNode, useLayoutEffect, useMemo } from 'react';
 import type { DocumentId } from '@/core/ids';
 import { writtenAs } from '@/core/kinds/document';
@@ -88,6 +88,29 @@ test('until its editor is there a text is read as it stands in it; the place tha
   await waitFor(() => expect(document.activeElement).toBe(text));
   expect(looks(text)).toEqual(before);
   await waitFor(() => expect(text.querySelector('.answer.at')?.textContent).toBe('Because 2.'));
+  letter.close();
+});
+
+test('one answer after the other is typed over as a whole; over all of them nothing is typed, and that is said', async () => {
+  const letter = await openLetter(screens, QUESTIONS);
+  const text = await letter.text();
+  await waitFor(() => expect(document.activeElement).toBe(text));
+  const whole = () => fireEvent.keyDown(text, { key: 'a', ctrlKey: true });
+  const answers = () => [...text.querySelectorAll('.answer')].map(({ textContent }) => textContent);
+  const editor = await letter.editor();
+  editor.commands.setTextSelection(4);
+  whole();
+  editor.commands.insertContent('S');
+  expect(answers()).toEqual(['S', 'Because 2.']);
+  expect(letter.queryByRole('alert')).toBeNull();
+  whole();
+  whole();
+  fireEvent.keyPress(text, { key: 'x', charCode: 'x'.charCodeAt(0) });
+  const said = await letter.findByRole('alert');
+  expect(said.textContent).toContain('Select words within one answer');
+  expect(answers()).toEqual(['S', 'Because 2.']);
+  fireEvent.click(within(said).getByRole('button', { name: 'Put away' }));
+  expect(letter.queryByRole('alert')).toBeNull();
   letter.close();
 });
 

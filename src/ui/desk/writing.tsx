@@ -122,7 +122,7 @@ export function Writing({
         ...TEXT_NODES,
         Collaboration.configure({ document: session.ydoc, field: TEXT_FIELD }),
         FindInText,
-        KeepPlaces,
+        KeepPlaces.configure({ refused: setProblem }),
         ShowNotes,
         ToNextEmpty,
         TabBetween,
