@@ -1,6 +1,6 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { jest } from '@jest/globals';
-import { fireEvent, waitFor, within } from '@testing-library/react';
+import { act, fireEvent, waitFor, within } from '@testing-library/react';
 import { type ReactNode, useLayoutEffect, useMemo } from 'react';
 import type { DocumentId } from '@/core/ids';
 import { writtenAs } from '@/core/kinds/document';
@@ -109,7 +109,11 @@ test('one answer after the other is typed over as a whole; over all of them noth
   const said = await letter.findByRole('alert');
   expect(said.textContent).toContain('Select words within one answer');
   expect(answers()).toEqual(['S', 'Because 2.']);
-  fireEvent.click(within(said).getByRole('button', { name: 'Put away' }));
+  expect(within(said).getByRole('button', { name: 'Put away' })).toBeTruthy();
+  // Whoever has done as it says has it put away.
+  editor.commands.setTextSelection(4);
+  act(() => void editor.commands.insertContent('o'));
+  expect(answers()).toEqual(['So', 'Because 2.']);
   expect(letter.queryByRole('alert')).toBeNull();
   letter.close();
 });

@@ -179,6 +179,14 @@ export function Writing({
       editor.off('update', arrive);
     };
   }, [editor, canType, arrive]);
+  // Once something is written, what was said of it is done with.
+  useEffect(() => {
+    const written = () => setProblem((now) => (now === 'several-answers' ? null : now));
+    editor?.on('update', written);
+    return () => {
+      editor?.off('update', written);
+    };
+  }, [editor]);
 
   useEffect(
     () => (editor ? session.beforeOthers(() => !editor.isDestroyed && readFirst(editor.view)) : undefined),
