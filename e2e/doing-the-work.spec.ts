@@ -416,7 +416,7 @@ test('on a network that is weak: what is done before the scripts are there is do
   await page.getByLabel('User name').fill('imke');
   await page.getByLabel('Password', { exact: true }).fill('not the one');
   await page.getByRole('button', { name: 'Sign in', exact: true }).tap();
-  await expect(page.locator('form[data-heard]')).toBeAttached();
+  await expect(page.locator('form button[data-heard]')).toBeAttached();
   await come();
   await expect(page.getByRole('alert').filter({ hasText: /\S/ })).toBeVisible();
   await expect(page.getByLabel('User name')).toHaveValue('imke');

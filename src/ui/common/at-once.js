@@ -29,6 +29,10 @@ const typing = (event) => {
   if (isTaken(target)) ifAsleep(event, note);
   else note();
 };
+const drop = (act) => {
+  early.acts.splice(early.acts.indexOf(act), 1);
+  act.to.removeAttribute('data-heard');
+};
 const keep = (act) => {
   act.to.setAttribute('data-heard', '');
   // What is asleep again is as old as it was, and has its turn before the others.
@@ -39,11 +43,13 @@ const keep = (act) => {
 };
 const hear = (event) => {
   const { target, type } = event;
-  const waits = early.acts.length > 0 && !early.again;
+  const waits = !early.again && early.acts.some((act) => act.type !== 'pointerdown');
   const places =
     waits && type === 'click' && !(event.ctrlKey || event.metaKey || event.shiftKey) ? 'button,a[href]' : PLACES[type];
   const to = target instanceof Element && target.closest(places);
   if (!to) return;
+  // Where the caret was to go nobody waits for once they do something else.
+  if (!early.again) for (const act of early.acts.filter((act) => act.type === 'pointerdown')) drop(act);
   const note = () => {
     if (type !== 'pointerdown') event.preventDefault();
     keep({ type, to, at: target, when: Date.now() });

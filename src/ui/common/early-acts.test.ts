@@ -108,6 +108,20 @@ describe('of several', () => {
     expect(done).toEqual(['more']);
   });
 
+  test('where the caret was to go holds up nothing, and does not take it away from what was done then', () => {
+    tap('[data-text]', 'pointerdown');
+    takeOver('#other');
+    const done = listed();
+    tap('#other');
+    expect(done).toEqual(['other']);
+    expect(document.querySelector('[data-heard]')).toBeNull();
+    const pressed = counted('[data-text]', 'pointerdown');
+    takeOver('[data-text]');
+    end = repeatEarly();
+    jest.advanceTimersByTime(500);
+    expect(pressed).not.toHaveBeenCalled();
+  });
+
   test('what has waited as long as a page may take is done without', () => {
     end = repeatEarly();
     jest.advanceTimersByTime(19_000);
