@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { Page } from '@playwright/test';
 import { openPglite } from '@/store/pglite-driver';
 import { scratch } from '@/testing/scratch';
 import { found } from './axe';
@@ -43,6 +44,13 @@ function lengths(bytes: Uint8Array): readonly [said: number, there: number] {
   return [Number(ask('format=duration')), Math.max(...packets.filter(Number.isFinite))];
 }
 
+/** How many seconds have been kept, once they are. They are sent and looked into: on a busy machine that takes its time. */
+async function keptSeconds(page: Page): Promise<number> {
+  const kept = page.getByText(/^✓ Kept: \d+ seconds/);
+  await expect(kept).toBeVisible({ timeout: 60_000 });
+  return Number(/\d+/.exec((await kept.textContent()) ?? '')?.[0]);
+}
+
 test('a letter is said with a pause, a tab closes over it, it is heard, kept, handed in, and heard by the teacher', async ({
   browser,
   school,
@@ -83,9 +91,7 @@ test('a letter is said with a pause, a tab closes over it, it is heard, kept, ha
     await until(first + 3);
     await page.getByRole('button', { name: 'Pause' }).click();
     await page.getByRole('button', { name: 'Keep it' }).click();
-    const kept = page.getByText(/^✓ Kept: \d+ seconds/);
-    // It is sent and looked into: on a busy machine that takes its time.
-    await expect(kept).toBeVisible({ timeout: 60_000 });
+    await keptSeconds(page);
     expect(await found(page)).toEqual([]);
     const address = await page.getByLabel('Your recording').getAttribute('src');
     const bytes = await (await context.request.get(`${school.url}${address}`)).body();
@@ -185,9 +191,7 @@ test('where there is no microphone, or it may not be used, it is said what to do
     await page.getByRole('button', { name: 'I am done' }).tap();
     await page.getByRole('button', { name: 'Keep it' }).tap();
     const longest = (Date.now() - begun) / 1000;
-    const kept = page.getByText(/^✓ Kept: \d+ seconds/);
-    await expect(kept).toBeVisible({ timeout: 60_000 });
-    const seconds = Number(/\d+/.exec((await kept.textContent()) ?? '')?.[0]);
+    const seconds = await keptSeconds(page);
     expect(seconds).toBeGreaterThanOrEqual(2);
     expect(seconds).toBeLessThanOrEqual(longest + 1);
   } finally {
@@ -231,9 +235,7 @@ test('voice and picture are recorded; a camera that is taken away in the middle 
     await expect(page.getByText(/^([6-9]|\d\d) seconds said/)).toBeVisible();
     await page.getByRole('button', { name: 'Pause' }).click();
     await page.getByRole('button', { name: 'Keep it' }).click();
-    const kept = page.getByText(/^✓ Kept: \d+ seconds/);
-    await expect(kept).toBeVisible({ timeout: 60_000 });
-    const seconds = Number(/\d+/.exec((await kept.textContent()) ?? '')?.[0]);
+    const seconds = await keptSeconds(page);
     const shown = page.getByLabel('Your recording');
     await expect.poll(() => shown.evaluate((video) => (video as HTMLVideoElement).videoHeight)).toBeGreaterThan(100);
     const bytes = await (await context.request.get(`${school.url}${await shown.getAttribute('src')}`)).body();

@@ -89,7 +89,6 @@ export function usePhotographs(document: string, ydoc: Y.Doc, editable: boolean)
   const taken = useRef(new Map<string, Blob>());
   const received = useRef(new Set<string>());
   const sent = useRef<Sent>(new Map());
-  const urls = useRef(new Set<string>());
   // The same as `pages`, for what runs longer than one drawing.
   const here = useRef(pages);
 
@@ -98,26 +97,20 @@ export function usePhotographs(document: string, ydoc: Y.Doc, editable: boolean)
     press.current = own;
     const kept = new WaitingPhotographs(document);
     waiting.current = kept;
-    const made = urls.current;
     return () => {
       own.close();
       press.current = null;
       void kept.close();
       waiting.current = null;
-      for (const url of made) URL.revokeObjectURL(url);
-      made.clear();
+      for (const { url } of here.current.values()) URL.revokeObjectURL(url);
+      here.current = new Map();
     };
   }, [document]);
 
   const keepPage = useCallback((id: string, from: string, { page: file, width, height }: PressedPage): PageHere => {
-    const url = URL.createObjectURL(file);
-    urls.current.add(url);
-    const page = { from, file, url, width, height };
+    const page = { from, file, url: URL.createObjectURL(file), width, height };
     const old = here.current.get(id);
-    if (old) {
-      URL.revokeObjectURL(old.url);
-      urls.current.delete(old.url);
-    }
+    if (old) URL.revokeObjectURL(old.url);
     here.current = new Map(here.current).set(id, page);
     setPages(here.current);
     return page;
