@@ -31,7 +31,6 @@ export default {
     ],
   },
   globalSetup: '<rootDir>/scripts/jest-template.mjs',
-  testSequencer: '<rootDir>/scripts/long-first.mjs',
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   testTimeout: 60_000,
   // Both of a small machine's processors: nothing else runs beside these.

@@ -93,9 +93,9 @@ function saidOf({ title, file, tests }) {
 for (const file of ['.cache/unit.json', '.cache/unit-alone.json', '.cache/journeys.json'])
   rmSync(file, { force: true });
 
-/** Runs unit tests: all, or those of some folders. */
-function unitTests(name, file, folders, env) {
-  const ok = run(program('jest'), ['--json', `--outputFile=${file}`, ...folders], {
+/** Runs unit tests: as these words for the runner say. */
+function unitTests(name, file, which, env) {
+  const ok = run(program('jest'), ['--json', `--outputFile=${file}`, ...which], {
     NODE_OPTIONS: '--experimental-vm-modules',
     ...env,
   });
@@ -117,7 +117,9 @@ const ofSchools = (folders) =>
 // which the journeys run as well.
 const postgres = await startPostgres().catch((error) => console.error(error));
 if (count('a PostgreSQL server', Boolean(postgres))) {
-  unitTests('unit tests', '.cache/unit.json', [], { KITE_TEST_DATABASE: postgres.url });
+  unitTests('unit tests', '.cache/unit.json', ['--config', 'jest.groups.config.mjs'], {
+    KITE_TEST_DATABASE: postgres.url,
+  });
   await postgres.stop();
 }
 unitTests(

@@ -21,6 +21,8 @@ asyncHooks.AsyncLocalStorage = CountedStorage;
  */
 export default class NodeEnvironment extends TestEnvironment {
   async teardown() {
+    // Its processes live longer than the file, and would be ended by force.
+    this.global.kiteWorkshop?.close?.();
     for (const store of stores) store.disable();
     stores.clear();
     await super.teardown();

@@ -1,4 +1,5 @@
 /** @jest-environment ./scripts/window-environment.mjs */
+import { jest } from '@jest/globals';
 import { LIMIT_EVENT, type LimitTold, post, sendBytes } from './client-request';
 import { takeMade } from './take-made';
 import { holdsUnsaved, sendUnsaved } from './unsaved';
@@ -73,10 +74,11 @@ describe('something that is made to be kept', () => {
       return `blob:${files.size - 1}`;
     };
     URL.revokeObjectURL = () => {};
-    HTMLAnchorElement.prototype.click = function click() {
+    jest.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(function click(this: HTMLAnchorElement) {
       kept.push({ name: this.download, text: (files.get(this.href) as Blob).text() });
-    };
+    });
   });
+  afterAll(() => jest.restoreAllMocks());
   beforeEach(() => {
     kept.length = 0;
   });

@@ -1,4 +1,5 @@
 /** @jest-environment ./scripts/window-environment.mjs */
+import { jest } from '@jest/globals';
 import { act, cleanup, render, screen } from '@testing-library/react';
 import type { Editor } from '@tiptap/react';
 import { useRef } from 'react';
@@ -74,23 +75,11 @@ describe('how many tools fit', () => {
   let wide = 0;
   let measure = () => {};
   beforeAll(() => {
-    const width = (of: (element: HTMLElement) => number) => ({
-      configurable: true,
-      get(this: HTMLElement) {
-        return of(this);
-      },
+    const { prototype } = window.HTMLElement;
+    jest.spyOn(prototype, 'offsetWidth', 'get').mockImplementation(function of(this: HTMLElement) {
+      return this.matches('[data-tool]') ? 34 : 80;
     });
-    const prototype = window.HTMLElement.prototype;
-    Object.defineProperty(
-      prototype,
-      'offsetWidth',
-      width((one) => (one.matches('[data-tool]') ? 34 : 80)),
-    );
-    Object.defineProperty(
-      prototype,
-      'clientWidth',
-      width(() => wide),
-    );
+    jest.spyOn(prototype, 'clientWidth', 'get').mockImplementation(() => wide);
     Object.assign(globalThis, {
       ResizeObserver: class {
         constructor(changed: () => void) {
@@ -101,6 +90,8 @@ describe('how many tools fit', () => {
       },
     });
   });
+
+  afterAll(() => jest.restoreAllMocks());
 
   const shown = () => screen.getAllByRole('button').map(({ textContent }) => textContent);
   const becomes = (width: number) => {

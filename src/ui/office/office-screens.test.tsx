@@ -7,7 +7,6 @@ import { peopleScreen } from '@/server/reading/office/people';
 import { rosterScreen, rostersScreen } from '@/server/reading/office/rosters';
 import { logScreen, officeToday, yearScreen } from '@/server/reading/office/year';
 import { schoolAsSaid } from '@/server/reading/people/people';
-import { workshop } from '@/server/workshop';
 import { Screens } from '@/testing/screen';
 import { ClassScreen } from './class-screen';
 import { ClassesScreen } from './classes-screen';
@@ -24,10 +23,7 @@ beforeAll(async () => {
   screens = await Screens.open();
   await screens.signIn('o-quill');
 });
-afterAll(async () => {
-  workshop().close();
-  await screens.end();
-});
+afterAll(() => screens.end());
 const now = () => Date.now();
 const db = () => screens.school.db;
 

@@ -6,7 +6,6 @@ import { rosterOut } from '@/core/roster/write';
 import { handIn } from '@/server/doing/handing-in/handing-in';
 import { putPiece } from '@/server/doing/pieces/pieces';
 import { type RosterView, rosterScreen } from '@/server/reading/office/rosters';
-import { workshop } from '@/server/workshop';
 import { read } from '@/store/database';
 import type { Person } from '@/store/people';
 import { knownToRoster } from '@/store/rosters';
@@ -23,10 +22,7 @@ beforeAll(async () => {
   school = await testSchool();
   quill = await school.person('o-quill');
 });
-afterAll(async () => {
-  workshop().close();
-  await school.end();
-});
+afterAll(() => school.end());
 
 let n = 0;
 function sent(given: string | Uint8Array, name = 'people.csv', into: string | null = null) {

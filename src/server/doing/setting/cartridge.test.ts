@@ -5,7 +5,6 @@ import type { ClassId } from '@/core/ids';
 import { addClassByOffice } from '@/server/doing/office/classes';
 import { courseOut } from '@/server/reading/setting/cartridge';
 import { draftView } from '@/server/reading/setting/drafts';
-import { workshop } from '@/server/workshop';
 import { unitsOf } from '@/store/classes';
 import { wholeMaterials } from '@/store/courses';
 import { read } from '@/store/database';
@@ -34,10 +33,7 @@ beforeAll(async () => {
   into = opened.class;
   await putIntoClass(school.db, [{ person: bello.id, class: into, role: 'teacher' }], NOW);
 });
-afterAll(async () => {
-  workshop().close();
-  await school.end();
-});
+afterAll(() => school.end());
 
 let n = 0;
 function bringIn(bytes: Uint8Array): Promise<CourseIn> {
