@@ -1,7 +1,22 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
+import type { Page } from '@playwright/test';
 import { expect, type School, signIn, test } from './school';
 
 const material = (school: School, at: string) => `${school.url}/classes/${at}`;
+
+/** The words that are marked under a name, and the colours they have there. */
+const marked = async (page: Page, name: string) => {
+  const marks = await page.evaluate(
+    (name) =>
+      [...(CSS.highlights.get(name) ?? [])].map((range) => {
+        const element = range.startContainer.parentElement as Element;
+        return [range.toString(), getComputedStyle(element, `::highlight(${name})`).backgroundColor];
+      }),
+    name,
+  );
+  return { words: marks.map(([words]) => words), colours: [...new Set(marks.map(([, colour]) => colour))] };
+};
+const NO_COLOUR = 'rgba(0, 0, 0, 0)';
 
 test('a PDF: pages, size, search, words that can be selected, and on from where one left off', async ({
   context,
@@ -14,7 +29,9 @@ test('a PDF: pages, size, search, words that can be selected, and on from where 
   await page.keyboard.press('Enter');
   await expect(page.getByText('1 of 2', { exact: true })).toBeVisible();
   await expect(page.locator('[data-page="4"][data-drawn]')).toBeVisible();
-  await expect.poll(() => page.evaluate(() => CSS.highlights.get('kite-found')?.size ?? 0)).toBe(2);
+  await expect.poll(async () => (await marked(page, 'kite-found')).words).toHaveLength(2);
+  for (const name of ['kite-found', 'kite-here'])
+    expect((await marked(page, name)).colours).toEqual([expect.not.stringContaining(NO_COLOUR)]);
   const words = page.locator('[data-page="4"]').getByText('Here the barnacles are');
   await words.selectText();
   expect(await page.evaluate(() => getSelection()?.toString())).toContain('barnacles');
@@ -201,21 +218,23 @@ test('read aloud: word by word with a voice that stands in, at the speed that wa
   await page.goto(material(school, 'weather/materials/material-1'));
   await page.getByLabel('Speed of the voice').selectOption('1.5');
   await page.getByRole('button', { name: 'Read aloud' }).click();
-  const spoken = () =>
-    page.evaluate(() => [...(CSS.highlights.get('kite-spoken') ?? [])].map((range) => range.toString()).join());
   let word = '';
+  let colours: unknown[] = [];
   await expect
     .poll(async () => {
-      word = await spoken();
+      const spoken = await marked(page, 'kite-spoken');
+      word = spoken.words.join();
+      colours = spoken.colours;
       return word;
     })
     .not.toBe('');
+  expect(colours).toEqual([expect.not.stringContaining(NO_COLOUR)]);
   await expect(page.getByRole('region', { name: 'text' })).toContainText(word);
   await expect(page.getByRole('button', { name: 'Read aloud' })).toBeVisible();
   const said = await page.evaluate(() => (window as unknown as { said: { text: string; rate: number }[] }).said);
   expect(said).toHaveLength(2);
   expect(said[0]).toMatchObject({ rate: 1.5, text: expect.stringContaining('three cups') });
-  expect(await spoken()).toBe('');
+  expect((await marked(page, 'kite-spoken')).words).toEqual([]);
 });
 
 test('what is broken is shown for what it is, on the Desk as well, and the rest of the page works', async ({

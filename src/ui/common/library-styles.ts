@@ -1,6 +1,5 @@
 // The styles of the component library, of those components alone that are used: the others are nine tenths of it. In the
-// order in which the library has them; a test holds that none is lacking.
-import '@mantine/core/styles/baseline.css';
+// order in which the library has them; a test holds that none is lacking. What it lays down for every element stands in `look.css`.
 import '@mantine/core/styles/default-css-variables.css';
 import '@mantine/core/styles/global.css';
 import '@mantine/core/styles/ScrollArea.css';

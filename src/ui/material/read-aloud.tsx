@@ -55,6 +55,13 @@ export function ReadAloud({ text, lang }: { text: RefObject<HTMLElement | null>;
   const [going, setGoing] = useState<Going>('off');
   const [voices, setVoices] = useState<readonly SpeechSynthesisVoice[] | null>(null);
   const stopped = useRef(true);
+  /** The block that is read: in it alone, and in what is within it, a word is marked (`look.css`). */
+  const here = useRef<Element | null>(null);
+  const mark = useCallback((block: Element | null) => {
+    here.current?.removeAttribute('data-read-aloud');
+    block?.setAttribute('data-read-aloud', '');
+    here.current = block;
+  }, []);
 
   useEffect(() => {
     const speech = window.speechSynthesis;
@@ -72,8 +79,9 @@ export function ReadAloud({ text, lang }: { text: RefObject<HTMLElement | null>;
     stopped.current = true;
     window.speechSynthesis?.cancel();
     if ('highlights' in CSS) CSS.highlights.delete(SPOKEN);
+    mark(null);
     setGoing('off');
-  }, []);
+  }, [mark]);
   useEffect(() => stop, [stop]);
 
   const fitting = (voices ?? []).filter((voice) => voice.lang.toLowerCase().startsWith(lang.slice(0, 2)));
@@ -88,6 +96,7 @@ export function ReadAloud({ text, lang }: { text: RefObject<HTMLElement | null>;
         stop();
         return;
       }
+      mark(block);
       const said = new SpeechSynthesisUtterance(block.textContent ?? '');
       said.lang = lang;
       said.rate = settings.speed;
