@@ -1,8 +1,8 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { CHROMIUM } from './chromium.mjs';
 import { programs, startPostgres } from './postgres.mjs';
 import { build, installDebian, installPackages, program, run, runBeside } from './prepare.mjs';
+import { testFiles } from './test-groups.mjs';
 
 // Every check there is, in order, on a machine that may have nothing but Node, git and apt.
 const missing = [
@@ -93,9 +93,9 @@ function saidOf({ title, file, tests }) {
 for (const file of ['.cache/unit.json', '.cache/unit-alone.json', '.cache/journeys.json'])
   rmSync(file, { force: true });
 
-/** Runs unit tests: as these words for the runner say. */
-function unitTests(name, file, which, env) {
-  const ok = run(program('jest'), ['--json', `--outputFile=${file}`, ...which], {
+/** Runs the unit tests. */
+function unitTests(name, file, env) {
+  const ok = run(program('jest'), ['--config', 'jest.groups.config.mjs', '--json', `--outputFile=${file}`], {
     NODE_OPTIONS: '--experimental-vm-modules',
     ...env,
   });
@@ -108,26 +108,21 @@ function unitTests(name, file, which, env) {
 }
 
 /** The unit tests below some folders that have to do with a school, whichever database it is kept in. */
-const ofSchools = (folders) =>
-  folders
-    .flatMap((folder) => readdirSync(folder, { recursive: true }).map((name) => join(folder, name)))
-    .filter((file) => /\.test\.tsx?$/.test(file) && readFileSync(file, 'utf8').includes('testSchool'));
+const ofSchools = (folders) => testFiles(folders).filter((file) => readFileSync(file, 'utf8').includes('testSchool'));
 
 // All of them on a server with many connections; whatever keeps or runs something once more on the one that ships, on
 // which the journeys run as well.
 const postgres = await startPostgres().catch((error) => console.error(error));
 if (count('a PostgreSQL server', Boolean(postgres))) {
-  unitTests('unit tests', '.cache/unit.json', ['--config', 'jest.groups.config.mjs'], {
+  unitTests('unit tests', '.cache/unit.json', {
     KITE_TEST_DATABASE: postgres.url,
   });
   await postgres.stop();
 }
-unitTests(
-  'unit tests without a server',
-  '.cache/unit-alone.json',
-  ofSchools(['src/store', 'src/server/live', 'src/server/doing/handing-in']),
-  { KITE_TEST_DATABASE: '' },
-);
+unitTests('unit tests without a server', '.cache/unit-alone.json', {
+  KITE_TEST_DATABASE: '',
+  KITE_TEST_FILES: ofSchools(['src/store', 'src/server/live', 'src/server/doing/handing-in']).join('\n'),
+});
 
 if (count('build', build())) {
   const journeys = run(program('playwright'), ['test']);

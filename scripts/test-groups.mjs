@@ -9,6 +9,8 @@ export const GROUPS = join('.cache', 'test-groups');
 
 /** So many files share what they load: more would save little, and keep much in memory. */
 const MOST = 20;
+/** Of few files, too, two processors have about as much to do. */
+const LEAST_GROUPS = 4;
 
 const environmentOf = (code) => /@jest-environment\s+(\S+)/.exec(code)?.[1] ?? '';
 const partOf = (path) => path.split('/').slice(0, 2).join('-');
@@ -21,8 +23,9 @@ export function groupsOf(files) {
     const key = `${partOf(path)} ${environment}`;
     alike.set(key, [...(alike.get(key) ?? []), { path, environment }]);
   }
+  const most = Math.min(MOST, Math.ceil(files.length / LEAST_GROUPS));
   return [...alike.values()].flatMap((all) => {
-    const size = Math.ceil(all.length / Math.ceil(all.length / MOST));
+    const size = Math.ceil(all.length / Math.ceil(all.length / most));
     return Array.from({ length: Math.ceil(all.length / size) }, (_, n) => all.slice(n * size, (n + 1) * size));
   });
 }
@@ -40,14 +43,17 @@ export function fileOf(group) {
   ].join('\n');
 }
 
-/** Writes the groups of all test files below these folders. */
-export function writeGroups(folders) {
+/** The test files below some folders. */
+export const testFiles = (folders) =>
+  folders
+    .flatMap((folder) => readdirSync(folder, { recursive: true }).map((name) => join(folder, name)))
+    .filter((path) => /\.test\.tsx?$/.test(path));
+
+/** Writes the groups of some test files, and no others. */
+export function writeGroups(paths) {
   rmSync(GROUPS, { recursive: true, force: true });
   mkdirSync(GROUPS, { recursive: true });
-  const files = folders
-    .flatMap((folder) => readdirSync(folder, { recursive: true }).map((name) => join(folder, name)))
-    .filter((path) => /\.test\.tsx?$/.test(path))
-    .map((path) => ({ path, code: readFileSync(path, 'utf8') }));
+  const files = paths.map((path) => ({ path, code: readFileSync(path, 'utf8') }));
   for (const [n, group] of groupsOf(files).entries())
     writeFileSync(join(GROUPS, `${partOf(group[0].path).replace(/\W/g, '-')}-${n}.test.mjs`), fileOf(group));
 }
