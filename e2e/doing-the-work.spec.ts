@@ -153,6 +153,8 @@ test('help with words: spelling with suggestions and own words, a meaning, a for
   await other.goto(`${school.url}/desk/bottle#step=bottle-2`);
   await typeAnswer(other, 1, 'Wrenna sees teh bottle. ');
   await expect(other.locator('.misspelt')).toHaveText(['teh']);
+  // What it has not sent yet stays with it.
+  await saved(other);
   await other.close();
 
   await page.keyboard.press('Escape');
