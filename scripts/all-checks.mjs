@@ -114,9 +114,7 @@ const ofSchools = (folders) => testFiles(folders).filter((file) => readFileSync(
 // which the journeys run as well.
 const postgres = await startPostgres().catch((error) => console.error(error));
 if (count('a PostgreSQL server', Boolean(postgres))) {
-  unitTests('unit tests', '.cache/unit.json', {
-    KITE_TEST_DATABASE: postgres.url,
-  });
+  unitTests('unit tests', '.cache/unit.json', { KITE_TEST_DATABASE: postgres.url });
   await postgres.stop();
 }
 unitTests('unit tests without a server', '.cache/unit-alone.json', {

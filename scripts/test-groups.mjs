@@ -1,5 +1,5 @@
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { join, relative } from 'node:path';
+import { dirname, join, relative } from 'node:path';
 
 // A test file by itself loads anew all that it tests, into a global of its own, where none of it has run before: a quarter of
 // the time of all of them. Files that lie next to each other share that.
@@ -13,7 +13,7 @@ const MOST = 20;
 const LEAST_GROUPS = 4;
 
 const environmentOf = (code) => /@jest-environment\s+(\S+)/.exec(code)?.[1] ?? '';
-const partOf = (path) => path.split('/').slice(0, 2).join('-');
+const partOf = (path) => dirname(path).split('/').slice(0, 2).join('-');
 
 /** Puts test files into groups: of one part of the sources and of one environment each, all of them about as large. */
 export function groupsOf(files) {
@@ -55,5 +55,5 @@ export function writeGroups(paths) {
   mkdirSync(GROUPS, { recursive: true });
   const files = paths.map((path) => ({ path, code: readFileSync(path, 'utf8') }));
   for (const [n, group] of groupsOf(files).entries())
-    writeFileSync(join(GROUPS, `${partOf(group[0].path).replace(/\W/g, '-')}-${n}.test.mjs`), fileOf(group));
+    writeFileSync(join(GROUPS, `${partOf(group[0].path)}-${n}.test.mjs`), fileOf(group));
 }

@@ -5,6 +5,7 @@ import '@fontsource-variable/literata';
 import '@fontsource-variable/readex-pro';
 import '@/ui/common/tokens.css';
 import '@/ui/common/look.css';
+import '@/ui/common/texts.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';

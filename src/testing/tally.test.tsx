@@ -33,15 +33,17 @@ import { servedTally } from './tally/server';
 import { TallyStage, tallyLook, tallyScreen } from './tally/ui';
 
 // One line a layer: with these a made-up kind of step, and of document, is there as any other.
-Object.assign(DOCUMENTS, { tally: tallyDocument });
-Object.assign(STORED, { tally: storedTally });
-Object.assign(EXPORTS, { tally: tallyExports });
-Object.assign(STEPS, { tally: tallyStep });
-Object.assign(SETTINGS, { tally: tallySettings });
-Object.assign(SERVED_STEPS, { tally: servedTally });
-Object.assign(STEP_LOOKS, { tally: tallyLook });
-Object.assign(STAGES, { tally: TallyStage });
-Object.assign(DOCUMENT_SCREENS, { tally: tallyScreen });
+const LAYERS = [
+  [DOCUMENTS, { tally: tallyDocument }],
+  [STORED, { tally: storedTally }],
+  [EXPORTS, { tally: tallyExports }],
+  [STEPS, { tally: tallyStep }],
+  [SETTINGS, { tally: tallySettings }],
+  [SERVED_STEPS, { tally: servedTally }],
+  [STEP_LOOKS, { tally: tallyLook }],
+  [STAGES, { tally: TallyStage }],
+  [DOCUMENT_SCREENS, { tally: tallyScreen }],
+] as const;
 
 /** The parts of a kind that could be left out without an error: there are none. */
 type Optional<Kind> = { [Part in keyof Kind]-?: Omit<Kind, Part> extends Kind ? Part : never }[keyof Kind];
@@ -49,6 +51,7 @@ type None<Parts> = [Parts] extends [never] ? true : false;
 
 let school: TestSchool;
 beforeAll(async () => {
+  for (const [kinds, made] of LAYERS) Object.assign(kinds, made);
   school = await testSchool();
   process.env.KITE_DATA = school.folder;
   // The processes of the workshop do not know the made-up kind: its jobs are done here.
@@ -76,7 +79,10 @@ beforeAll(async () => {
     ],
   });
 });
-afterAll(() => school.end());
+afterAll(async () => {
+  for (const [kinds, made] of LAYERS) for (const name of Object.keys(made)) Reflect.deleteProperty(kinds, name);
+  await school.end();
+});
 
 const GULLS = 'gulls' as AssignmentId;
 

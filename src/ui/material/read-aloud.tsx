@@ -55,7 +55,7 @@ export function ReadAloud({ text, lang }: { text: RefObject<HTMLElement | null>;
   const [going, setGoing] = useState<Going>('off');
   const [voices, setVoices] = useState<readonly SpeechSynthesisVoice[] | null>(null);
   const stopped = useRef(true);
-  /** The block that is read: in it alone, and in what is within it, a word is marked (`look.css`). */
+  /** The block that is read: in it alone, and in what is within it, a word is marked (`texts.css`). */
   const here = useRef<Element | null>(null);
   const mark = useCallback((block: Element | null) => {
     here.current?.removeAttribute('data-read-aloud');
