@@ -62,7 +62,7 @@ export default {
     {
       name: 'application-never-imports-its-demo-or-tests',
       severity: 'error',
-      from: { path: '^src/', pathNot: '\\.test\\.tsx?$' },
+      from: { path: '^src/', pathNot: '^src/testing/|\\.test\\.tsx?$' },
       to: { path: '^(demo|e2e|bench|scripts)/|\\.test\\.tsx?$' },
     },
     {

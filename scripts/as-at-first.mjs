@@ -2,8 +2,8 @@ import { afterAll, beforeAll, jest } from '@jest/globals';
 
 /** What a process of ours keeps for as long as it runs (`kiteDatabase` and others). */
 const OURS = /^kite[A-Z]/;
-/** Its processes take a second to start, and know nothing of whom they work for. */
-const STAYS = ['kiteWorkshop'];
+/** Processes that take a second to start and know nothing of whom they work for, and what is cleared away at the end of all. */
+const STAYS = ['kiteWorkshop', 'kiteScratch'];
 
 const places = () => [...new Set([globalThis, globalThis.window ?? globalThis])];
 

@@ -1,6 +1,7 @@
 import asyncHooks from 'node:async_hooks';
 import { TestEnvironment } from 'jest-environment-node';
 import { keepCode } from './kept-code.mjs';
+import { clear } from './scratch.mjs';
 
 keepCode();
 
@@ -23,6 +24,7 @@ export default class NodeEnvironment extends TestEnvironment {
   async teardown() {
     // Its processes live longer than the file, and would be ended by force.
     this.global.kiteWorkshop?.close?.();
+    if (this.global.kiteScratch) clear(this.global.kiteScratch);
     for (const store of stores) store.disable();
     stores.clear();
     await super.teardown();

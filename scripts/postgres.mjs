@@ -3,6 +3,7 @@ import { chownSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync } fr
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { scratch } from './scratch.mjs';
 
 // A PostgreSQL server of the tests' own: in a folder that is thrown away, on a free port, reached from this machine alone.
 
@@ -41,7 +42,8 @@ export async function startPostgres({ synced = false } = {}) {
   const bin = programs();
   if (!bin) throw new Error('PostgreSQL is not installed');
   const whom = asWhom();
-  const folder = mkdtempSync(join(tmpdir(), 'kite-postgres-'));
+  // On a disk most of what it costs to copy a school is making its three hundred files.
+  const folder = synced ? mkdtempSync(join(tmpdir(), 'kite-postgres-')) : scratch('kite-postgres-');
   const data = join(folder, 'data');
   mkdirSync(data, { mode: 0o700 });
   if (whom) for (const path of [folder, data]) chownSync(path, whom.uid, whom.gid);
