@@ -4,6 +4,7 @@ import { dataFolder } from '@/server/kite';
 import { FolderInUse, lockFolder } from '@/store/folder-lock';
 import { migrate } from '@/store/migrate';
 import { openDatabase } from '@/store/open';
+import { countRows } from '@/store/tidying';
 import { seedDemo } from './seed';
 
 // Makes the demo school in the data folder, unless there is a school in it already. `--fresh` clears it first.
@@ -16,9 +17,10 @@ try {
   }
   const db = await openDatabase(dataFolder());
   await migrate(db);
-  if (await seedDemo(db, Date.now()))
+  if (await seedDemo(db, Date.now())) {
+    await countRows(db);
     console.log(`The demo school is ready in ${dataFolder()} (${((Date.now() - began) / 1000).toFixed(1)} s).`);
-  else console.log(`There is a school in ${dataFolder()} already; it stays as it is.`);
+  } else console.log(`There is a school in ${dataFolder()} already; it stays as it is.`);
   await db.close();
 } catch (error) {
   console.error(error instanceof FolderInUse ? error.message : error);

@@ -104,7 +104,7 @@ export const coursesOf = (teacherId: PersonId, classId: ClassId | null) =>
       course,
       `WITH taught AS (SELECT m.class_id FROM membership m JOIN class c ON c.id = m.class_id
          WHERE m.person_id = $1 AND m.role = 'teacher' AND (m.class_id = $2 OR ($2::text IS NULL AND c.ended_at IS NULL))),
-       went AS (SELECT e.assignment_id, e.student_id, bool_or(e.kind = ANY($4)) AS begun, bool_or(e.kind = 'unlocked') AS unlocked,
+       went AS MATERIALIZED (SELECT e.assignment_id, e.student_id, bool_or(e.kind = ANY($4)) AS begun, bool_or(e.kind = 'unlocked') AS unlocked,
            max(e.id) FILTER (WHERE e.kind = 'handed-in') AS made, max(e.id) FILTER (WHERE e.kind = 'taken-back') AS taken,
            max(e.id) FILTER (WHERE e.kind = 'handed-back') AS back,
            max(e.id) FILTER (WHERE e.kind = 'handed-back' AND e.data->>'anotherGo' = 'true') AS again

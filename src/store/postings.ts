@@ -220,8 +220,8 @@ export const groupedBefore = (classId: ClassId, but: AssignmentId | null) =>
   rows(
     z.object({ title: z.string(), groups: z.array(z.array(id<PersonId>())) }),
     `SELECT a.title, json_agg(g.members ORDER BY g.number) AS groups FROM assignment a
-     JOIN (SELECT assignment_id, number, json_agg(student_id ORDER BY student_id) AS members FROM work_group
-       GROUP BY assignment_id, number) g ON g.assignment_id = a.id
+     JOIN LATERAL (SELECT number, json_agg(student_id ORDER BY student_id) AS members FROM work_group
+       WHERE assignment_id = a.id GROUP BY number) g ON true
      WHERE a.class_id = $1 AND a.id IS DISTINCT FROM $2 GROUP BY a.id ORDER BY a.posted_at DESC LIMIT 5`,
     [classId, but],
   );

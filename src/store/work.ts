@@ -88,11 +88,13 @@ const ONE_BY_ONE = `assignment a LEFT JOIN membership m ON m.class_id = a.class_
 export const assignmentsFor = (personId: PersonId, classId: ClassId | null, now: Instant) =>
   rows(
     listed,
-    `SELECT ${LISTED}, ${waits('m.person_id')} FROM membership m JOIN assignment a ON a.class_id = m.class_id JOIN class c ON c.id = m.class_id
-     LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = m.person_id
-     LEFT JOIN (SELECT s.assignment_id, ${STEPS} FROM membership om JOIN assignment o ON o.class_id = om.class_id
+    `WITH st AS MATERIALIZED (
+       SELECT s.assignment_id, ${STEPS} FROM membership om JOIN assignment o ON o.class_id = om.class_id
        JOIN step s ON s.assignment_id = o.id WHERE om.person_id = $1 AND ($2::text IS NULL OR om.class_id = $2)
-       GROUP BY s.assignment_id) st ON st.assignment_id = a.id
+       GROUP BY s.assignment_id)
+     SELECT ${LISTED}, ${waits('m.person_id')} FROM membership m JOIN assignment a ON a.class_id = m.class_id JOIN class c ON c.id = m.class_id
+     LEFT JOIN extra_time x ON x.assignment_id = a.id AND x.student_id = m.person_id
+     LEFT JOIN st ON st.assignment_id = a.id
      WHERE m.person_id = $1 AND (m.class_id = $2 OR ($2::text IS NULL AND c.ended_at IS NULL))
        AND (CASE m.role WHEN 'teacher' THEN a.withdrawn_at IS NULL ELSE a.posted_at <= $3 AND ${isFor('a', 'm.person_id')} END)`,
     [personId, classId, time(now)],

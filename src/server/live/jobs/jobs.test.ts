@@ -17,7 +17,7 @@ import { findAssignment } from '@/store/work';
 import { Saving } from '../saving';
 import { Jobs, WAITS } from './jobs';
 import { type AnyJobKind, type JobKind, jobKind } from './kind';
-import { JOBS } from './kinds';
+import { addDaily, JOBS } from './kinds';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
@@ -318,6 +318,29 @@ test('a document with hundreds of updates is put into one, beside whoever types 
   expect(await countUpdates(db, made.document)).toBe(1);
   expect(plainText(documentJson(await loadDocument(db, made.document)))).toBe('x'.repeat(420));
   expect(await new Jobs(db, JOBS, () => NOW).tick()).toBe(0);
+});
+
+test('rows are counted every hour, and space is freed at three in the morning of the school', async () => {
+  const next = () =>
+    many(
+      db,
+      z.object({ kind: z.string(), due_at: z.date() }),
+      `SELECT kind, due_at FROM job WHERE kind IN ('rows', 'space') ORDER BY kind`,
+    ).then((rows) => rows.map(({ due_at }) => due_at.getTime()));
+  const at = clock();
+  const kinds = { rows: JOBS.rows, space: JOBS.space };
+  await addDaily(db, at.at);
+  await db.run(`DELETE FROM job WHERE kind NOT IN ('rows', 'space')`);
+  expect(await new Jobs(db, kinds, at.now).tick()).toBe(2);
+  const night = NOW + 19 * HOUR;
+  expect(await next()).toEqual([NOW + HOUR, night]);
+  at.at = night;
+  expect(await new Jobs(db, kinds, at.now).tick()).toBe(2);
+  expect(await next()).toEqual([night + HOUR, night + 24 * HOUR]);
+  // Where it was off at night.
+  at.at = night + 30 * HOUR;
+  expect(await new Jobs(db, kinds, at.now).tick()).toBe(2);
+  expect(await next()).toEqual([night + 31 * HOUR, night + 48 * HOUR]);
 });
 
 describe('what time does to work', () => {

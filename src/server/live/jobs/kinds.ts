@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { wallTime } from '@/core/calendar/due-words';
 import type { AssignmentId, AttemptId, ClassId, DocumentId, HandInId, Instant, PersonId } from '@/core/ids';
 import { TIMES_OF_WORK, type TimeOfWork } from '@/core/work/rules';
 import { effectHandBack, HAND_BACK_JOB } from '@/server/doing/marking/handing-back';
@@ -15,12 +16,15 @@ import { type Queryable, read } from '@/store/database';
 import { emptyBin, keptKind } from '@/store/documents';
 import { record } from '@/store/events';
 import { addJob } from '@/store/jobs';
+import { findSchool } from '@/store/people';
 import { noteReached, starterOfCopy } from '@/store/postings';
+import { countRows, freeSpace } from '@/store/tidying';
 import { appendUpdates, lastUpdateOf, noteLooked, replaceUpdates, updatesOf } from '@/store/updates';
 import { findAssignment, type ListedAssignment } from '@/store/work';
 import { type AnyJobKind, jobKind } from './kind';
 
-const DAY = 24 * 3_600_000;
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
 const nothing = z.object({});
 
 /** Empties the bins of what has lain in them for thirty days. What was handed in, or goes along somewhere, stays for good. */
@@ -37,6 +41,28 @@ const uploads = jobKind({
   given: nothing,
   prepare: async (db, _given, now) => clearUploads(db, now),
   effect: async (_tx, _given, _prepared, now) => now + DAY,
+});
+
+/** Counts what has grown, for whoever plans how to find it. */
+const rows = jobKind({
+  given: nothing,
+  prepare: async (db) => {
+    if (db.alone) await countRows(db);
+  },
+  effect: async (_tx, _given, _prepared, now) => now + HOUR,
+});
+
+/** Lets space be used again, at three in the morning, or when the school is opened next. */
+const space = jobKind({
+  given: nothing,
+  prepare: async (db) => {
+    if (db.alone) await freeSpace(db);
+  },
+  effect: async (tx, _given, _prepared, now) => {
+    const zone = (await findSchool(tx))?.zone ?? 'UTC';
+    const tonight = wallTime(now, zone, 0, 3, 0);
+    return tonight > now ? tonight : wallTime(now, zone, 1, 3, 0);
+  },
 });
 
 /**
@@ -150,6 +176,8 @@ const attempt = jobKind({
 export const JOBS = {
   bins,
   uploads,
+  rows,
+  space,
   compact,
   [HAND_BACK_JOB]: handBack,
   [ATTEMPT_JOB]: attempt,
@@ -164,8 +192,8 @@ export const JOBS = {
 
 export type JobKindName = keyof typeof JOBS;
 
-/** What happens every day, put down once. */
+/** What happens every day or hour, put down once. */
 export async function addDaily(tx: Queryable, now: Instant): Promise<void> {
-  for (const kind of ['bins', 'uploads'] as const satisfies readonly JobKindName[])
+  for (const kind of ['bins', 'uploads', 'rows', 'space'] as const satisfies readonly JobKindName[])
     await addJob(tx, { kind, key: 'daily', dueAt: now });
 }
