@@ -1,10 +1,11 @@
 'use client';
 
-import { Modal, Textarea } from '@mantine/core';
+import { Modal } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import type { AnswersView, WatchedPerson } from '@/server/reading/questions/answers-screen';
 import { post } from '@/ui/common/client-request';
+import { GrowingText } from '@/ui/common/growing-text';
 import { keyOr } from '@/ui/common/key-or';
 import { NumberField } from '@/ui/common/number-field';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
@@ -68,12 +69,11 @@ function ActDialog({ step, person, act, close }: DialogProps) {
           {WITH_MINUTES.has(act) ? (
             <NumberField label={t('minutes')} value={minutes} min={1} max={600} hideControls change={setMinutes} />
           ) : null}
-          <Textarea
+          <GrowingText
             label={t('reason')}
             description={t('reason-says')}
             value={reason}
             maxLength={500}
-            autosize
             minRows={2}
             onChange={({ currentTarget: { value } }) => setReason(value)}
           />

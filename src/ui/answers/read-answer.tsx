@@ -1,10 +1,10 @@
 'use client';
 
-import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { type ReactNode, useState } from 'react';
 import type { AnswerToRead, PartFigures } from '@/server/reading/questions/answers-screen';
 import { post } from '@/ui/common/client-request';
+import { GrowingText } from '@/ui/common/growing-text';
 import { NumberField } from '@/ui/common/number-field';
 import { QuietButton } from '@/ui/common/primary-button';
 import { useRefresh } from '@/ui/common/use-refresh';
@@ -61,10 +61,9 @@ export function ReadAnswer({ one, part, bank, head = one.name }: Props) {
           hideControls
           change={setPoints}
         />
-        <Textarea
+        <GrowingText
           label={t('say-about')}
           value={words}
-          autosize
           minRows={1}
           maxLength={5000}
           dir="auto"

@@ -1,6 +1,5 @@
 'use client';
 
-import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import type { AsideMessage } from '@/server/reading/talk/asides';
@@ -9,6 +8,7 @@ import { type Attached, AttachedFiles, MOST_ATTACHED, sendUp } from '@/ui/common
 import { post } from '@/ui/common/client-request';
 import { FileInput } from '@/ui/common/file-input';
 import { useFileSize } from '@/ui/common/file-size';
+import { GrowingText } from '@/ui/common/growing-text';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
@@ -49,11 +49,10 @@ function Message({ message, times, now, changed }: MessageProps) {
       </p>
       {message.withdrawn ? <p className="soft">{t('withdrawn')}</p> : null}
       {mending ? (
-        <Textarea
+        <GrowingText
           aria-label={t('mend')}
           value={body}
           onChange={(event) => setBody(event.currentTarget.value)}
-          autosize
           minRows={2}
           maxLength={4000}
           dir="auto"
@@ -167,12 +166,11 @@ export function Aside({ assignment, student, messages, readers, times, now }: Pr
       <form onSubmit={send}>
         <p className={classes.readers}>{readers}</p>
         <BetweenTwo />
-        <Textarea
+        <GrowingText
           aria-label={t('write')}
           placeholder={t('write')}
           value={draft}
           onChange={(event) => setDraft(event.currentTarget.value)}
-          autosize
           minRows={3}
           maxLength={4000}
         />

@@ -1,6 +1,6 @@
 'use client';
 
-import { Modal, Textarea } from '@mantine/core';
+import { Modal } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
 import type { ReadyCheck } from '@/core/asks/ready-check';
@@ -10,6 +10,7 @@ import type { Receipt } from '@/store/hand-ins';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
 import { useFileSize } from '@/ui/common/file-size';
+import { GrowingText } from '@/ui/common/growing-text';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
@@ -157,12 +158,11 @@ export function HandInDialog({ view, check, times, opened, coming, sending, clos
               <p className="soft">{barred ? t('barred') : t('open-is-fine')}</p>
             </>
           ) : null}
-          <Textarea
+          <GrowingText
             label={t('note')}
             description={t('note-says', { teachers: view.teachers.join(', ') })}
             value={note}
             onChange={(event) => setNote(event.currentTarget.value)}
-            autosize
             minRows={2}
             maxLength={2000}
           />

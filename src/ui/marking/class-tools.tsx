@@ -1,6 +1,6 @@
 'use client';
 
-import { Modal, Textarea } from '@mantine/core';
+import { Modal } from '@mantine/core';
 import dynamic from 'next/dynamic';
 import { useTranslations } from 'next-intl';
 import { useEffect, useRef, useState } from 'react';
@@ -9,6 +9,7 @@ import type { HandedBack } from '@/server/doing/marking/handing-back';
 import type { ListedStudent, MarkingView } from '@/server/reading/marking/marking-desk';
 import { newAct } from '@/ui/common/act';
 import { post } from '@/ui/common/client-request';
+import { GrowingText } from '@/ui/common/growing-text';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton, QuietButton } from '@/ui/common/primary-button';
@@ -44,11 +45,10 @@ function WriteToMissing({ view, close }: { view: MarkingView; close: () => void 
       <p className={classes.readers}>{t('missing-readers', { n: to.length })}</p>
       <p className="soft">{to.map(({ name }) => name).join(', ')}</p>
       {sent === null ? (
-        <Textarea
+        <GrowingText
           label={t('missing-body')}
           value={body}
           onChange={(event) => setBody(event.currentTarget.value)}
-          autosize
           minRows={3}
           maxLength={4000}
           data-autofocus

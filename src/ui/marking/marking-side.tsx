@@ -1,11 +1,11 @@
 'use client';
 
-import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { type KeyboardEvent, useEffect, useState } from 'react';
 import { addUp, type Criterion, type Mark, pointsProblem } from '@/core/marks/rubric';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
+import { GrowingText } from '@/ui/common/growing-text';
 import { keyOr } from '@/ui/common/key-or';
 import { NumberField } from '@/ui/common/number-field';
 import { PlaceLink } from '@/ui/common/place-link';
@@ -80,11 +80,10 @@ function CriterionMarks({
         hideControls
         error={problem ? t(`points-${problem}`, { most: criterion.points }) : null}
       />
-      <Textarea
+      <GrowingText
         label={t('comment-for', { title: criterion.title })}
         value={mark.comment}
         onChange={(event) => change({ ...mark, comment: event.currentTarget.value })}
-        autosize
         minRows={1}
       />
     </fieldset>
@@ -154,11 +153,10 @@ function Marks({ view, marking, chosen, zone }: Omit<Props, 'now'>) {
           {sum.complete ? null : <small>{t('sum-open')}</small>}
         </p>
       ) : null}
-      <Textarea
+      <GrowingText
         label={t('general')}
         value={marking.general}
         onChange={(event) => marking.setGeneral(event.currentTarget.value)}
-        autosize
         minRows={2}
       />
       {receipt ? <SoundRecorder handIn={receipt.id} sound={marking.sound} setSound={marking.setSound} /> : null}

@@ -1,6 +1,6 @@
 'use client';
 
-import { Textarea, TextInput } from '@mantine/core';
+import { TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import { runsOf } from '@/core/kinds/document';
@@ -8,6 +8,7 @@ import { anchorText } from '@/core/remarks/anchor';
 import { type Annotation, isSaid, remarkOn } from '@/core/remarks/annotation';
 import type { MarkingView } from '@/server/reading/marking/marking-desk';
 import { newAct } from '@/ui/common/act';
+import { GrowingText } from '@/ui/common/growing-text';
 import { keyOr } from '@/ui/common/key-or';
 import { QuietButton } from '@/ui/common/primary-button';
 import { useQuoted } from '@/ui/remarks/use-quoted';
@@ -87,12 +88,11 @@ export function RemarksEditor({ view, remarks, setRemarks, chosen }: Props) {
         onChange={(event) => setWords(event.currentTarget.value)}
         dir="auto"
       />
-      <Textarea
+      <GrowingText
         id={REMARK_FIELD}
         label={t('says')}
         value={says}
         onChange={(event) => setSays(event.currentTarget.value)}
-        autosize
         minRows={2}
         maxLength={4000}
         dir="auto"

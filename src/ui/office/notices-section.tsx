@@ -1,7 +1,8 @@
-import { Textarea, TextInput } from '@mantine/core';
+import { TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { type FormEvent, useState } from 'react';
 import type { YearView } from '@/server/reading/office/year';
+import { GrowingText } from '@/ui/common/growing-text';
 import { QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
 import { Choices, Slot } from '@/ui/set/slot';
@@ -56,12 +57,11 @@ export function NoticesSection({ view, zone }: { readonly view: YearView; readon
           withAsterisk={false}
           onChange={({ currentTarget }) => setTitle(currentTarget.value)}
         />
-        <Textarea
+        <GrowingText
           label={t('notice-body')}
           value={body}
           maxLength={2000}
           dir="auto"
-          autosize
           minRows={2}
           onChange={({ currentTarget }) => setBody(currentTarget.value)}
         />

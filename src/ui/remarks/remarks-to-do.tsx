@@ -1,6 +1,5 @@
 'use client';
 
-import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useEffect, useMemo, useState } from 'react';
 import { runsOf, type Written } from '@/core/kinds/document';
@@ -8,6 +7,7 @@ import { anchorText, findAnchor } from '@/core/remarks/anchor';
 import { isSaid, placeOnSheet, remarkedPiece } from '@/core/remarks/annotation';
 import type { RepliedRemark } from '@/server/reading/desk/replies';
 import { post } from '@/ui/common/client-request';
+import { GrowingText } from '@/ui/common/growing-text';
 import { useKeptDraft } from '@/ui/common/kept-draft';
 import { QuietButton } from '@/ui/common/primary-button';
 import { useComparison } from '@/ui/compare/use-comparison';
@@ -84,11 +84,10 @@ function One({ one, handIn, was, is, lang, goTo, changed }: OneProps) {
       )}
       <details className={classes.reply}>
         <summary>{t(one.answer === '' ? 'answer' : 'answer-anew')}</summary>
-        <Textarea
+        <GrowingText
           aria-label={t('answer-to', { words: quoted })}
           value={answer}
           onChange={(event) => setAnswer(event.currentTarget.value)}
-          autosize
           minRows={2}
           maxLength={2000}
           dir="auto"

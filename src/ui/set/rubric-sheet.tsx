@@ -8,6 +8,7 @@ import { askedPoints } from '@/core/setting/assignment';
 import { addThing, changeThing, choose, dropThing, moveThing } from '@/core/setting/draft-writes';
 import { type PastedRubric, rubricIn } from '@/core/setting/pasted-rubric';
 import { newAct } from '@/ui/common/act';
+import { GrowingText } from '@/ui/common/growing-text';
 import { NumberField } from '@/ui/common/number-field';
 import { QuietButton } from '@/ui/common/primary-button';
 import { FromBank, KeepInBank } from './from-bank';
@@ -53,10 +54,9 @@ function Levels({ criterion, change }: { criterion: Criterion; change: (levels: 
               hideControls
               change={(n) => at(i, { points: n ?? 0 })}
             />
-            <Textarea
+            <GrowingText
               label={t('level-says')}
               value={level.says}
-              autosize
               minRows={1}
               dir="auto"
               onChange={({ currentTarget: { value } }) => at(i, { says: value })}

@@ -1,6 +1,5 @@
 'use client';
 
-import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { type KeyboardEvent, useState } from 'react';
 import { canonicalJson } from '@/core/documents/fingerprint';
@@ -9,6 +8,7 @@ import { typedText } from '@/core/questions/typed-text';
 import { plainText } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
 import { DocumentView } from '@/ui/common/document-view';
+import { GrowingText } from '@/ui/common/growing-text';
 import classes from './asking.module.css';
 
 interface Props {
@@ -68,18 +68,17 @@ export function SaidField({
   };
   return (
     <div className={classes.said}>
-      <Textarea
+      <GrowingText
         aria-label={label}
         placeholder={placeholder ?? ''}
         value={text}
         readOnly={!editable}
-        autosize
         minRows={1}
         maxRows={14}
         maxLength={10_000}
         dir="auto"
         lang={lang}
-        classNames={{ input: `${classes.line} ${large ? classes.prompt : ''}` }}
+        className={`${classes.line} ${large ? classes.prompt : ''}`}
         data-thing={thing || undefined}
         onKeyDown={enter}
         onChange={({ currentTarget: { value } }) => {

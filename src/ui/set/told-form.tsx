@@ -1,11 +1,12 @@
 'use client';
 
-import { Textarea, TextInput } from '@mantine/core';
+import { TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { type ReactNode, useState } from 'react';
 import type { Instant } from '@/core/ids';
 import type { Unmet } from '@/core/setting/unmet';
 import type { SetDesk } from '@/server/reading/setting/set-desk';
+import { GrowingText } from '@/ui/common/growing-text';
 import { keyOr } from '@/ui/common/key-or';
 import { QuietButton } from '@/ui/common/primary-button';
 import { useTimes } from '@/ui/common/times';
@@ -74,10 +75,9 @@ export function ToldText({ title, body, change }: TextProps) {
   return (
     <>
       <Line label={t('tell-title')} value={title} change={(typed) => change({ title: typed })} />
-      <Textarea
+      <GrowingText
         label={t('tell-body')}
         value={body}
-        autosize
         minRows={3}
         maxLength={10_000}
         dir="auto"

@@ -1,11 +1,11 @@
 'use client';
 
-import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import type { ReadyCheck } from '@/core/asks/ready-check';
 import { paragraphs } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
+import { GrowingText } from '@/ui/common/growing-text';
 import { useFindingWords } from '@/ui/desk/finding-words';
 import classes from './in-place.module.css';
 import type { SetTools } from './tools';
@@ -41,11 +41,10 @@ export function TryAnswer({ place, tools: { draft, help, view } }: { place: stri
   }, [typed, asks, place, help, locale]);
   return (
     <div className={classes.trial}>
-      <Textarea
+      <GrowingText
         label={t('try-answer')}
         description={t('not-kept')}
         value={typed}
-        autosize
         minRows={2}
         dir="auto"
         lang={locale}

@@ -1,8 +1,8 @@
 'use client';
 
-import { Textarea } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
+import { GrowingText } from '@/ui/common/growing-text';
 import classes from '@/ui/set/asking.module.css';
 import { YesSlot } from '@/ui/set/slot';
 import type { QuestionSetting, SetOf } from './kind';
@@ -42,12 +42,11 @@ export const SetGaps: QuestionSetting<'gaps'> = ({ set, change, editable, lang, 
   };
   return (
     <>
-      <Textarea
+      <GrowingText
         label={t('gaps-text')}
         description={t('gaps-says')}
         value={gapsText(gapsFrom(typed, set.text, part)) === out ? typed : out}
         readOnly={!editable}
-        autosize
         minRows={2}
         maxRows={14}
         dir="auto"

@@ -1,9 +1,10 @@
 'use client';
 
-import { Textarea, TextInput } from '@mantine/core';
+import { TextInput } from '@mantine/core';
 import { useTranslations } from 'next-intl';
 import { useState } from 'react';
 import { unitSign } from '@/core/questions/units';
+import { GrowingText } from '@/ui/common/growing-text';
 import { NumberField } from '@/ui/common/number-field';
 import classes from '@/ui/set/asking.module.css';
 import { NumberSlot } from '@/ui/set/moment-slot';
@@ -47,11 +48,10 @@ export const SetShort: QuestionSetting<'short'> = ({ set, change, editable, lang
   return (
     <>
       {accepted === null ? null : (
-        <Textarea
+        <GrowingText
           label={t('accepted')}
           value={shown}
           readOnly={!editable}
-          autosize
           minRows={1}
           maxRows={10}
           dir="auto"

@@ -1,12 +1,12 @@
 'use client';
 
-import { Textarea } from '@mantine/core';
 import { useLocale, useTranslations } from 'next-intl';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { readTyped, type Typed } from '@/core/questions/typed';
 import { typedOut } from '@/core/questions/typed-out';
 import { keepLines, linesOf } from '@/core/setting/draft-writes';
 import { newAct } from '@/ui/common/act';
+import { GrowingText } from '@/ui/common/growing-text';
 import { keyOr } from '@/ui/common/key-or';
 import type { SetStepProps } from '@/ui/set/tools';
 import { TryQuestions } from '@/ui/set/try-questions';
@@ -58,16 +58,15 @@ export function AskedLines({ step, tools }: SetStepProps) {
     <div className={own.asked}>
       <div>
         {out === null ? <p className="amber">{t('not-in-lines')}</p> : null}
-        <Textarea
+        <GrowingText
           label={t('lines')}
           description={t('lines-says')}
           value={lines}
           readOnly={!editable}
-          autosize
           minRows={10}
           maxRows={28}
           dir="auto"
-          classNames={{ input: own.lines ?? '' }}
+          className={own.lines ?? ''}
           onChange={({ currentTarget: { value } }) => setLines(value)}
           onBlur={() => take.current()}
         />
