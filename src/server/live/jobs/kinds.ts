@@ -52,17 +52,20 @@ const rows = jobKind({
   effect: async (_tx, _given, _prepared, now) => now + HOUR,
 });
 
-/** Lets space be used again, at three in the morning, or when the school is opened next. */
+/** The next time that it is three in the morning where the school is. */
+async function nextNight(tx: Queryable, now: Instant): Promise<Instant> {
+  const zone = (await findSchool(tx))?.zone ?? 'UTC';
+  const tonight = wallTime(now, zone, 0, 3, 0);
+  return tonight > now ? tonight : wallTime(now, zone, 1, 3, 0);
+}
+
+/** Lets space be used again, at night, or when the school is opened after one. */
 const space = jobKind({
   given: nothing,
   prepare: async (db) => {
     if (db.alone) await freeSpace(db);
   },
-  effect: async (tx, _given, _prepared, now) => {
-    const zone = (await findSchool(tx))?.zone ?? 'UTC';
-    const tonight = wallTime(now, zone, 0, 3, 0);
-    return tonight > now ? tonight : wallTime(now, zone, 1, 3, 0);
-  },
+  effect: (tx, _given, _prepared, now) => nextNight(tx, now),
 });
 
 /**
@@ -194,6 +197,7 @@ export type JobKindName = keyof typeof JOBS;
 
 /** What happens every day or hour, put down once. */
 export async function addDaily(tx: Queryable, now: Instant): Promise<void> {
-  for (const kind of ['bins', 'uploads', 'rows', 'space'] as const satisfies readonly JobKindName[])
+  for (const kind of ['bins', 'uploads', 'rows'] as const satisfies readonly JobKindName[])
     await addJob(tx, { kind, key: 'daily', dueAt: now });
+  await addJob(tx, { kind: 'space', key: 'daily', dueAt: await nextNight(tx, now) });
 }
