@@ -24,14 +24,24 @@ export function tellLimit(answer: {
   window.dispatchEvent(new CustomEvent<LimitTold>(LIMIT_EVENT, { detail: { what, seconds: answer.seconds } }));
 }
 
-async function send<Value>(path: string, body: BodyInit, type: string): Promise<Answer<Value>> {
+/** So much, in bytes, is sent at once that goes on after its page was left: beyond 64 kB it is refused (Fetch, "keepalive"). */
+const MOST_KEPT = 60 * 1024;
+let keptAlive = 0;
+
+async function send<Value>(path: string, body: string | Blob, type: string): Promise<Answer<Value>> {
+  const { size } = new Blob([body]);
+  // Whoever presses “Keep” and goes on at once has kept it.
+  const keepalive = keptAlive + size <= MOST_KEPT;
+  if (keepalive) keptAlive += size;
   try {
-    const response = await fetch(path, { method: 'POST', headers: { 'content-type': type }, body });
+    const response = await fetch(path, { method: 'POST', headers: { 'content-type': type }, body, keepalive });
     const answer = (await response.json()) as Answer<Value>;
     if (!answer.ok) tellLimit(answer);
     return answer;
   } catch {
     return { ok: false, code: 'unreachable' };
+  } finally {
+    if (keepalive) keptAlive -= size;
   }
 }
 
