@@ -78,6 +78,8 @@ test('an exam is sat: begun with its word, answered offline too, left, gone on w
     await desk.reload();
     await expect(desk.getByText(/The exam: (15|19) of 40/)).toBeVisible({ timeout: 3000 });
   }).toPass();
+  await desk.goto(`${school.url}/answers/over-the-sill-3`);
+  await expect(desk.getByLabel('Points for Wren Okafor')).toHaveValue('7');
 });
 
 // A question in the lesson, from both sides: answer first, then see the class, live; and what many wrote is accepted at once.

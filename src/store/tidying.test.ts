@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { many, read } from './database';
-import { findPerson } from './people';
+import { many, type Query, read } from './database';
+import { coursesOf } from './events';
 import { type TestSchool, testSchool } from './test-school';
 import { countRows, freeSpace } from './tidying';
 import { assignmentsFor } from './work';
@@ -65,19 +65,44 @@ test('the space of what was changed is used again', async () => {
   expect(await size('own_word')).toBeGreaterThan(before);
 });
 
-test('steps are gathered once for all of them and not one by one, also where nothing is known about the tables', async () => {
+test('what grows a little each day is counted each night', async () => {
   await forget();
-  const imke = await findPerson(school.db, 's-imke' as never);
-  if (!imke) throw new Error('she is not there');
-  const { sql, params } = assignmentsFor(imke.id, null, Date.now());
-  const listed = await read(school.db, assignmentsFor(imke.id, null, Date.now()));
-  expect(listed.length).toBeGreaterThan(20);
+  await freeSpace(school.db);
+  expect((await known('step'))?.columns).toBeGreaterThan(4);
+  expect(await countRows(school.db)).toEqual([]);
+});
+
+interface Node {
+  readonly 'Node Type': string;
+  readonly 'Actual Loops': number;
+  readonly Plans?: readonly Node[];
+}
+
+/** How often each gathering of rows was done for one question. */
+async function gathered({ sql, params }: Pick<Query<unknown>, 'sql' | 'params'>): Promise<number[]> {
   const { rows } = await school.db.query(`EXPLAIN (ANALYZE, FORMAT JSON) ${sql}`, params);
-  const loops: number[] = [];
-  const walk = (node: { 'Node Type': string; 'Actual Loops': number; Plans?: (typeof node)[] }) => {
-    if (node['Node Type'] === 'Aggregate') loops.push(node['Actual Loops']);
-    for (const part of node.Plans ?? []) walk(part);
-  };
-  walk((rows as { 'QUERY PLAN': [{ Plan: Parameters<typeof walk>[0] }] }[])[0]?.['QUERY PLAN'][0].Plan as never);
-  expect(loops).toEqual([1]);
+  const [{ 'QUERY PLAN': plans }] = rows as [{ 'QUERY PLAN': [{ Plan: Node }] }];
+  const loops = (node: Node): number[] => [
+    ...(node['Node Type'] === 'Aggregate' ? [node['Actual Loops']] : []),
+    ...(node.Plans ?? []).flatMap(loops),
+  ];
+  return loops(plans[0].Plan);
+}
+
+describe('where nothing is known about the tables', () => {
+  beforeAll(forget);
+
+  test('steps are gathered once for all of them and not one by one', async () => {
+    const imke = await school.person('s-imke');
+    const question = assignmentsFor(imke.id, null, Date.now());
+    expect((await read(school.db, question)).length).toBeGreaterThan(20);
+    expect(await gathered(question)).toEqual([1]);
+  });
+
+  test('what happened in a teacher’s classes is gathered once', async () => {
+    const bello = await school.person('t-bello');
+    const question = coursesOf(bello.id, null);
+    expect((await read(school.db, question)).size).toBeGreaterThan(5);
+    expect(new Set(await gathered(question))).toEqual(new Set([1]));
+  });
 });
