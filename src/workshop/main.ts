@@ -8,22 +8,29 @@ import { type Answered, type Asked, JOBS } from './jobs';
 /** Resident memory of this process, in bytes, with buffers and native code. */
 const LARGEST = 300 * 1024 * 1024;
 
+/** How often it is looked at while something is read, and while nothing is, in milliseconds: nobody is woken for nothing. */
+const LOOKS = { atWork: 20, idle: 1000 };
+
 const WATCHDOG = `
-  const { workerData: { limits, largest } } = require('node:worker_threads');
+  const { workerData: { limits, atWork, largest, looks } } = require('node:worker_threads');
   const die = (signal) => process.kill(process.pid, signal);
-  setInterval(() => {
+  for (;;) {
+    const now = Atomics.load(atWork, 0);
+    Atomics.wait(atWork, 0, now, now === 1 ? looks.atWork : looks.idle);
     if (process.memoryUsage.rss() > largest) die('SIGTERM');
     const [most, began] = limits;
     if (most > 0) {
       const { user, system } = process.cpuUsage();
       if ((user + system) / 1000 - began > most) die('SIGKILL');
     }
-  }, 20);
+  }
 `;
 
 /** How much of the processor the present job may take, and how much had been taken when it began, in milliseconds. */
 const limits = new Float64Array(new SharedArrayBuffer(16));
-new Worker(WATCHDOG, { eval: true, workerData: { limits, largest: LARGEST } }).unref();
+/** Whether something is being read: 1 or 0. */
+const atWork = new Int32Array(new SharedArrayBuffer(4));
+new Worker(WATCHDOG, { eval: true, workerData: { limits, atWork, largest: LARGEST, looks: LOOKS } }).unref();
 
 const taken = (): number => {
   const { user, system } = process.cpuUsage();
@@ -34,17 +41,24 @@ const answer = (answered: Answered): void => {
   process.send?.(answered);
 };
 
+function done(): void {
+  limits[0] = 0;
+  Atomics.store(atWork, 0, 0);
+}
+
 process.on('message', async ({ n, name, given }: Asked) => {
   const { load, cpu } = JOBS[name];
+  Atomics.store(atWork, 0, 1);
+  Atomics.notify(atWork, 0);
   try {
     const work = (await load()) as (given: unknown) => Promise<unknown>;
     limits[1] = taken();
     limits[0] = cpu;
     const made = await work(given);
-    limits[0] = 0;
+    done();
     answer({ n, ok: true, made, rss: process.memoryUsage.rss() });
   } catch (error) {
-    limits[0] = 0;
+    done();
     // What went wrong is named and not told: the words of an error may be those of the person.
     answer({ n, ok: false, error: error instanceof Error ? error.name : 'unknown', rss: process.memoryUsage.rss() });
   }

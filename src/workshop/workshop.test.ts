@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { jest } from '@jest/globals';
@@ -39,6 +39,12 @@ function put(name: string, bytes: Uint8Array): string {
 const resident = (pid: number): number =>
   Number(/^VmRSS:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
 
+/** How often the threads of a process have been woken since it began, as the system counts it. */
+const wakings = (pid: number): number =>
+  readdirSync(`/proc/${pid}/task`)
+    .map((thread) => readFileSync(`/proc/${pid}/task/${thread}/status`, 'utf8'))
+    .reduce((sum, status) => sum + Number(/^voluntary_ctxt_switches:\s+(\d+)/m.exec(status)?.[1]), 0);
+
 /** The longest that this process could not answer anybody while something went on, in milliseconds. */
 async function longestPause(work: () => Promise<unknown>): Promise<number> {
   let last = performance.now();
@@ -59,6 +65,15 @@ describe('the workshop', () => {
     const path = put('fine.docx', docx('<w:p><w:r><w:t>Seven sails</w:t></w:r></w:p>'));
     const text = await shop.do('a', 'importText', { path, name: 'fine.docx' });
     expect(text.ok && text.made.ok && plainText(text.made.content)).toBe('Seven sails');
+  });
+
+  test('a process that has nothing to do is left to sleep', async () => {
+    await shop.do('a', 'read', stored);
+    await new Promise((settled) => setTimeout(settled, 1000));
+    const before = shop.processes.map((pid) => ({ pid, woken: wakings(pid) }));
+    await new Promise((later) => setTimeout(later, 2000));
+    expect(before).toHaveLength(2);
+    for (const { pid, woken } of before) expect(wakings(pid) - woken).toBeLessThan(20);
   });
 
   test('gives a job up that takes too long, and goes on with another process', async () => {
