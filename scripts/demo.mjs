@@ -5,7 +5,7 @@ import { buildIfNeeded, buildWorkshop, built, installPackages, run } from './pre
 
 // Everything that the demo needs, from a fresh clone to the address: `npm run demo`, `-- --fresh` to seed anew.
 const data = process.env.KITE_DATA ?? join(process.cwd(), 'data');
-if (!installPackages() || !buildIfNeeded()) process.exit(1);
+if (!(await installPackages()) || !buildIfNeeded()) process.exit(1);
 const fresh = process.argv.includes('--fresh');
 const seeded = existsSync(join(data, 'pg', 'PG_VERSION'));
 // What makes the school may have changed since the application was built.

@@ -4,5 +4,5 @@ import { buildWorkshop, built, installPackages } from './prepare.mjs';
 
 // What is done in the terminal, in one file that begins at once.
 const PROGRAM = built('school');
-if (!installPackages() || (!existsSync(PROGRAM) && !buildWorkshop())) process.exit(1);
+if (!(await installPackages()) || (!existsSync(PROGRAM) && !buildWorkshop())) process.exit(1);
 await import(pathToFileURL(PROGRAM).href);

@@ -4,7 +4,7 @@ import { buildIfNeeded, installPackages } from './prepare.mjs';
 
 // A school of one's own, from a fresh clone to the address: `npm start`. Its folder is `school/`, or KITE_DATA.
 const data = process.env.KITE_DATA ?? join(process.cwd(), 'school');
-if (!installPackages() || !buildIfNeeded()) process.exit(1);
+if (!(await installPackages()) || !buildIfNeeded()) process.exit(1);
 
 const server = spawn('node', ['server.mjs'], {
   stdio: 'inherit',
