@@ -1,16 +1,20 @@
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import lighthouse, { desktopConfig } from 'lighthouse';
+import { z } from 'zod';
 import { School } from '../e2e/school';
 import { CHROMIUM } from '../scripts/chromium.mjs';
+import { installPackages, runBeside } from '../scripts/prepare.mjs';
+import { scratch } from '../scripts/scratch.mjs';
 import { type Figure, median } from './figures';
 import { session } from './session';
 
+/** Where the program that audits is installed: it is large, and nothing else wants it. */
+const FOLDER = join('bench', 'audit');
+
 /** A browser that an audit can steer, on a port of its own. */
 async function browser(): Promise<{ readonly port: number; readonly end: () => Promise<void> }> {
-  const folder = mkdtempSync(join(tmpdir(), 'kite-audit-'));
+  const folder = scratch('kite-audit-browser-');
   const started = spawn(
     CHROMIUM,
     [
@@ -68,16 +72,41 @@ interface Audited {
   readonly largest: number;
 }
 
+/** What is read of a report. */
+const Report = z.object({
+  audits: z.record(
+    z.string(),
+    z.object({
+      id: z.string(),
+      score: z.number().nullable(),
+      scoreDisplayMode: z.string(),
+      numericValue: z.number().optional(),
+      displayValue: z.string().optional(),
+    }),
+  ),
+  categories: z.object({ performance: z.object({ score: z.number().nullable() }) }),
+});
+
 async function auditOnce(url: string, port: number, Cookie: string, form: 'desktop' | 'mobile'): Promise<Audited> {
-  const flags = { port, onlyCategories: ['performance'], extraHeaders: { Cookie }, output: 'json' as const };
-  const result = await lighthouse(url, flags, form === 'desktop' ? desktopConfig : undefined);
-  const audits = result?.lhr.audits ?? {};
+  const report = join(scratch('kite-audit-'), 'report.json');
+  const ok = await runBeside(join(FOLDER, 'node_modules', '.bin', 'lighthouse'), [
+    url,
+    `--port=${port}`,
+    '--only-categories=performance',
+    `--extra-headers=${JSON.stringify({ Cookie })}`,
+    '--output=json',
+    `--output-path=${report}`,
+    '--quiet',
+    ...(form === 'desktop' ? ['--preset=desktop'] : []),
+  ]);
+  if (!ok) throw new Error('the audit ended without a report');
+  const { audits, categories } = Report.parse(JSON.parse(readFileSync(report, 'utf8')));
   const figureOf = (audit: string) => audits[audit]?.numericValue ?? Number.NaN;
   const failed = Object.values(audits)
     .filter((audit) => audit.score !== null && audit.score < 0.9 && audit.scoreDisplayMode !== 'informative')
     .map(({ id, displayValue }) => `${id}${displayValue ? ` (${displayValue})` : ''}`);
   const audited = {
-    score: (result?.lhr.categories.performance?.score ?? 0) * 100,
+    score: (categories.performance.score ?? 0) * 100,
     blocking: figureOf('total-blocking-time'),
     shift: figureOf('cumulative-layout-shift'),
     largest: figureOf('largest-contentful-paint'),
@@ -91,6 +120,7 @@ async function auditOnce(url: string, port: number, Cookie: string, form: 'deskt
 
 /** An audit of the main screens in a browser, signed in, by Lighthouse (Apache 2.0): at its desktop and its slowed mobile setting. */
 export async function auditFigures(): Promise<Figure[]> {
+  if (!(await installPackages(undefined, FOLDER))) throw new Error('what audits could not be installed');
   const school = await School.open();
   const audited = await browser();
   const figures: Figure[] = [];

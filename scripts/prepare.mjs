@@ -59,27 +59,29 @@ export function withAddresses(lock, registry) {
 // Not `npm ci`: the lock lacks the optional packages of other platforms, and that refuses it.
 const INSTALL = ['install', '--no-audit', '--no-fund'];
 
-/** Installs all packages aside, with the addresses that they should have, and takes them over. */
-async function installAtOnce(by) {
+/** Installs all packages of a folder aside, with the addresses that they should have, and takes them over. */
+async function installAtOnce(by, folder) {
   const aside = join('.cache', 'packages');
   rmSync(aside, { recursive: true, force: true });
   mkdirSync(aside, { recursive: true });
   const { stdout } = spawnSync('npm', ['config', 'get', 'registry'], { encoding: 'utf8' });
-  const lock = JSON.parse(readFileSync('package-lock.json', 'utf8'));
+  const lock = JSON.parse(readFileSync(join(folder, 'package-lock.json'), 'utf8'));
   writeFileSync(join(aside, 'package-lock.json'), JSON.stringify(withAddresses(lock, stdout.trim())));
-  cpSync('package.json', join(aside, 'package.json'));
+  cpSync(join(folder, 'package.json'), join(aside, 'package.json'));
   const ok = await by('npm', [...INSTALL, '--no-save', '--prefix', aside]);
-  if (ok) renameSync(join(aside, 'node_modules'), 'node_modules');
+  if (ok) renameSync(join(aside, 'node_modules'), join(folder, 'node_modules'));
   rmSync(aside, { recursive: true, force: true });
   return ok;
 }
 
-/** Installs the locked packages where they are missing or older than the lock, by a command as it is given. */
-export async function installPackages(by = run) {
-  if (changedAt('node_modules/.package-lock.json') >= changedAt('package-lock.json') - 1000) return true;
+/** Installs the locked packages of a folder where they are missing or older than its lock, by a command as it is given. */
+export async function installPackages(by = run, folder = '.') {
+  const installed = changedAt(join(folder, 'node_modules', '.package-lock.json'));
+  if (installed >= changedAt(join(folder, 'package-lock.json')) - 1000) return true;
   console.log('Installing the packages …');
   // Where a registry has them elsewhere, npm finds them by itself.
-  return (!existsSync('node_modules') && (await installAtOnce(by))) || by('npm', INSTALL);
+  const none = !existsSync(join(folder, 'node_modules'));
+  return (none && (await installAtOnce(by, folder))) || by('npm', [...INSTALL, '--prefix', folder]);
 }
 
 /** When the newest file below a path was changed, in milliseconds. */
