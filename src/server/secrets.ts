@@ -1,27 +1,54 @@
 import { createHash, randomBytes, randomInt, scrypt, timingSafeEqual } from 'node:crypto';
 import { customAlphabet } from 'nanoid';
 
-/** Cost of a password hash: 2^15 rounds of 8 blocks, about 32 MB (OWASP's password storage advice for scrypt, from memory). */
-const COST = { N: 32_768, r: 8, p: 3, maxmem: 96 * 1024 * 1024 } as const;
+/** What the hash of a password costs: 2^`ln` rounds of `r` blocks, `p` times. */
+export interface HashCost {
+  readonly ln: number;
+  readonly r: number;
+  readonly p: number;
+}
 
-const derive = (password: string, salt: Buffer): Promise<Buffer> =>
+/** What a new one costs, about 32 MB (OWASP's password storage advice for scrypt, from memory). */
+const COST: HashCost = { ln: 15, r: 8, p: 3 };
+
+const derive = (password: string, salt: Buffer, { ln, r, p }: HashCost): Promise<Buffer> =>
   new Promise((resolve, reject) => {
-    scrypt(password.normalize('NFKC'), salt, 32, COST, (error, key) => (error ? reject(error) : resolve(key)));
+    const cost = { N: 2 ** ln, r, p, maxmem: 384 * 2 ** ln * r };
+    scrypt(password.normalize('NFKC'), salt, 32, cost, (error, key) => (error ? reject(error) : resolve(key)));
   });
 
-/** A salted scrypt hash of a password, as text. */
-export async function hashPassword(password: string): Promise<string> {
+const base64 = (bytes: Buffer): string => bytes.toString('base64').replaceAll('=', '');
+
+/** A salted scrypt hash of a password with its cost, in the PHC string format. */
+export async function hashPassword(password: string, cost = COST): Promise<string> {
   const salt = randomBytes(16);
-  return `scrypt$${salt.toString('base64url')}$${(await derive(password, salt)).toString('base64url')}`;
+  const key = await derive(password, salt, cost);
+  return `$scrypt$ln=${cost.ln},r=${cost.r},p=${cost.p}$${base64(salt)}$${base64(key)}`;
+}
+
+/** A hash read; those that were kept without their cost had today's. */
+function parts(hash: string): { readonly cost: HashCost; readonly salt: Buffer; readonly key: Buffer } {
+  const [, ln, r, p, salt = '', key = ''] =
+    /^\$scrypt\$ln=(\d{1,2}),r=(\d{1,3}),p=(\d{1,3})\$([^$]+)\$([^$]+)$/.exec(hash) ?? [];
+  if (ln !== undefined)
+    return {
+      cost: { ln: Number(ln), r: Number(r), p: Number(p) },
+      salt: Buffer.from(salt, 'base64'),
+      key: Buffer.from(key, 'base64'),
+    };
+  const [, oldSalt = '', oldKey = ''] = hash.split('$');
+  return { cost: COST, salt: Buffer.from(oldSalt, 'base64url'), key: Buffer.from(oldKey, 'base64url') };
 }
 
 /** Compares in constant time. Without a hash (an unknown name) it takes as long and is false. */
 export async function isPassword(password: string, hash: string | null): Promise<boolean> {
-  const [, salt = '', key = ''] = (hash ?? '').split('$');
-  const derived = await derive(password, Buffer.from(salt, 'base64url'));
-  const expected = Buffer.from(key, 'base64url');
-  return expected.length === derived.length && timingSafeEqual(expected, derived);
+  const { cost, salt, key } = parts(hash ?? '');
+  const derived = await derive(password, salt, cost);
+  return key.length === derived.length && timingSafeEqual(key, derived);
 }
+
+/** Does a hash cost something else than a new one would? */
+export const isOutdated = (hash: string): boolean => !hash.startsWith(`$scrypt$ln=${COST.ln},r=${COST.r},p=${COST.p}$`);
 
 export const newToken = (): string => randomBytes(32).toString('base64url');
 export const hashToken = (token: string): string => createHash('sha256').update(token).digest('base64url');

@@ -79,6 +79,11 @@ export async function setPassword(db: Queryable, personId: PersonId, passwordHas
   await db.query('UPDATE person SET password_hash = $2 WHERE id = $1', [personId, passwordHash]);
 }
 
+/** The same password by another hash, unless another password was set meanwhile. */
+export async function renewHash(db: Queryable, personId: PersonId, from: string, to: string): Promise<void> {
+  await db.query('UPDATE person SET password_hash = $3 WHERE id = $1 AND password_hash = $2', [personId, from, to]);
+}
+
 export async function addSession(
   db: Queryable,
   session: { tokenHash: string; personId: PersonId; at: Instant; expiresAt: Instant },

@@ -5,8 +5,9 @@ import { clientAddress } from '@/server/http/addresses';
 import { sameOrigin, sessionToken } from '@/server/http/origin';
 import { signedOutResponse } from '@/server/http/session-cookie';
 import { SESSION_LASTS, whoIs } from '@/server/http/who-is';
-import { hashPassword, isPassword } from '@/server/secrets';
+import { hashPassword, isOutdated, isPassword } from '@/server/secrets';
 import { countGuess } from '@/store/accounts';
+import { passwordHashOf, renewHash, setPassword } from '@/store/people';
 import { type TestSchool, testSchool } from '@/store/test-school';
 import { hashTurns } from './hash-turns';
 import {
@@ -178,6 +179,47 @@ describe('signing in', () => {
     expect(await isPassword('kite', one)).toBe(true);
     expect(await isPassword('Kite', one)).toBe(false);
     expect(await isPassword('', null)).toBe(false);
+    expect(await isPassword('', '')).toBe(false);
+  });
+
+  test('a hash says what it costs: one of another cost fits, as RFC 7914 has it', async () => {
+    // RFC 7914, 12: "pleaseletmein", "SodiumChloride", N 16384, r 8, p 1; the first half of what it derives.
+    const key = Buffer.from('7023bdcb3afd7348461c06cd81fd38ebfda8fbba904f8e3ea9b543f6545da1f2', 'hex');
+    const unpadded = (bytes: Buffer) => bytes.toString('base64').replaceAll('=', '');
+    const hash = `$scrypt$ln=14,r=8,p=1$${unpadded(Buffer.from('SodiumChloride'))}$${unpadded(key)}`;
+    expect(await isPassword('pleaseletmein', hash)).toBe(true);
+    expect(await isPassword('pleaseletmeout', hash)).toBe(false);
+    expect(isOutdated(hash)).toBe(true);
+    expect(isOutdated(await hashPassword('kite'))).toBe(false);
+  });
+
+  test.each([
+    ['costs less', () => hashPassword('low tide', { ln: 10, r: 8, p: 1 })],
+    // As hashes were kept before they said their cost: the same parts by themselves.
+    [
+      'does not say its cost',
+      async () => {
+        const [, , , salt = '', key = ''] = (await hashPassword('low tide')).split('$');
+        const url = (part: string) => Buffer.from(part, 'base64').toString('base64url');
+        return `scrypt$${url(salt)}$${url(key)}`;
+      },
+    ],
+  ])('a hash that %s is renewed when its owner comes in, and no other', async (name, made) => {
+    const dao = await school.person('s-dao');
+    const old = await made();
+    await setPassword(school.db, dao.id, old);
+    const enter = (password: string) =>
+      signIn(school.db, { userName: dao.user_name, password, ...from(`renewed ${name}`) }, NOW);
+    expect((await enter('high tide')).ok).toBe(false);
+    expect(await passwordHashOf(school.db, dao.id)).toBe(old);
+    expect((await enter('low tide')).ok).toBe(true);
+    const renewed = (await passwordHashOf(school.db, dao.id)) ?? '';
+    expect(isOutdated(renewed)).toBe(false);
+    expect((await enter('low tide')).ok).toBe(true);
+    expect(await passwordHashOf(school.db, dao.id)).toBe(renewed);
+    // Another password that was set meanwhile stays.
+    await renewHash(school.db, dao.id, old, 'an older one');
+    expect(await passwordHashOf(school.db, dao.id)).toBe(renewed);
   });
 });
 

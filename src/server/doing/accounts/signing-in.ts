@@ -2,7 +2,7 @@ import { type PasswordProblem, passwordProblem } from '@/core/accounts/password'
 import type { Instant, PersonId } from '@/core/ids';
 import { foldedUserName } from '@/core/office/person';
 import { SESSION_LASTS } from '@/server/http/who-is';
-import { hashPassword, hashToken, isPassword, newResetCode, newToken } from '@/server/secrets';
+import { hashPassword, hashToken, isOutdated, isPassword, newResetCode, newToken } from '@/server/secrets';
 import { countGuess, forgetGuesses, type GuessRule, isFamiliar, keepFamiliar, keepTrace } from '@/store/accounts';
 import type { Database, Queryable } from '@/store/database';
 import { noteSignIn } from '@/store/office-people';
@@ -17,6 +17,7 @@ import {
   isResetCode,
   type Person,
   passwordHashOf,
+  renewHash,
   setPassword,
   setResetCode,
   takeResetCode,
@@ -126,8 +127,20 @@ export async function signIn(db: Database, given: From & { readonly password: st
   const right = await inTurn(given, () => isPassword(given.password, person?.password_hash ?? null));
   if (isWait(right)) return right;
   if (!right || !person) return { ok: false, code: 'wrong-password' };
+  await renew(db, person, given);
   await enter(db, person, given.address, [pair], now);
   return begin(db, person, now);
+}
+
+/** Only now the password is known: where its hash costs less than a new one would, it gets a new one; if there is no turn, another time. */
+async function renew(
+  db: Database,
+  { id, password_hash: hash }: { readonly id: PersonId; readonly password_hash: string },
+  given: From & { readonly password: string },
+): Promise<void> {
+  if (!isOutdated(hash)) return;
+  const renewed = await inTurn(given, () => hashPassword(given.password));
+  if (!isWait(renewed)) await renewHash(db, id, hash, renewed);
 }
 
 /** Whoever was right once begins anew, and is known at this address from now on. */
