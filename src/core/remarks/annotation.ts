@@ -57,8 +57,15 @@ const LONGEST_QUOTE = 20_000;
 const PLACE =
   /^page=(\d{1,4})&viewrect=(-?\d{1,6}(?:\.\d{1,3})?),(-?\d{1,6}(?:\.\d{1,3})?),(-?\d{1,6}(?:\.\d{1,3})?),(-?\d{1,6}(?:\.\d{1,3})?)$/;
 /** One path of straight lines, filled or drawn: nothing else is ever read or shown. */
-const DRAWING =
-  /^<svg xmlns="http:\/\/www\.w3\.org\/2000\/svg"><path d="([MLZ\d. -]+)" (?:fill="#[0-9a-f]{6}"|fill="none" stroke="#[0-9a-f]{6}" stroke-width="(\d{1,3}(?:\.\d{1,2})?)")\/><\/svg>$/;
+const PATH = /^<svg xmlns="http:\/\/www\.w3\.org\/2000\/svg"><path d="([MLZ\d. -]+)" ([^<>]+)\/><\/svg>$/;
+const LOOK = /^(?:fill="#[0-9a-f]{6}"|fill="none" stroke="#[0-9a-f]{6}" stroke-width="(\d{1,3}(?:\.\d{1,2})?)")$/;
+
+/** The path of a drawing and how thick its line is; `null` for whatever is none. */
+function drawn(svg: string): Omit<Drawing, 'colour'> | null {
+  const [, path = '', look = ''] = PATH.exec(svg) ?? [];
+  const [fits, width] = LOOK.exec(look) ?? [];
+  return fits === undefined ? null : { path, width: width === undefined ? null : Number(width) };
+}
 
 type Fields = Readonly<Record<string, unknown>>;
 const fields = (value: unknown): Fields | null =>
@@ -85,7 +92,7 @@ function readSelector(value: unknown): Selector | null {
   }
   if (given?.type === 'SvgSelector') {
     const value = text(given.value, LONGEST_QUOTE);
-    return value !== null && DRAWING.test(value) ? { type: given.type, value } : null;
+    return value !== null && drawn(value) ? { type: given.type, value } : null;
   }
   return null;
 }
@@ -227,8 +234,7 @@ export function placeOnSheet(selectors: readonly Selector[]): SheetPlace | null 
 /** What was drawn; `null` where nothing was. */
 export function drawingIn(selectors: readonly Selector[]): Omit<Drawing, 'colour'> | null {
   const found = selectors.find((one) => one.type === 'SvgSelector');
-  const [, path, width] = (found && DRAWING.exec(found.value)) ?? [];
-  return path === undefined ? null : { path, width: width === undefined ? null : Number(width) };
+  return found ? drawn(found.value) : null;
 }
 
 /** Is something said in it, which can be answered? What was only drawn is seen where it is. */

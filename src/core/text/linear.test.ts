@@ -67,10 +67,10 @@ const doc = (text: string): DocNode => ({
   content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
 });
 
-/** The least of several runs, in milliseconds of the processor: what else the machine does is not in it. */
+/** The lesser of two runs, in milliseconds of the processor: what else the machine does is not in it. */
 function cost(work: () => unknown): number {
   let least = Number.POSITIVE_INFINITY;
-  for (let run = 0; run < 3; run += 1) {
+  for (let run = 0; run < 2; run += 1) {
     const before = process.cpuUsage();
     work();
     const { user, system } = process.cpuUsage(before);
