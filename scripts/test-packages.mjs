@@ -2,7 +2,6 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from 'esbuild';
-import { LASTING, lastingOf } from './lasting.mjs';
 
 // Each test file loads everything anew, and some packages come as hundreds of files: for the tests each of these is put
 // together into one. Of several doors of one package what stands behind them stays the same thing.
@@ -56,7 +55,6 @@ export async function bundleTestPackages() {
   const versions = createHash('sha256')
     .update(readFileSync('package-lock.json'))
     .update(readFileSync(new URL(import.meta.url)))
-    .update(LASTING.join())
     .digest('hex');
   if (existsSync(VERSIONS) && readFileSync(VERSIONS, 'utf8') === versions) return;
   mkdirSync(FOLDER, { recursive: true });
@@ -73,7 +71,6 @@ export async function bundleTestPackages() {
     platform: 'node',
     conditions: ['module', 'import'],
     target: 'node20',
-    banner: { js: lastingOf(LASTING.filter((name) => /^[A-Z]/.test(name))) },
     // Without what is said of imports in comments: code that imports as it runs is not kept (`kept-code.mjs`).
     minifyWhitespace: true,
     logLevel: 'error',

@@ -2,18 +2,6 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import swcJest from '@swc/jest';
 import { parse } from 'acorn';
-import { LASTING, lastingOf } from './lasting.mjs';
-
-/** The line of a module that finds them once; those that the module names itself are its own. */
-export function lasting(code) {
-  const own = new Set(
-    [...code.matchAll(/\b(?:const|let|var|class|function|import|as)\b[^;=()]*/g)].flatMap(([words]) =>
-      words.split(/\W+/),
-    ),
-  );
-  const names = LASTING.filter((name) => !own.has(name) && code.includes(name));
-  return names.length === 0 ? '' : lastingOf(names);
-}
 
 /** Files of JSON are named as what they are, which the runner wants to have said and a build does not. */
 export const namingJson = (code) => code.replace(/(from\s+['"][^'"\n]+\.json['"]);/g, "$1 with { type: 'json' };");
@@ -37,7 +25,6 @@ export function asFunction(code) {
 
 const OWN = createHash('sha256')
   .update(readFileSync(new URL(import.meta.url)))
-  .update(LASTING.join())
   .digest('hex');
 
 /** What turns TypeScript into what the tests run, for `transform`; `together` says that test files are called by others. */
@@ -45,7 +32,7 @@ export default {
   createTransformer({ together = false, ...options }) {
     const swc = swcJest.createTransformer(options);
     const within = ({ code, ...made }, path) => {
-      const named = namingJson(lasting(code) + code);
+      const named = namingJson(code);
       return { ...made, code: together && /\.test\.tsx?$/.test(path) ? asFunction(named) : named };
     };
     return {

@@ -1,22 +1,5 @@
 import { sep } from 'node:path';
-import { asFunction, lasting, namingJson } from './test-transform.mjs';
-
-const found = (code: string): string[] => (/\{ (.*) \}/.exec(lasting(code))?.[1] ?? '').split(', ').filter(Boolean);
-
-test('a module finds what lasts once, and no more than it uses', () => {
-  expect(found('export const far = Math.max(1, Number(x));')).toEqual(['Math', 'Number']);
-  expect(lasting('export const far = 1;')).toBe('');
-});
-
-test('what a module names itself, or brings in by that name, stays its own', () => {
-  expect(found("import { Map as YMap } from 'yjs';\nnew Map(Math.PI);")).toEqual(['Math']);
-  expect(found('class Set {}\nconst { Symbol: Error } = x;')).toEqual([]);
-  expect(found('function Array() {}\nArray();')).toEqual([]);
-});
-
-test('clocks and timers are looked up each time: a test may stop them', () => {
-  expect(found('Date.now(); setTimeout(() => {}, 1); performance.now(); fetch("x");')).toEqual([]);
-});
+import { asFunction, namingJson } from './test-transform.mjs';
 
 test('a file of JSON is named as one, and nothing else is', () => {
   expect(namingJson("import words from './words.json';\nimport own from './own';")).toBe(
