@@ -23,8 +23,8 @@ asyncHooks.AsyncLocalStorage = CountedStorage;
  */
 export default class NodeEnvironment extends TestEnvironment {
   /**
-   * The runner makes a global that asks another object for each name: to find `Math` takes a hundred times as long as elsewhere, and
-   * a screen that is drawn finds its globals a million times. Where Node has an ordinary one to give (20.18), it is that.
+   * The runner makes a global that asks another object for each name: to find `Math` takes a hundred times as long as elsewhere, which
+   * was a tenth of what it costs to draw screens. Where Node has an ordinary one to give (20.18), it is that.
    */
   constructor(config, context) {
     const { createContext } = vm;
