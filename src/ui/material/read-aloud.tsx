@@ -46,10 +46,29 @@ function follow(block: HTMLElement, start: number, length: number): void {
   block.scrollIntoView({ block: 'nearest', inline: 'nearest' });
 }
 
+interface Props {
+  readonly text: RefObject<HTMLElement | null>;
+  readonly lang: string;
+}
+
 type Going = 'off' | 'reading' | 'paused';
 
-/** Has a text read aloud by the browser's own voice, the word followed; says so where there is no voice. */
-export function ReadAloud({ text, lang }: { text: RefObject<HTMLElement | null>; lang: string }) {
+/** Some browsers come to know their voices a while after they were asked: until then none is not said to be there, in milliseconds. */
+const VOICES_COME_WITHIN = 2000;
+
+/**
+ * Has a text read aloud by the browser's own voice, the word followed; says so where there is no voice. Which it is only the
+ * browser knows: its place is there from the beginning, so that the text stays where it is when it is known.
+ */
+export function ReadAloud(props: Props) {
+  return (
+    <span className={classes.aloudPlace}>
+      <Voices {...props} />
+    </span>
+  );
+}
+
+function Voices({ text, lang }: Props) {
   const t = useTranslations('aloud');
   const { settings, change } = useReadingSettings();
   const [going, setGoing] = useState<Going>('off');
@@ -70,9 +89,13 @@ export function ReadAloud({ text, lang }: { text: RefObject<HTMLElement | null>;
       return;
     }
     const look = () => setVoices(speech.getVoices());
-    look();
+    const late = setTimeout(look, VOICES_COME_WITHIN);
+    if (speech.getVoices().length > 0) look();
     speech.addEventListener('voiceschanged', look);
-    return () => speech.removeEventListener('voiceschanged', look);
+    return () => {
+      clearTimeout(late);
+      speech.removeEventListener('voiceschanged', look);
+    };
   }, []);
 
   const stop = useCallback(() => {
