@@ -44,7 +44,7 @@ const changedAt = (path) => (existsSync(path) ? statSync(path).mtimeMs : 0);
 
 /**
  * A lock that says of each package where it lies, by the convention of registries. Ours does not: it would name one. Without
- * that npm asks for the list of all versions of each before it fetches one, and that is a quarter of the time it takes.
+ * that npm asks for the list of all versions of each before it fetches one: a quarter of the time it takes, or more.
  */
 export function withAddresses(lock, registry) {
   const packages = Object.entries(lock.packages).map(([path, entry]) => {

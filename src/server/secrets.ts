@@ -11,6 +11,9 @@ export interface HashCost {
 /** What a new one costs, about 32 MB (OWASP's password storage advice for scrypt, from memory). */
 const COST: HashCost = { ln: 15, r: 8, p: 3 };
 
+/** What every hash cost that was kept without its cost, whatever a new one costs. */
+const COST_UNSAID: HashCost = { ln: 15, r: 8, p: 3 };
+
 const derive = (password: string, salt: Buffer, { ln, r, p }: HashCost): Promise<Buffer> =>
   new Promise((resolve, reject) => {
     const cost = { N: 2 ** ln, r, p, maxmem: 384 * 2 ** ln * r };
@@ -26,7 +29,7 @@ export async function hashPassword(password: string, cost = COST): Promise<strin
   return `$scrypt$ln=${cost.ln},r=${cost.r},p=${cost.p}$${base64(salt)}$${base64(key)}`;
 }
 
-/** A hash read; those that were kept without their cost had today's. */
+/** A hash, read. */
 function parts(hash: string): { readonly cost: HashCost; readonly salt: Buffer; readonly key: Buffer } {
   const [, ln, r, p, salt = '', key = ''] =
     /^\$scrypt\$ln=(\d{1,2}),r=(\d{1,3}),p=(\d{1,3})\$([^$]+)\$([^$]+)$/.exec(hash) ?? [];
@@ -37,7 +40,7 @@ function parts(hash: string): { readonly cost: HashCost; readonly salt: Buffer; 
       key: Buffer.from(key, 'base64'),
     };
   const [, oldSalt = '', oldKey = ''] = hash.split('$');
-  return { cost: COST, salt: Buffer.from(oldSalt, 'base64url'), key: Buffer.from(oldKey, 'base64url') };
+  return { cost: COST_UNSAID, salt: Buffer.from(oldSalt, 'base64url'), key: Buffer.from(oldKey, 'base64url') };
 }
 
 /** Compares in constant time. Without a hash (an unknown name) it takes as long and is false. */
