@@ -2,8 +2,8 @@ import { connect } from 'node:net';
 import { expect, signIn, test } from './school';
 
 test('whoever is signed out is led to sign in, and what is somebody else’s is not there', async ({
-  browser,
   school,
+  another,
 }) => {
   // Which of them may what is decided by one table, which a test of its own walks; here the built pages ask it.
   const asked = [
@@ -14,9 +14,9 @@ test('whoever is signed out is led to sign in, and what is somebody else’s is 
     ['POST', '/api/assignments/cloud-ladder/hand-in', 401],
     ['POST', '/api/steps/cloud-ladder-2/copy', 401],
   ] as const;
-  const nobody = await browser.newContext();
+  const nobody = await another();
   // Ms Haddad teaches another class.
-  const stranger = await browser.newContext();
+  const stranger = await another();
   await signIn(stranger, school, 't-haddad');
   const ask = (who: typeof nobody, method: 'GET' | 'POST', path: string) =>
     who.request.fetch(school.url + path, {

@@ -39,9 +39,9 @@ const paste = (page: Page, markup: string) =>
   }, markup);
 
 test('pieces: said beforehand, attached in three ways past a network that cuts, looked at, handed in, seen by the teacher', async ({
-  browser,
   context,
   school,
+  another,
 }) => {
   test.setTimeout(120_000);
   const page = await signIn(context, school, 's-wren');
@@ -107,7 +107,7 @@ test('pieces: said beforehand, attached in three ways past a network that cuts, 
   await page.getByRole('button', { name: 'To hand in' }).click();
   await expect(sheet.getByRole('button', { name: 'Rename the crab.png' })).toBeHidden();
 
-  const desk = await signIn(await browser.newContext(), school, 't-bello');
+  const desk = await signIn(await another(), school, 't-bello');
   await desk.goto(`${school.url}/marking/food-web?student=s-wren`);
   const work = desk.getByRole('article', { name: 'What Wren Okafor handed in' });
   await expect(work.getByRole('heading', { name: 'the crab.png' })).toBeVisible();
@@ -116,9 +116,9 @@ test('pieces: said beforehand, attached in three ways past a network that cuts, 
 });
 
 test('help with words: spelling with suggestions and own words, a meaning, a formula, a picture with its words', async ({
-  browser,
   context,
   school,
+  another,
 }) => {
   test.setTimeout(120_000);
   const page = await signIn(context, school, 's-yusuf');
@@ -149,7 +149,7 @@ test('help with words: spelling with suggestions and own words, a meaning, a for
   await page.getByRole('button', { name: 'Take it as it is' }).click();
   // What was taken is kept, on another device too.
   await saved(page);
-  const other = await signIn(await browser.newContext(), school, 's-yusuf');
+  const other = await signIn(await another(), school, 's-yusuf');
   await other.goto(`${school.url}/desk/bottle#step=bottle-2`);
   await typeAnswer(other, 1, 'Wrenna sees teh bottle. ');
   await expect(other.locator('.misspelt')).toHaveText(['teh']);
@@ -281,7 +281,7 @@ test('a starter that marks no places is understood; a key goes to the next empty
   await expect(phone.getByRole('textbox', { name: 'Notes' })).toContainText('Ask about the knot.');
 });
 
-test('the step at which one is follows to another device', async ({ browser, context, school }) => {
+test('the step at which one is follows to another device', async ({ context, school, another }) => {
   const page = await signIn(context, school, 's-dao');
   await page.goto(`${school.url}/desk/cloud-ladder`);
   const read = page.getByRole('button', { name: /Read “The ladder”/ });
@@ -294,7 +294,7 @@ test('the step at which one is follows to another device', async ({ browser, con
   const kept = page.waitForResponse('**/cloud-ladder-1/here');
   await read.click();
   await kept;
-  const other = await signIn(await browser.newContext(), school, 's-dao');
+  const other = await signIn(await another(), school, 's-dao');
   await other.goto(`${school.url}/desk/cloud-ladder`);
   await expect(other.getByRole('button', { name: /Read “The ladder”/ })).toHaveAttribute('aria-current', 'step');
 });
@@ -375,8 +375,8 @@ test('on a phone: turned by a swipe and by the rail, tapped into, typed above a 
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
 });
 
-test('at a desk the rope leads to each answer', async ({ browser, school }) => {
-  const wide = await signIn(await browser.newContext(), school, 's-hana');
+test('at a desk the rope leads to each answer', async ({ school, another }) => {
+  const wide = await signIn(await another(), school, 's-hana');
   await wide.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
   await wide.locator('.answer').first().waitFor();
   const steps = wide.getByRole('navigation', { name: 'Steps' });

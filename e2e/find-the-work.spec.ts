@@ -73,9 +73,9 @@ test('a checklist in order: agree, look, find, tick off; then the work that wait
 });
 
 test('what is new is counted, read on sight, and the same in two tabs; it arrives without reloading', async ({
-  browser,
   context,
   school,
+  another,
 }) => {
   const page = await signIn(context, school, 's-imke');
   await open(page, school, '/today');
@@ -86,7 +86,7 @@ test('what is new is counted, read on sight, and the same in two tabs; it arrive
   expect(before).toBeGreaterThan(1);
   expect(await count(other)).toBe(before);
 
-  const teacher = await signIn(await browser.newContext(), school, 't-bello');
+  const teacher = await signIn(await another(), school, 't-bello');
   await teacher.request.post(`${school.url}/api/assignments/storm-words/asides/s-imke`, {
     data: { act: 'news-test-1', body: 'I like the second word best.' },
     headers: { origin: school.url },
@@ -102,7 +102,7 @@ test('what is new is counted, read on sight, and the same in two tabs; it arrive
   await expect.poll(() => count(other)).toBe(0);
 });
 
-test('how one likes to read holds for every text, and on another device', async ({ browser, context, school }) => {
+test('how one likes to read holds for every text, and on another device', async ({ context, school, another }) => {
   const page = await signIn(context, school, 's-goran');
   await open(page, school, '/classes/weather/materials/material-1');
   await page.getByRole('button', { name: 'Goran I.' }).click();
@@ -115,7 +115,7 @@ test('how one likes to read holds for every text, and on another device', async 
       .first()
       .evaluate((p) => getComputedStyle(p).fontSize);
   expect(await size(page)).toBe('24px');
-  const other = await signIn(await browser.newContext(), school, 's-goran');
+  const other = await signIn(await another(), school, 's-goran');
   await open(other, school, '/classes/stories/materials/two-moths');
   await other.locator('[data-print] p').first().waitFor();
   expect(

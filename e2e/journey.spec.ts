@@ -1,4 +1,4 @@
-import { expect, saved, signIn, test, typeAnswer, write } from './school';
+import { expect, pageOf, saved, signIn, test, typeAnswer, write } from './school';
 
 const ANSWERS = [
   'It climbs when the weather is good. It falls when it is bad.',
@@ -7,10 +7,10 @@ const ANSWERS = [
   'I would let it sail, because the heaps stayed small all day and the wind is light, and the streaks have not grown.',
 ];
 
-test('a student finds work, writes it, hands it in, takes it back and hears back', async ({ browser, school }) => {
+test('a student finds work, writes it, hands it in, takes it back and hears back', async ({ school, another }) => {
   test.setTimeout(360_000);
-  const student = await browser.newContext();
-  const page = await student.newPage();
+  const student = await another();
+  const page = await pageOf(student);
 
   await test.step('signs in and lands on Today', async () => {
     await page.goto(school.url);
@@ -122,7 +122,7 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
     await expect(page.getByRole('heading', { name: /^Receipt \d+/ })).toHaveCount(2);
   });
 
-  const staff = await browser.newContext();
+  const staff = await another();
   const desk = await signIn(staff, school, 't-bello');
 
   await test.step('the teacher sees who has handed in, marks, and the total adds up', async () => {

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { found } from './axe';
-import { expect, signIn, takeTool, test } from './school';
+import { expect, pageOf, signIn, takeTool, test } from './school';
 
 // Each of these only looks, so they may be looked at side by side.
 test.describe.configure({ mode: 'parallel' });
@@ -225,7 +225,7 @@ test('what opens over the Marking desk has nothing for axe in either scheme', as
 });
 
 test('a language that is chosen stays, before and after signing in', async ({ context, school }) => {
-  const page = await context.newPage();
+  const page = await pageOf(context);
   await page.goto(`${school.url}/sign-in`);
   await page.getByRole('button', { name: 'العربية' }).click();
   await expect(page.locator('html')).toHaveAttribute('dir', 'rtl');

@@ -107,9 +107,9 @@ test('skipping to the end of a recording does not count as having seen it', asyn
 });
 
 test('a text that is read to its end fills its knot by itself, and the place holds on another device', async ({
-  browser,
   context,
   school,
+  another,
 }) => {
   const page = await signIn(context, school, 's-noor');
   await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-1`);
@@ -117,7 +117,7 @@ test('a text that is read to its end fills its knot by itself, and the place hol
   const kept = page.waitForResponse((answer) => answer.url().endsWith('/place'));
   await text.evaluate((box) => box.scrollTo(0, box.scrollHeight / 3));
   await kept;
-  const other = await signIn(await browser.newContext(), school, 's-noor');
+  const other = await signIn(await another(), school, 's-noor');
   await other.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-1`);
   const there = other.getByRole('region', { name: 'text', exact: true });
   await expect.poll(() => there.evaluate((box) => box.scrollTop)).toBeGreaterThan(60);
@@ -169,10 +169,10 @@ test('sheets, a link with a way back, a file that cannot be shown, and downloads
 });
 
 test('read aloud: word by word with a voice that stands in, at the speed that was chosen', async ({
-  context,
+  browser,
   school,
 }) => {
-  const page = await signIn(context, school, 's-mateo');
+  const page = await signIn(await browser.newContext(), school, 's-mateo');
   // Headless browsers have no voice: this one says a word every few milliseconds and tells of each, as a real one does.
   await page.addInitScript(() => {
     const said: { text: string; rate: number }[] = [];

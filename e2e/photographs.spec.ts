@@ -14,8 +14,9 @@ test('pages are set to be photographed, photographed with a phone, put in order 
   browser,
   context,
   school,
+  another,
 }) => {
-  const teacher = await signIn(await browser.newContext(), school, 't-kerr');
+  const teacher = await signIn(await another(), school, 't-kerr');
   await teacher.goto(`${school.url}/today`);
   await teacher.getByRole('button', { name: 'Set work in Harbour Mathematics' }).click();
   await teacher.waitForURL('**/set/*');

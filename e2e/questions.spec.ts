@@ -6,8 +6,9 @@ import { expect, signIn, test } from './school';
 test('an exam is sat: begun with its word, answered offline too, left, gone on with on another device, finished and kept', async ({
   browser,
   school,
+  another,
 }) => {
-  const context = await browser.newContext();
+  const context = await another();
   const page = await signIn(context, school, 's-wren');
   await page.goto(`${school.url}/desk/over-the-sill`);
   await page.getByRole('button', { name: 'Done', exact: true }).click();
@@ -67,7 +68,7 @@ test('an exam is sat: begun with its word, answered offline too, left, gone on w
   await expect(small.getByRole('heading', { name: 'Receipts' })).toBeVisible();
 
   // The teacher reads what has to be read, and it is marked by question.
-  const desk = await signIn(await browser.newContext(), school, 't-kerr');
+  const desk = await signIn(await another(), school, 't-kerr');
   await desk.goto(`${school.url}/answers/over-the-sill-3`);
   await expect(desk.getByRole('row', { name: /Wren Okafor/ })).toContainText('finished');
   await desk.getByLabel('Points for Wren Okafor').fill('7');
@@ -84,11 +85,11 @@ test('an exam is sat: begun with its word, answered offline too, left, gone on w
 
 // A question in the lesson, from both sides: answer first, then see the class, live; and what many wrote is accepted at once.
 test('a class answers and sees how it answered, live; a further answer that is accepted counts for everyone', async ({
-  browser,
   school,
+  another,
 }) => {
   const open = async (who: string) => {
-    const page = await signIn(await browser.newContext(), school, who);
+    const page = await signIn(await another(), school, who);
     await page.goto(`${school.url}/desk/pool-falls-dry`);
     await page.getByRole('button', { name: 'Answer', exact: true }).click();
     return page;
@@ -115,7 +116,7 @@ test('a class answers and sees how it answered, live; a further answer that is a
   await wren.getByRole('button', { name: 'Change my answer' }).click();
   await expect(wren.getByRole('radio', { name: 'It clamps down on its own spot' })).toBeChecked();
 
-  const bello = await signIn(await browser.newContext(), school, 't-bello');
+  const bello = await signIn(await another(), school, 't-bello');
   await bello.goto(`${school.url}/answers/cloud-names-1`);
   await bello.locator('summary', { hasText: 'Thin white hooks' }).click();
   await bello.getByRole('button', { name: 'Accept it' }).first().click();

@@ -52,8 +52,8 @@ async function keptSeconds(page: Page): Promise<number> {
 }
 
 test('a letter is said with a pause, a tab closes over it, it is heard, kept, handed in, and heard by the teacher', async ({
-  browser,
   school,
+  another,
 }) => {
   const device = await withDevices(ALLOWED, `--use-file-for-fake-audio-capture=${tone()}`);
   try {
@@ -124,7 +124,7 @@ test('a letter is said with a pause, a tab closes over it, it is heard, kept, ha
       .click();
     await expect(page.getByText(/^Receipt/).first()).toBeVisible();
 
-    const teacher = await signIn(await browser.newContext(), school, 't-haddad');
+    const teacher = await signIn(await another(), school, 't-haddad');
     await teacher.goto(`${school.url}/marking/spoken-letter?student=s-imke`);
     await expect
       .poll(() =>
@@ -200,8 +200,8 @@ test('where there is no microphone, or it may not be used, it is said what to do
 });
 
 test('voice and picture are recorded; a camera that is taken away in the middle leaves what was said until then', async ({
-  browser,
   school,
+  another,
 }) => {
   await school.end();
   const db = await openPglite(school.folder);
@@ -242,7 +242,7 @@ test('voice and picture are recorded; a camera that is taken away in the middle 
     const [marks, there] = lengths(bytes);
     expect(Math.abs(marks - seconds)).toBeLessThan(1);
     expect(Math.abs(marks - there)).toBeLessThan(0.5);
-    const watching = await signIn(await browser.newContext(), school, 's-imke');
+    const watching = await signIn(await another(), school, 's-imke');
     expect((await watching.request.get(`${school.url}${await shown.getAttribute('src')}`)).status()).toBe(404);
   } finally {
     await device.close();

@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, saved, signIn, test, typeAnswer } from './school';
+import { expect, pageOf, saved, signIn, test, typeAnswer } from './school';
 
 /** Selects words of the work on the Marking desk, as a mouse would. */
 async function selectWords(page: Page, words: string): Promise<void> {
@@ -25,12 +25,12 @@ async function selectWords(page: Page, words: string): Promise<void> {
 }
 
 test('another go: remarks on words, shown beside them, done and answered one by one, seen with what changed; marked and amended', async ({
-  browser,
   school,
+  another,
 }) => {
   test.setTimeout(300_000);
-  const staff = await signIn(await browser.newContext(), school, 't-bello');
-  const page = await signIn(await browser.newContext(), school, 's-bilal');
+  const staff = await signIn(await another(), school, 't-bello');
+  const page = await signIn(await another(), school, 's-bilal');
 
   await page.goto(`${school.url}/desk/cloud-ladder`);
   await expect(page.getByRole('button', { name: 'Take back' })).toBeVisible();
@@ -151,9 +151,10 @@ test('another go: remarks on words, shown beside them, done and answered one by 
 
 test('a receipt: a page of its own, taken away as PDF and JSON, and checked by somebody who is nobody here', async ({
   browser,
+  another,
   school,
 }, info) => {
-  const context = await browser.newContext();
+  const context = await another();
   const page = await signIn(context, school, 's-imke');
   await page.goto(`${school.url}/receipts`);
   await page.getByRole('link', { name: /Storm words/ }).click();
@@ -185,7 +186,7 @@ test('a receipt: a page of its own, taken away as PDF and JSON, and checked by s
     expect(receipt.pieces.map(({ sha256 }) => sha256)).toEqual([sum]);
   });
 
-  const nobody = await (await browser.newContext()).newPage();
+  const nobody = await pageOf(await another());
   await test.step('whoever holds both sees that they belong together', async () => {
     await nobody.goto(`${school.url}/check`);
     await nobody.getByLabel('The receipt (JSON)').setInputFiles(json);
@@ -221,11 +222,11 @@ test('a receipt: a page of its own, taken away as PDF and JSON, and checked by s
 });
 
 test('two devices, one of them without a network for a while: both end up with all that was typed', async ({
-  browser,
   school,
+  another,
 }) => {
-  const here = await signIn(await browser.newContext(), school, 's-goran');
-  const there = await signIn(await browser.newContext(), school, 's-goran');
+  const here = await signIn(await another(), school, 's-goran');
+  const there = await signIn(await another(), school, 's-goran');
   let away = false;
   const lines = new Set<{ close: () => Promise<void> }>();
   await there.routeWebSocket(/\/api\/save/, (line) => {

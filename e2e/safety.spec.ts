@@ -3,10 +3,10 @@ import { openPglite } from '@/store/pglite-driver';
 import { expect, School, saved, signIn, test, typeAnswer, write } from './school';
 
 test('nothing that was typed is lost by reloading at once or by closing; two tabs and another device see each other and freeze together', async ({
-  browser,
   school,
+  another,
 }) => {
-  const home = await browser.newContext();
+  const home = await another();
   const page = await signIn(home, school, 's-keanu');
   const address = `${school.url}/desk/cloud-ladder#step=cloud-ladder-2`;
   await page.goto(address);
@@ -24,7 +24,7 @@ test('nothing that was typed is lost by reloading at once or by closing; two tab
   await saved(one);
   const tab = await home.newPage();
   await tab.goto(address);
-  const tablet = await signIn(await browser.newContext(), school, 's-keanu');
+  const tablet = await signIn(await another(), school, 's-keanu');
   await tablet.goto(address);
   await expect(tablet.getByRole('textbox', { name: /Keanu P/ })).toHaveAttribute('contenteditable', 'true');
   for (const words of ['Typed and reloaded.', 'Typed and closed.']) await expect(tablet.getByText(words)).toBeVisible();
@@ -100,16 +100,16 @@ test.describe('nothing that was typed is lost', () => {
   });
 
   test('words that arrive after the hand-in are kept on the device and come along after taking back', async ({
-    browser,
+    another,
   }) => {
-    const home = await browser.newContext();
+    const home = await another();
     const one = await signIn(home, school, 's-zofia');
     const address = `${school.url}/desk/cloud-ladder#step=cloud-ladder-2`;
     await one.goto(address);
     await expect(one.getByRole('textbox', { name: /Zofia / })).toBeFocused();
     await typeAnswer(one, 1, 'It is a ladder. It has rungs.');
     await saved(one);
-    const tablet = await signIn(await browser.newContext(), school, 's-zofia');
+    const tablet = await signIn(await another(), school, 's-zofia');
     await tablet.goto(address);
     await expect(tablet.locator('.answer').getByText('It is a ladder.')).toBeVisible();
     await saved(tablet);

@@ -4,6 +4,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { type BrowserContext, test as base, expect, type Page } from '@playwright/test';
 import { scratch } from '@/testing/scratch';
+import { Devices, pageOf } from './handed-on';
 
 async function freePort(): Promise<number> {
   return new Promise((resolve) => {
@@ -103,7 +104,7 @@ export async function signIn(context: BrowserContext, school: School, person: st
     headers: { origin: school.url },
   });
   expect(answer.status()).toBe(200);
-  return context.newPage();
+  return pageOf(context);
 }
 
 /** Waits until the Desk says that everything is on the server's disk. */
@@ -135,15 +136,28 @@ export async function takeTool(page: Page, name: string): Promise<void> {
   await tool.or(page.getByRole('group', { name: 'More tools' }).getByRole('button', { name, exact: true })).click();
 }
 
-export const test = base.extend<{ leavesNothing: undefined }, { school: School }>({
+export const test = base.extend<
+  { devices: undefined; another: () => Promise<BrowserContext> },
+  { school: School; rack: Devices }
+>({
+  rack: [
+    async ({ browser, school }, use) => {
+      await use(new Devices(browser, school.url));
+    },
+    { scope: 'worker' },
+  ],
   // Windows that a journey left open go on listening and drawing beside every journey after it.
-  leavesNothing: [
-    async ({ browser }, use) => {
+  devices: [
+    async ({ browser, rack }, use) => {
       await use(undefined);
-      for (const context of browser.contexts()) await context.close();
+      for (const context of browser.contexts()) if (!rack.has(context)) await context.close();
+      await rack.takeBack();
     },
     { auto: true },
   ],
+  context: async ({ rack }, use) => use(await rack.lend()),
+  /** One more device than the first. */
+  another: async ({ rack }, use) => use(() => rack.lend()),
   school: [
     // biome-ignore lint/correctness/noEmptyPattern: the runner reads the names from the pattern
     async ({}, use) => {
@@ -156,4 +170,4 @@ export const test = base.extend<{ leavesNothing: undefined }, { school: School }
   ],
 });
 
-export { expect };
+export { expect, pageOf };

@@ -19,6 +19,7 @@ const KLM = { key: 0.2, point: 1.1, press: 0.2, think: 1.35 } as const;
 test('work is set on the Desk itself, posted, done, and changed without touching what somebody wrote', async ({
   browser,
   school,
+  another,
 }) => {
   const context = await browser.newContext({ permissions: ['clipboard-read', 'clipboard-write'] });
   await context.addInitScript(() => {
@@ -95,7 +96,7 @@ test('work is set on the Desk itself, posted, done, and changed without touching
   await page.getByRole('button', { name: 'Close', exact: true }).click();
 
   // A student finds it, reads it beside their copy, and answers.
-  const theirs = await browser.newContext();
+  const theirs = await another();
   const student = await signIn(theirs, school, 's-imke');
   await student.goto(`${school.url}/classes/weather?order=newest`);
   await student.getByRole('link', { name: 'One lamp or two?' }).click();
@@ -141,10 +142,10 @@ test('work is set on the Desk itself, posted, done, and changed without touching
 });
 
 test('by key alone a quiz is set in place for some, posted, answered and scored; then its unit is taken over into another class', async ({
-  browser,
   school,
+  another,
 }) => {
-  const page = await signIn(await browser.newContext(), school, 't-bello');
+  const page = await signIn(await another(), school, 't-bello');
   await page.goto(`${school.url}/classes/weather`);
   /** Goes to something on the page, and presses a key on it. */
   const press = async (name: string | RegExp, n = 0, key = 'Enter') => {
@@ -195,7 +196,7 @@ test('by key alone a quiz is set in place for some, posted, answered and scored;
   await expect(page.getByText('It is posted. The class sees it now.')).toBeVisible();
 
   // Those for whom it is have it, and the others do not.
-  const student = await signIn(await browser.newContext(), school, 's-imke');
+  const student = await signIn(await another(), school, 's-imke');
   await student.goto(`${school.url}/classes/weather?order=newest`);
   await student.getByRole('link', { name: 'Which cloud comes first?' }).click();
   await student
@@ -204,7 +205,7 @@ test('by key alone a quiz is set in place for some, posted, answered and scored;
     .click();
   await student.getByRole('radio', { name: /cirrus/ }).check();
   await saved(student);
-  const other = await signIn(await browser.newContext(), school, 's-zofia');
+  const other = await signIn(await another(), school, 's-zofia');
   await other.goto(`${school.url}/classes/weather?order=newest`);
   await expect(other.getByRole('heading', { name: 'Weather & Sky' })).toBeVisible();
   await expect(other.getByText('Which cloud comes first?')).toHaveCount(0);
@@ -235,10 +236,10 @@ test('by key alone a quiz is set in place for some, posted, answered and scored;
 });
 
 test('a file that is cut off while it is sent goes on by itself, and the draft stays as it was typed', async ({
-  browser,
   school,
+  another,
 }) => {
-  const page = await signIn(await browser.newContext(), school, 't-bello');
+  const page = await signIn(await another(), school, 't-bello');
   await page.goto(`${school.url}/set/draft-fog`);
   await page.getByLabel('Title', { exact: true }).fill('What the bell says at night');
   await page.getByRole('button', { name: 'Add a step' }).click();

@@ -1,7 +1,7 @@
 import { DEMO_PASSWORD } from '@demo/school';
 import type { Page, WebSocketRoute } from '@playwright/test';
 import { found } from './axe';
-import { expect, type School, saved, test, typeAnswer } from './school';
+import { expect, pageOf, type School, saved, test, typeAnswer } from './school';
 
 /** Signs in on the device itself, as one does at a school: the page is the same for everybody who uses it. */
 async function enter(page: Page, school: School, name: string): Promise<void> {
@@ -52,11 +52,11 @@ const kept = (page: Page): Promise<string> =>
 const DESK = '/desk/cloud-ladder#step=cloud-ladder-2';
 
 test('one device, two people: nothing that is saved stays, what is not is locked, and comes back to whose it is', async ({
-  browser,
   context,
   school,
+  another,
 }) => {
-  const page = await context.newPage();
+  const page = await pageOf(context);
   await test.step('what has reached the school leaves no trace on the device', async () => {
     await enter(page, school, 'Yusuf Demir');
     await page.goto(`${school.url}${DESK}`);
@@ -108,8 +108,8 @@ test('one device, two people: nothing that is saved stays, what is not is locked
     cut = false;
     await enter(page, school, 'Yusuf Demir');
     await expect(page.getByText('It is saved now.')).toBeVisible({ timeout: 30_000 });
-    const tablet = await browser.newContext();
-    const elsewhere = await tablet.newPage();
+    const tablet = await another();
+    const elsewhere = await pageOf(tablet);
     await enter(elsewhere, school, 'Yusuf Demir');
     await elsewhere.goto(`${school.url}${DESK}`);
     await expect(elsewhere.getByText('Typed without a line.').filter({ visible: true })).toBeVisible();
@@ -119,11 +119,11 @@ test('one device, two people: nothing that is saved stays, what is not is locked
 });
 
 test('one’s password is changed by who knows it, and other devices are signed out at once', async ({
-  browser,
   context,
   school,
+  another,
 }) => {
-  const page = await context.newPage();
+  const page = await pageOf(context);
   const sign = async (on: Page, password: string) => {
     await on.goto(`${school.url}/sign-in`);
     await on.getByLabel('User name').fill('otso');
@@ -132,7 +132,7 @@ test('one’s password is changed by who knows it, and other devices are signed 
   };
   await sign(page, DEMO_PASSWORD);
   await expect(page.getByRole('heading', { name: 'Do next' })).toBeVisible();
-  const other = await (await browser.newContext()).newPage();
+  const other = await pageOf(await another());
   await sign(other, DEMO_PASSWORD);
   await expect(other.getByRole('heading', { name: 'Do next' })).toBeVisible();
   await page.getByRole('button', { name: 'Otso L.' }).click();

@@ -29,8 +29,9 @@ test('a chart is set to be written on, written on by mouse and by key on two dev
   browser,
   context,
   school,
+  another,
 }) => {
-  const teacher = await signIn(await browser.newContext(), school, 't-kerr');
+  const teacher = await signIn(await another(), school, 't-kerr');
   await teacher.goto(`${school.url}/today`);
   await teacher.getByRole('button', { name: 'Set work in Harbour Mathematics' }).click();
   await teacher.waitForURL('**/set/*');

@@ -12,9 +12,9 @@ async function type(page: Page, label: string | RegExp, words: string): Promise<
 }
 
 test('a student asks the class, keeps what is private from it, and both are answered where they were asked', async ({
-  browser,
   context,
   school,
+  another,
 }) => {
   const page = await signIn(context, school, 's-wren');
   await page.goto(`${school.url}/desk/cloud-ladder#sheet=floor`);
@@ -24,7 +24,7 @@ test('a student asks the class, keeps what is private from it, and both are answ
   expect(await found(page)).toEqual([]);
   // Half-typed, it is there on another device before anything was sent.
   await kept;
-  const device = await signIn(await browser.newContext(), school, 's-wren');
+  const device = await signIn(await another(), school, 's-wren');
   await device.goto(`${school.url}/desk/cloud-ladder#sheet=floor`);
   await expect(device.getByText('May I hand this in on Monday?')).toBeVisible();
   await device.context().close();
@@ -34,7 +34,7 @@ test('a student asks the class, keeps what is private from it, and both are answ
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(page.locator('aside li').filter({ hasText: 'My grandmother' })).toBeVisible();
 
-  const mate = await signIn(await browser.newContext(), school, 's-dao');
+  const mate = await signIn(await another(), school, 's-dao');
   await mate.goto(`${school.url}/desk/cloud-ladder#sheet=floor`);
   await expect(mate.getByText('Does question 3 mean the sky right now')).toBeVisible();
   await page.getByRole('button', { name: 'Open floor' }).click();
@@ -47,7 +47,7 @@ test('a student asks the class, keeps what is private from it, and both are answ
   await thread.getByRole('button', { name: 'I ask this too' }).click();
   await expect(thread.getByText('You ask this too')).toBeVisible();
 
-  const teacher = await signIn(await browser.newContext(), school, 't-bello');
+  const teacher = await signIn(await another(), school, 't-bello');
   await teacher.goto(`${school.url}/today`);
   await teacher.getByRole('link', { name: /^Weather & Sky: \d+$/ }).click();
   const asked = teacher.getByRole('article').filter({ hasText: 'Which rung is fog on?' });
@@ -63,9 +63,9 @@ test('a student asks the class, keeps what is private from it, and both are answ
 });
 
 test('a message with a file: sent, read, answered; it hands nothing in until it is put to the work', async ({
-  browser,
   context,
   school,
+  another,
 }) => {
   const page = await signIn(context, school, 's-goran');
   await page.goto(`${school.url}/messages`);
@@ -86,7 +86,7 @@ test('a message with a file: sent, read, answered; it hands nothing in until it 
   await page.getByRole('button', { name: 'Put it to Tide tables' }).click();
   await expect(page.getByText(/It is put to Tide tables/)).toBeVisible();
 
-  const teacher = await signIn(await browser.newContext(), school, 't-kerr');
+  const teacher = await signIn(await another(), school, 't-kerr');
   await teacher.goto(`${school.url}/today`);
   await teacher.getByRole('link', { name: /^Messages/ }).click();
   await teacher.getByRole('link', { name: /Goran/ }).click();
@@ -105,9 +105,9 @@ test('a message with a file: sent, read, answered; it hands nothing in until it 
 });
 
 test('a discussion: one’s own first, then the others; what is asked for is counted, and goes along with what it answers', async ({
-  browser,
   context,
   school,
+  another,
 }) => {
   const page = await signIn(context, school, 's-dao');
   await page.goto(`${school.url}/desk/old-lamp#step=old-lamp-2`);
@@ -146,7 +146,7 @@ test('a discussion: one’s own first, then the others; what is asked for is cou
     .click();
   await expect(page.getByText('Up it goes!')).toBeVisible();
 
-  const teacher = await signIn(await browser.newContext(), school, 't-haddad');
+  const teacher = await signIn(await another(), school, 't-haddad');
   await teacher.goto(`${school.url}/marking/old-lamp?student=s-dao`);
   await expect(teacher.getByText('Put it out and keep it clean', { exact: false })).toBeVisible();
   await expect(teacher.getByText('Is a habit of looking after each other', { exact: false })).toBeVisible();

@@ -4,6 +4,7 @@ import { expect, saved, signIn, takeTool, test, typeAnswer, write } from './scho
 
 test('a text with headings, emphasis, colours, lists, a table and a link; it stays, is shown when handed in, and leaves in open formats', async ({
   context,
+  another,
   school,
 }) => {
   const page = await signIn(context, school, 's-keanu');
@@ -98,7 +99,7 @@ test('a text with headings, emphasis, colours, lists, a table and a link; it sta
   expect(String(files.md)).toContain('## Dear captain\n\nI have a question about the lamp. **Does it sleep?**');
   expect(String(files.html)).toContain('<strong>Does it sleep?</strong>');
   expect(String(files.txt)).toContain('- a lamp\n- a lens');
-  const stranger = await signIn(await context.browser()!.newContext(), school, 's-dao');
+  const stranger = await signIn(await another(), school, 's-dao');
   const address = await page.getByRole('link', { name: 'Plain text' }).getAttribute('href');
   expect((await stranger.request.get(school.url + address)).status()).toBe(404);
 

@@ -1,0 +1,65 @@
+import type { Browser, BrowserContext, Page } from '@playwright/test';
+
+/** Where a page rests between two journeys: at the school, and without a script. */
+const REST = '/icon.svg';
+
+/** The page that is open on a device, if nothing was done with it, or a new one. */
+export async function pageOf(context: BrowserContext): Promise<Page> {
+  const [first, second] = context.pages();
+  return first && !second && first.url().endsWith(REST) ? first : context.newPage();
+}
+
+/**
+ * Devices that go from one journey to the next. What they have read and compiled of the application they keep, which is half of
+ * what a screen costs; what somebody left on them they do not: all is as on a new one.
+ */
+export class Devices {
+  readonly #resting: BrowserContext[] = [];
+  readonly #lent = new Set<BrowserContext>();
+
+  constructor(
+    private readonly browser: Browser,
+    private readonly site: string,
+  ) {}
+
+  has(context: BrowserContext): boolean {
+    return this.#lent.has(context) || this.#resting.includes(context);
+  }
+
+  async lend(): Promise<BrowserContext> {
+    const context = this.#resting.pop() ?? (await this.browser.newContext());
+    this.#lent.add(context);
+    return context;
+  }
+
+  /** Takes back what was lent, as new. */
+  async takeBack(): Promise<void> {
+    const lent = [...this.#lent];
+    this.#lent.clear();
+    await Promise.all(lent.map((context) => this.#clear(context)));
+  }
+
+  async #clear(context: BrowserContext): Promise<void> {
+    const [page, ...others] = context.pages();
+    if (!page) {
+      await context.close();
+      return;
+    }
+    const sites = new Set([this.site, ...context.pages().map((open) => new URL(open.url()).origin)]);
+    for (const other of others) await other.close();
+    await context.unrouteAll({ behavior: 'ignoreErrors' });
+    await page.unrouteAll({ behavior: 'ignoreErrors' });
+    await context.setOffline(false);
+    await context.clearPermissions();
+    await page.emulateMedia({ colorScheme: null });
+    await page.goto(this.site + REST);
+    await page.evaluate(() => sessionStorage.clear());
+    await context.clearCookies();
+    const chromium = await context.newCDPSession(page);
+    for (const origin of sites) await chromium.send('Storage.clearDataForOrigin', { origin, storageTypes: 'all' });
+    await chromium.send('Page.resetNavigationHistory');
+    await chromium.detach();
+    await page.setViewportSize({ width: 1280, height: 800 });
+    this.#resting.push(context);
+  }
+}
