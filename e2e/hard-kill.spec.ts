@@ -53,31 +53,77 @@ async function stored(school: School, cookie: string, document: string): Promise
   });
 }
 
-/** Where the school is kept: in its folder, or, when it is asked for by itself, on a PostgreSQL server as well. */
-const PLACES: readonly (readonly [where: string, <Made>(work: (school: School) => Promise<Made>) => Promise<Made>])[] =
-  [
-    [
-      'in its folder',
-      async (work) => {
-        const school = await School.open();
-        try {
-          return await work(school);
-        } finally {
-          await school.end();
-          school.remove();
-        }
-      },
-    ],
-    ...(ROUNDS > 1 ? ([['on a PostgreSQL server', onServer]] as const) : []),
-  ];
+/** A school of its own in a folder. */
+async function inFolder<Made>(work: (school: School) => Promise<Made>): Promise<Made> {
+  const school = await School.open();
+  try {
+    return await work(school);
+  } finally {
+    await school.end();
+    school.remove();
+  }
+}
 
-for (const [where, inSchool] of PLACES) {
-  test(`the server is killed ${ROUNDS} times while ${WRITERS.length} browsers type, with the school ${where}: nothing acknowledged is lost, and they go on by themselves`, async ({
-    browser,
-  }) => {
-    test.setTimeout(120_000 + ROUNDS * 90_000);
-    await inSchool((school) => killed(browser, school));
-  });
+const TOLD = `the server is killed ${ROUNDS} times while ${WRITERS.length} browsers type: that is said, nothing is handed in meanwhile, nothing acknowledged is lost, and they go on by themselves`;
+
+// Beside all other tests the school is that of the journeys; else its own, in a folder and on a PostgreSQL server.
+if (ROUNDS === 1) test(TOLD, async ({ browser, school }) => killed(browser, school));
+else {
+  for (const [where, inSchool] of [
+    ['in its folder', inFolder],
+    ['on a PostgreSQL server', onServer],
+  ] as const) {
+    test(`${TOLD}, with the school ${where}`, async ({ browser }) => {
+      test.setTimeout(120_000 + ROUNDS * 90_000);
+      await inSchool((school) => killed(browser, school));
+    });
+  }
+}
+
+/** Somebody who types until told to stop: numbers, one after the other. */
+class Hand {
+  #typed = 0;
+  #typing: Promise<void> | null = null;
+  #on = false;
+
+  constructor(private readonly page: Page) {}
+
+  /** Everything that was typed. */
+  get words(): string {
+    return Array.from({ length: this.#typed }, (_, i) => `${i} `)
+      .join('')
+      .trim();
+  }
+
+  async begin(): Promise<void> {
+    await this.page.locator('.answer').first().locator('p').click();
+    await this.page.keyboard.press('End');
+    this.#on = true;
+    this.#typing = this.#type();
+  }
+
+  async #type(): Promise<void> {
+    while (this.#on) {
+      await this.page.keyboard.type(`${this.#typed} `);
+      this.#typed += 1;
+      await this.page.waitForTimeout(40);
+    }
+  }
+
+  async stop(): Promise<void> {
+    this.#on = false;
+    await this.#typing;
+  }
+}
+
+/** What somebody is told who wants to hand in while there is no server. */
+async function refused(page: Page): Promise<void> {
+  await expect(page.locator('[data-safety="away"]')).toContainText('kept on this device');
+  await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Hand in', exact: true }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'not handed in' })).toContainText('What you typed is kept');
+  await dialog.getByRole('button', { name: 'Not yet' }).last().click();
 }
 
 async function killed(browser: Browser, school: School): Promise<void> {
@@ -89,23 +135,22 @@ async function killed(browser: Browser, school: School): Promise<void> {
       await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
       await expect(page.locator('.answer').first()).toBeVisible();
       const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
-      await page.locator('.answer').first().locator('p').click();
-      return { id, page, wire, cookie };
+      const hand = new Hand(page);
+      await hand.begin();
+      return { id, page, wire, cookie, hand };
     }),
   );
-  let typing = true;
-  const typed = new Map(writers.map(({ id }) => [id, 0]));
-  const hands = writers.map(async ({ id, page }) => {
-    while (typing) {
-      await page.keyboard.type(`${typed.get(id)} `);
-      typed.set(id, (typed.get(id) ?? 0) + 1);
-      await page.waitForTimeout(40);
-    }
-  });
   for (let round = 1; round <= ROUNDS; round += 1) {
     await new Promise((resolve) => setTimeout(resolve, 900 + ((round * 367) % 900)));
     await school.end('SIGKILL');
     const counts = writers.map(({ wire }) => wire.acknowledged.length);
+    if (round === 1) {
+      for (const { page, hand } of writers) {
+        await hand.stop();
+        await refused(page);
+        await hand.begin();
+      }
+    }
     await new Promise((resolve) => setTimeout(resolve, 150));
     await school.start();
     for (const { id, wire, cookie } of writers) {
@@ -123,16 +168,12 @@ async function killed(browser: Browser, school: School): Promise<void> {
       .poll(() => writers.every(({ wire }, i) => wire.acknowledged.length > (counts[i] ?? 0)), { timeout: 25_000 })
       .toBe(true);
   }
-  typing = false;
-  await Promise.all(hands);
-  for (const { id, page } of writers) {
+  for (const { page, hand } of writers) {
+    await hand.stop();
     await expect(page.locator('[data-safety="saved"]')).toBeVisible({ timeout: 25_000 });
-    const everything = Array.from({ length: typed.get(id) ?? 0 }, (_, i) => `${i} `)
-      .join('')
-      .trim();
-    expect(everything.length).toBeGreaterThan(20);
+    expect(hand.words.length).toBeGreaterThan(20);
     await page.reload();
-    await expect(page.locator('.answer').first()).toContainText(everything);
+    await expect(page.locator('.answer').first()).toContainText(hand.words);
   }
   console.log(
     `${ROUNDS} kills; acknowledged and found: ${writers.map(({ wire }) => wire.acknowledged.length).join(', ')} updates`,

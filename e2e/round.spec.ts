@@ -221,12 +221,14 @@ test('a receipt: a page of its own, taken away as PDF and JSON, and checked by s
   });
 });
 
-test('two devices, one of them without a network for a while: both end up with all that was typed', async ({
+test('two devices, one of them without a network for a while: both end up with all that was typed, and what comes after the hand-in comes along after taking back', async ({
+  browser,
   school,
   another,
 }) => {
   const here = await signIn(await another(), school, 's-goran');
-  const there = await signIn(await another(), school, 's-goran');
+  // Its line is taken apart, which stays with its page.
+  const there = await signIn(await browser.newContext(), school, 's-goran');
   let away = false;
   const lines = new Set<{ close: () => Promise<void> }>();
   await there.routeWebSocket(/\/api\/save/, (line) => {
@@ -241,9 +243,12 @@ test('two devices, one of them without a network for a while: both end up with a
     await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
     await page.locator('.answer').first().waitFor();
   }
+  const cut = async () => {
+    away = true;
+    for (const line of lines) await line.close();
+  };
   await saved(there);
-  away = true;
-  for (const line of lines) await line.close();
+  await cut();
   await typeAnswer(there, 1, 'Written without a network.');
   await expect(there.locator('[data-safety="away"]')).toBeVisible();
   await typeAnswer(here, 1, 'Written with one.');
@@ -256,4 +261,17 @@ test('two devices, one of them without a network for a while: both end up with a
     await expect(page.locator('.answer').first()).toContainText('Written with one.');
     await expect(page.locator('.answer').nth(1)).toContainText('Two days.');
   }
+  await saved(there);
+  await cut();
+  await typeAnswer(there, 3, 'Typed too late.');
+  await expect(there.locator('[data-safety="away"]')).toBeVisible();
+  await here.getByRole('button', { name: 'Hand in 1 piece' }).click();
+  await here.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
+  await expect(here.getByRole('heading', { name: /^Receipt \d/ })).toBeVisible();
+  away = false;
+  await expect(there.getByText('to read, not to change')).toBeVisible({ timeout: 60_000 });
+  await expect(there.getByText('Typed too late.')).toBeVisible();
+  await here.getByRole('button', { name: 'Take back' }).click();
+  await here.getByRole('button', { name: 'Answer the questions' }).click();
+  await expect(here.getByText('Typed too late.')).toBeVisible();
 });

@@ -130,6 +130,23 @@ test('what cannot be reached or is refused is said, and nothing that was typed i
   expect((page.getByLabelText(/A note to the teacher/) as HTMLTextAreaElement).value).toBe('Wait for me.');
 });
 
+test('what closes while one looks at it is not handed in: when it closed is said, and the note stays', async () => {
+  const view = await viewOf('s-yusuf', 'captain-letter');
+  const page = await open({ view, written: 'Dear Captain Osei, I live above the shop.' });
+  await page.hand.type(page.getByLabelText(/A note to the teacher/), 'It is short.');
+  const closed = new Date(Date.now() - 60_000);
+  await screens.school.db.query("UPDATE assignment SET closes_at = $1 WHERE id = 'captain-letter'", [closed]);
+  await page.hand.click(page.getByRole('button', { name: 'Hand in' }));
+  await waitFor(() =>
+    expect(page.getByRole('alert').textContent).toMatch(/^This closed .*, so it cannot be handed in any more\./),
+  );
+  expect(page.getByRole('alert').textContent).toContain('What you typed is kept.');
+  expect((page.getByLabelText(/A note to the teacher/) as HTMLTextAreaElement).value).toBe('It is short.');
+  page.leave();
+  const after = await viewOf('s-yusuf', 'captain-letter');
+  expect([after.state, after.moves.includes('hand-in')]).toEqual(['closed', false]);
+});
+
 test('while a file is on its way, or something bars it, nothing is sent', async () => {
   const view = await viewOf('s-yusuf', 'cloud-ladder');
   const sending = await open({ view, written: 'My own words.', sending: true });
