@@ -10,8 +10,9 @@ export async function pageOf(context: BrowserContext): Promise<Page> {
 }
 
 /**
- * Devices that go from one journey to the next. What they have read and compiled of the application they keep, which is half of
- * what a screen costs; what somebody left on them they do not: all is as on a new one.
+ * Devices that go from one journey to the next. What they have read and compiled of the application they keep, which is half
+ * of what a screen costs; what somebody left on them they do not: all is as on a new one. What a page never gets rid of (a
+ * script for whatever it opens, a line that is taken apart) wants a device of its own.
  */
 export class Devices {
   readonly #resting: BrowserContext[] = [];
@@ -36,7 +37,7 @@ export class Devices {
   async takeBack(): Promise<void> {
     const lent = [...this.#lent];
     this.#lent.clear();
-    await Promise.all(lent.map((context) => this.#clear(context)));
+    await Promise.all(lent.map((context) => this.#clear(context).catch(() => context.close())));
   }
 
   async #clear(context: BrowserContext): Promise<void> {
@@ -46,6 +47,7 @@ export class Devices {
       return;
     }
     const sites = new Set([this.site, ...context.pages().map((open) => new URL(open.url()).origin)]);
+    sites.delete('null');
     for (const other of others) await other.close();
     await context.unrouteAll({ behavior: 'ignoreErrors' });
     await page.unrouteAll({ behavior: 'ignoreErrors' });
