@@ -30,6 +30,9 @@ export default defineConfig({
         '--disable-dev-shm-usage',
         '--disable-gpu',
         '--disable-background-networking',
+        // A microphone and a camera that are made up, and may be used: a tone that comes and goes, and a picture that moves.
+        '--use-fake-device-for-media-stream',
+        '--use-fake-ui-for-media-stream',
         // A page of a journey lives for seconds: only what runs very often is worth being compiled once more. It takes a tenth
         // of what the pages cost.
         '--js-flags=--interrupt-budget=2000000 --interrupt-budget-for-maglev=1000000',

@@ -1,11 +1,8 @@
 import { type Browser, chromium } from '@playwright/test';
 import { CHROMIUM } from '../scripts/chromium.mjs';
 
-/** They may be used without being asked. */
-export const ALLOWED = '--use-fake-ui-for-media-stream';
-
-/** A browser with a microphone and a camera that are made up: a tone that comes and goes, and a picture that moves. */
-export const withDevices = (...more: readonly string[]): Promise<Browser> =>
+/** A browser whose microphone hears a file. */
+export const hearing = (file: string): Promise<Browser> =>
   chromium.launch({
     executablePath: CHROMIUM,
     args: [
@@ -13,6 +10,7 @@ export const withDevices = (...more: readonly string[]): Promise<Browser> =>
       '--disable-gpu',
       '--disable-background-networking',
       '--use-fake-device-for-media-stream',
-      ...more,
+      '--use-fake-ui-for-media-stream',
+      `--use-file-for-fake-audio-capture=${file}`,
     ],
   });

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { toDocx } from '@/core/formats/docx-out';
 import { found } from './axe';
-import { expect, saved, signIn, takeTool, test, typeAnswer, write } from './school';
+import { expect, PHONE, saved, signIn, takeTool, test, typeAnswer, write } from './school';
 
 const PHOTO = readFileSync('docs/screenshots/today.png');
 const photo = (name: string) => ({ name, mimeType: 'image/png', buffer: PHOTO });
@@ -258,9 +258,9 @@ test('from elsewhere: a paste from an office program, a DOCX read in; back to ho
 });
 
 test('a starter that marks no places is understood; a key goes to the next empty answer; notes never go along', async ({
-  browser,
   context,
   school,
+  another,
 }) => {
   const page = await signIn(context, school, 's-abena');
   await page.goto(`${school.url}/desk/tail-test#step=tail-test-2`);
@@ -276,7 +276,7 @@ test('a starter that marks no places is understood; a key goes to the next empty
   await write(page, 'Ask about the knot.');
   await expect(page.getByRole('button', { name: 'Hand in 1 piece …' })).toBeVisible();
   await page.waitForTimeout(1200);
-  const phone = await signIn(await browser.newContext({ viewport: { width: 390, height: 800 } }), school, 's-abena');
+  const phone = await signIn(await another(PHONE), school, 's-abena');
   await phone.goto(`${school.url}/desk/tail-test#sheet=notes`);
   await expect(phone.getByRole('textbox', { name: 'Notes' })).toContainText('Ask about the knot.');
 });
@@ -300,10 +300,10 @@ test('the step at which one is follows to another device', async ({ context, sch
 });
 
 test('on a phone: turned by a swipe and by the rail, tapped into, typed above a keyboard, with the places a tap away', async ({
-  browser,
   school,
+  another,
 }) => {
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const phone = await another(PHONE);
   const page = await signIn(phone, school, 's-hana');
   await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
   await page.locator('.answer').first().waitFor();

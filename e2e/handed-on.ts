@@ -1,7 +1,11 @@
-import type { Browser, BrowserContext, Page } from '@playwright/test';
+import type { Browser, BrowserContext, BrowserContextOptions, Page } from '@playwright/test';
 
 /** Where a page rests between two journeys: at the school, and without a script. */
 const REST = '/icon.svg';
+
+const DESK = { width: 1280, height: 800 };
+
+export const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 
 /** The page that is open on a device, if nothing was done with it, or a new one. */
 export async function pageOf(context: BrowserContext): Promise<Page> {
@@ -15,8 +19,9 @@ export async function pageOf(context: BrowserContext): Promise<Page> {
  * script for whatever it opens, a line that is taken apart) wants a device of its own.
  */
 export class Devices {
-  readonly #resting: BrowserContext[] = [];
-  readonly #lent = new Set<BrowserContext>();
+  /** By what they are. */
+  readonly #resting = new Map<string, BrowserContext[]>();
+  readonly #lent = new Map<BrowserContext, BrowserContextOptions>();
 
   constructor(
     private readonly browser: Browser,
@@ -24,12 +29,19 @@ export class Devices {
   ) {}
 
   has(context: BrowserContext): boolean {
-    return this.#lent.has(context) || this.#resting.includes(context);
+    return this.#lent.has(context) || [...this.#resting.values()].flat().includes(context);
   }
 
-  async lend(): Promise<BrowserContext> {
-    const context = this.#resting.pop() ?? (await this.browser.newContext());
-    this.#lent.add(context);
+  #like(how: BrowserContextOptions): BrowserContext[] {
+    const key = JSON.stringify(how);
+    const like = this.#resting.get(key) ?? [];
+    this.#resting.set(key, like);
+    return like;
+  }
+
+  async lend(how: BrowserContextOptions = {}): Promise<BrowserContext> {
+    const context = this.#like(how).pop() ?? (await this.browser.newContext(how));
+    this.#lent.set(context, how);
     return context;
   }
 
@@ -37,10 +49,10 @@ export class Devices {
   async takeBack(): Promise<void> {
     const lent = [...this.#lent];
     this.#lent.clear();
-    await Promise.all(lent.map((context) => this.#clear(context).catch(() => context.close())));
+    await Promise.all(lent.map(([context, how]) => this.#clear(context, how).catch(() => context.close())));
   }
 
-  async #clear(context: BrowserContext): Promise<void> {
+  async #clear(context: BrowserContext, how: BrowserContextOptions): Promise<void> {
     const [page, ...others] = context.pages();
     if (!page) {
       await context.close();
@@ -61,7 +73,7 @@ export class Devices {
     for (const origin of sites) await chromium.send('Storage.clearDataForOrigin', { origin, storageTypes: 'all' });
     await chromium.send('Page.resetNavigationHistory');
     await chromium.detach();
-    await page.setViewportSize({ width: 1280, height: 800 });
-    this.#resting.push(context);
+    await page.setViewportSize(how.viewport ?? DESK);
+    this.#like(how).push(context);
   }
 }

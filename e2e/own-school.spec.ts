@@ -1,8 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
-import type { Browser, Download, Page } from '@playwright/test';
+import type { BrowserContext, Download, Page } from '@playwright/test';
 import { found } from './axe';
-import { expect, School, saved, test, typeAnswer, write } from './school';
+import { expect, pageOf, School, saved, test, typeAnswer, write } from './school';
 
 // From an empty folder to a student who has handed in: a school begins, its roster comes in, slips are printed, a teacher sets
 // the first work, a student does it; and a backup is made while all of it runs.
@@ -43,8 +43,8 @@ async function codesOf(download: Download): Promise<ReadonlyMap<string, string>>
 }
 
 /** Somebody gets in with a slip, in a browser of their own. */
-async function bySlip(browser: Browser, code: string, password: string): Promise<Page> {
-  const page = await (await browser.newContext()).newPage();
+async function bySlip(device: BrowserContext, code: string, password: string): Promise<Page> {
+  const page = await pageOf(device);
   await page.goto(`${school.url}/slip#${code}`);
   await page.getByLabel('Choose a password').fill(password);
   expect(page.url()).not.toContain(code);
@@ -53,9 +53,9 @@ async function bySlip(browser: Browser, code: string, password: string): Promise
   return page;
 }
 
-test('a school of one’s own, from an empty folder to work that was handed in', async ({ browser }) => {
+test('a school of one’s own, from an empty folder to work that was handed in', async ({ another }) => {
   test.setTimeout(240_000);
-  const office = await (await browser.newContext({ locale: 'en-GB', timezoneId: 'Europe/Lisbon' })).newPage();
+  const office = await pageOf(await another());
   await office.goto(school.url);
   await office.waitForURL('**/begin');
   await expect(office.getByRole('heading', { name: 'A school begins here' })).toBeVisible();
@@ -104,7 +104,7 @@ test('a school of one’s own, from an empty folder to work that was handed in',
   const codes = await codesOf(download);
   expect([...codes.keys()].sort()).toEqual(['007', 'kerr', 'lotte', 'mira']);
 
-  const teacher = await bySlip(browser, codes.get('kerr') ?? '', 'rope mist kelp drum');
+  const teacher = await bySlip(await another(), codes.get('kerr') ?? '', 'rope mist kelp drum');
   await teacher.getByRole('button', { name: 'Set work in Knots 4' }).click();
   await teacher.waitForURL('**/set/*');
   await expect(teacher.getByLabel('Title', { exact: true })).toBeFocused();
@@ -118,7 +118,7 @@ test('a school of one’s own, from an empty folder to work that was handed in',
   await teacher.getByRole('button', { name: 'Post it', exact: true }).click();
   await expect(teacher.getByText('It is posted. The class sees it now.')).toBeVisible();
 
-  const student = await bySlip(browser, codes.get('007') ?? '', 'crab wing bell sand');
+  const student = await bySlip(await another(), codes.get('007') ?? '', 'crab wing bell sand');
   await student.getByRole('link', { name: 'The first knot' }).first().click();
   await expect(student.getByText('1 What holds better in the wet, and why?')).toBeVisible();
   await typeAnswer(student, 1, 'The bowline, since it does not swell shut.');
@@ -128,7 +128,7 @@ test('a school of one’s own, from an empty folder to work that was handed in',
   await expect(student.getByText(/Handed in/).first()).toBeVisible();
 
   // A slip is good once.
-  const late = await (await browser.newContext()).newPage();
+  const late = await pageOf(await another());
   await late.goto(`${school.url}/slip#${codes.get('007')}`);
   await expect(late.getByText('This slip is not good')).toBeVisible();
   expect(await found(late)).toEqual([]);

@@ -4,14 +4,12 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { scratch } from '@/testing/scratch';
 import { found } from './axe';
-import { ALLOWED, withDevices } from './devices';
-import { expect, saved, signIn, test, write } from './school';
+import { expect, PHONE, saved, signIn, test, write } from './school';
 
 const page1 = join(process.cwd(), 'demo', 'files', 'kite-page-1.jpg');
 const page2 = join(process.cwd(), 'demo', 'files', 'kite-page-2.jpg');
 
 test('pages are set to be photographed, photographed with a phone, put in order on a laptop, pressed, handed in, and marked', async ({
-  browser,
   context,
   school,
   another,
@@ -36,11 +34,7 @@ test('pages are set to be photographed, photographed with a phone, put in order 
   await expect(teacher.getByText(/posted/i).first()).toBeVisible();
 
   // On a phone: two photographs, and two files that cannot be taken, each with why and what to do.
-  const first = await signIn(
-    await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true }),
-    school,
-    's-wren',
-  );
+  const first = await signIn(await another(PHONE), school, 's-wren');
   await first.goto(`${school.url}/classes/maths`);
   await first.getByRole('link', { name: 'On your own paper' }).first().tap();
   await first.waitForURL('**/desk/*');
@@ -137,44 +131,41 @@ test('pages are set to be photographed, photographed with a phone, put in order 
 });
 
 test('the camera of a laptop photographs one page after the other; where it may not be used, that is said', async ({
+  context,
   school,
 }) => {
-  const device = await withDevices(ALLOWED);
-  try {
-    const page = await signIn(await device.newContext({ permissions: ['camera'], locale: 'en-GB' }), school, 's-wren');
-    await page.goto(`${school.url}/desk/kite-edges`);
-    await page.getByRole('button', { name: 'Photograph your pages' }).click();
-    await page.getByRole('button', { name: 'Take a photograph' }).click();
-    const camera = page.getByRole('region', { name: 'Camera' });
-    await camera.getByRole('button', { name: 'Take it' }).click();
-    await expect(camera.getByText('1 photograph taken. The next page, or done?')).toBeVisible();
-    await camera.getByRole('button', { name: 'Take it' }).click();
-    await expect(camera.getByText('2 photographs taken. The next page, or done?')).toBeVisible();
-    expect(await found(page)).toEqual([]);
-    await camera.getByRole('button', { name: 'Done' }).click();
-    const stamps = page.getByRole('navigation', { name: 'Photographs of your pages' }).getByRole('listitem');
-    await expect(stamps).toHaveCount(2);
-    // What is taken again takes the place of what was there, once the camera sees something else.
-    const before = await page.getByRole('img', { name: 'Photograph 1' }).getAttribute('src');
-    await page.getByRole('button', { name: 'Take again' }).click();
-    const seen = camera.locator('video');
-    await expect.poll(() => seen.evaluate((video) => (video as HTMLVideoElement).currentTime)).toBeGreaterThan(1);
-    await camera.getByRole('button', { name: 'Take it' }).click();
-    await expect(page.getByRole('img', { name: 'Photograph 1' })).not.toHaveAttribute('src', before ?? '', {
-      timeout: 60_000,
-    });
-    await expect(stamps).toHaveCount(2);
+  await context.grantPermissions(['camera']);
+  const page = await signIn(context, school, 's-wren');
+  await page.goto(`${school.url}/desk/kite-edges`);
+  await page.getByRole('button', { name: 'Photograph your pages' }).click();
+  await page.getByRole('button', { name: 'Take a photograph' }).click();
+  const camera = page.getByRole('region', { name: 'Camera' });
+  await camera.getByRole('button', { name: 'Take it' }).click();
+  await expect(camera.getByText('1 photograph taken. The next page, or done?')).toBeVisible();
+  await camera.getByRole('button', { name: 'Take it' }).click();
+  await expect(camera.getByText('2 photographs taken. The next page, or done?')).toBeVisible();
+  expect(await found(page)).toEqual([]);
+  await camera.getByRole('button', { name: 'Done' }).click();
+  const stamps = page.getByRole('navigation', { name: 'Photographs of your pages' }).getByRole('listitem');
+  await expect(stamps).toHaveCount(2);
+  // What is taken again takes the place of what was there, once the camera sees something else.
+  const before = await page.getByRole('img', { name: 'Photograph 1' }).getAttribute('src');
+  await page.getByRole('button', { name: 'Take again' }).click();
+  const seen = camera.locator('video');
+  await expect.poll(() => seen.evaluate((video) => (video as HTMLVideoElement).currentTime)).toBeGreaterThan(1);
+  await camera.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByRole('img', { name: 'Photograph 1' })).not.toHaveAttribute('src', before ?? '', {
+    timeout: 60_000,
+  });
+  await expect(stamps).toHaveCount(2);
 
-    await page.evaluate(() => {
-      navigator.mediaDevices.getUserMedia = async () => {
-        throw new DOMException('no', 'NotAllowedError');
-      };
-    });
-    await page.getByRole('button', { name: 'Take another' }).click();
-    await expect(page.getByText(/^The camera may not be used here/)).toBeVisible();
-    await camera.getByRole('button', { name: 'Back' }).click();
-    await expect(stamps).toHaveCount(2);
-  } finally {
-    await device.close();
-  }
+  await page.evaluate(() => {
+    navigator.mediaDevices.getUserMedia = async () => {
+      throw new DOMException('no', 'NotAllowedError');
+    };
+  });
+  await page.getByRole('button', { name: 'Take another' }).click();
+  await expect(page.getByText(/^The camera may not be used here/)).toBeVisible();
+  await camera.getByRole('button', { name: 'Back' }).click();
+  await expect(stamps).toHaveCount(2);
 });

@@ -1,10 +1,9 @@
 import { found } from './axe';
-import { expect, signIn, test } from './school';
+import { expect, PHONE, signIn, test } from './school';
 
 // The whole job of somebody who sits an exam: preparation in order, the start word, answers of every kind, a network that
 // fails, leaving and coming back, what to come back to, and one act that hands it in.
 test('an exam is sat: begun with its word, answered offline too, left, gone on with on another device, finished and kept', async ({
-  browser,
   school,
   another,
 }) => {
@@ -54,7 +53,7 @@ test('an exam is sat: begun with its word, answered offline too, left, gone on w
   await context.close();
 
   // A phone of their own: the same paper, the same answers, the time has run on.
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const phone = await another(PHONE);
   const small = await signIn(phone, school, 's-wren');
   await small.goto(`${school.url}/desk/over-the-sill`);
   await expect(small.getByText('4 of 9 answered.')).toBeVisible();

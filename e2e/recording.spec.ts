@@ -5,7 +5,7 @@ import type { Page } from '@playwright/test';
 import { openPglite } from '@/store/pglite-driver';
 import { scratch } from '@/testing/scratch';
 import { found } from './axe';
-import { ALLOWED, withDevices } from './devices';
+import { hearing } from './devices';
 import { expect, signIn, test } from './school';
 
 /** A voice for the microphone that is not there: a tone of twenty decibels below full scale, as WAVE (RIFF, 16 bits a sample). */
@@ -55,7 +55,7 @@ test('a letter is said with a pause, a tab closes over it, it is heard, kept, ha
   school,
   another,
 }) => {
-  const device = await withDevices(ALLOWED, `--use-file-for-fake-audio-capture=${tone()}`);
+  const device = await hearing(tone());
   try {
     const context = await device.newContext({
       permissions: ['microphone'],
@@ -149,57 +149,48 @@ test('a letter is said with a pause, a tab closes over it, it is heard, kept, ha
 });
 
 test('where there is no microphone, or it may not be used, it is said what to do; one large button records for a six-year-old', async ({
+  browser,
   school,
 }) => {
-  const refused = await withDevices();
-  try {
-    const page = await signIn(await refused.newContext({ permissions: [], locale: 'en-GB' }), school, 's-imke');
-    await page.goto(`${school.url}/desk/kite-story`);
-    await page.addInitScript(() => {
-      navigator.mediaDevices.getUserMedia = async () => {
-        throw new DOMException('no', sessionStorage.getItem('says') ?? 'NotAllowedError');
-      };
-    });
-    for (const [says, words] of [
-      ['NotAllowedError', /^The microphone may not be used here/],
-      ['NotFoundError', /^No microphone was found/],
-      ['NotReadableError', /^Something else is using the microphone/],
-    ] as const) {
-      await page.evaluate((name) => sessionStorage.setItem('says', name), says);
-      await page.reload();
-      await page.getByRole('button', { name: 'Speak' }).click();
-      await expect(page.getByText(words)).toBeVisible();
-    }
-  } finally {
-    await refused.close();
+  const page = await signIn(await browser.newContext(), school, 's-imke');
+  await page.goto(`${school.url}/desk/kite-story`);
+  await page.addInitScript(() => {
+    navigator.mediaDevices.getUserMedia = async () => {
+      throw new DOMException('no', sessionStorage.getItem('says') ?? 'NotAllowedError');
+    };
+  });
+  for (const [says, words] of [
+    ['NotAllowedError', /^The microphone may not be used here/],
+    ['NotFoundError', /^No microphone was found/],
+    ['NotReadableError', /^Something else is using the microphone/],
+  ] as const) {
+    await page.evaluate((name) => sessionStorage.setItem('says', name), says);
+    await page.reload();
+    await page.getByRole('button', { name: 'Speak' }).click();
+    await expect(page.getByText(words)).toBeVisible();
   }
-  const device = await withDevices(ALLOWED);
-  try {
-    const context = await device.newContext({
-      permissions: ['microphone'],
-      locale: 'en-GB',
-      viewport: { width: 1024, height: 768 },
-      hasTouch: true,
-    });
-    const page = await signIn(context, school, 's-imke');
-    await page.goto(`${school.url}/desk/kite-story`);
-    const begun = Date.now();
-    await page.getByRole('button', { name: 'Speak' }).tap();
-    await expect(page.getByText('About a minute left')).toBeVisible();
-    await page.waitForTimeout(2500);
-    expect(await found(page)).toEqual([]);
-    await page.getByRole('button', { name: 'I am done' }).tap();
-    await page.getByRole('button', { name: 'Keep it' }).tap();
-    const longest = (Date.now() - begun) / 1000;
-    const seconds = await keptSeconds(page);
-    expect(seconds).toBeGreaterThanOrEqual(2);
-    expect(seconds).toBeLessThanOrEqual(longest + 1);
-  } finally {
-    await device.close();
-  }
+  const context = await browser.newContext({
+    permissions: ['microphone'],
+    viewport: { width: 1024, height: 768 },
+    hasTouch: true,
+  });
+  const young = await signIn(context, school, 's-imke');
+  await young.goto(`${school.url}/desk/kite-story`);
+  const begun = Date.now();
+  await young.getByRole('button', { name: 'Speak' }).tap();
+  await expect(young.getByText('About a minute left')).toBeVisible();
+  await young.waitForTimeout(2500);
+  expect(await found(young)).toEqual([]);
+  await young.getByRole('button', { name: 'I am done' }).tap();
+  await young.getByRole('button', { name: 'Keep it' }).tap();
+  const longest = (Date.now() - begun) / 1000;
+  const seconds = await keptSeconds(young);
+  expect(seconds).toBeGreaterThanOrEqual(2);
+  expect(seconds).toBeLessThanOrEqual(longest + 1);
 });
 
 test('voice and picture are recorded; a camera that is taken away in the middle leaves what was said until then', async ({
+  browser,
   school,
   another,
 }) => {
@@ -211,40 +202,35 @@ test('voice and picture are recorded; a camera that is taken away in the middle 
   );
   await db.close();
   await school.start();
-  const device = await withDevices(ALLOWED);
-  try {
-    const context = await device.newContext({ permissions: ['microphone', 'camera'], locale: 'en-GB' });
-    const page = await signIn(context, school, 's-wren');
-    // The camera of this device, for whoever pulls its plug.
-    await page.addInitScript(() => {
-      const ask = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
-      navigator.mediaDevices.getUserMedia = async (wanted) => Object.assign(window, { given: await ask(wanted) }).given;
-    });
-    await page.goto(`${school.url}/desk/kite-story`);
-    await page.getByRole('button', { name: 'Begin', exact: true }).last().click();
-    await expect(page.getByText(/^[3-9] seconds said/)).toBeVisible();
-    const sees = page.getByLabel('What the camera sees');
-    await expect.poll(() => sees.evaluate((video) => (video as HTMLVideoElement).videoWidth)).toBeGreaterThan(100);
-    await page.evaluate(() => {
-      const [camera] = (window as unknown as { given: MediaStream }).given.getVideoTracks();
-      camera?.stop();
-      camera?.dispatchEvent(new Event('ended'));
-    });
-    await expect(page.getByText(/was taken away\. What was said until then is kept/)).toBeVisible();
-    await page.getByRole('button', { name: 'Go on' }).click();
-    await expect(page.getByText(/^([6-9]|\d\d) seconds said/)).toBeVisible();
-    await page.getByRole('button', { name: 'Pause' }).click();
-    await page.getByRole('button', { name: 'Keep it' }).click();
-    const seconds = await keptSeconds(page);
-    const shown = page.getByLabel('Your recording');
-    await expect.poll(() => shown.evaluate((video) => (video as HTMLVideoElement).videoHeight)).toBeGreaterThan(100);
-    const bytes = await (await context.request.get(`${school.url}${await shown.getAttribute('src')}`)).body();
-    const [marks, there] = lengths(bytes);
-    expect(Math.abs(marks - seconds)).toBeLessThan(1);
-    expect(Math.abs(marks - there)).toBeLessThan(0.5);
-    const watching = await signIn(await another(), school, 's-imke');
-    expect((await watching.request.get(`${school.url}${await shown.getAttribute('src')}`)).status()).toBe(404);
-  } finally {
-    await device.close();
-  }
+  const context = await browser.newContext({ permissions: ['microphone', 'camera'] });
+  const page = await signIn(context, school, 's-wren');
+  // The camera of this device, for whoever pulls its plug.
+  await page.addInitScript(() => {
+    const ask = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
+    navigator.mediaDevices.getUserMedia = async (wanted) => Object.assign(window, { given: await ask(wanted) }).given;
+  });
+  await page.goto(`${school.url}/desk/kite-story`);
+  await page.getByRole('button', { name: 'Begin', exact: true }).last().click();
+  await expect(page.getByText(/^[3-9] seconds said/)).toBeVisible();
+  const sees = page.getByLabel('What the camera sees');
+  await expect.poll(() => sees.evaluate((video) => (video as HTMLVideoElement).videoWidth)).toBeGreaterThan(100);
+  await page.evaluate(() => {
+    const [camera] = (window as unknown as { given: MediaStream }).given.getVideoTracks();
+    camera?.stop();
+    camera?.dispatchEvent(new Event('ended'));
+  });
+  await expect(page.getByText(/was taken away\. What was said until then is kept/)).toBeVisible();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.getByText(/^([6-9]|\d\d) seconds said/)).toBeVisible();
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  const seconds = await keptSeconds(page);
+  const shown = page.getByLabel('Your recording');
+  await expect.poll(() => shown.evaluate((video) => (video as HTMLVideoElement).videoHeight)).toBeGreaterThan(100);
+  const bytes = await (await context.request.get(`${school.url}${await shown.getAttribute('src')}`)).body();
+  const [marks, there] = lengths(bytes);
+  expect(Math.abs(marks - seconds)).toBeLessThan(1);
+  expect(Math.abs(marks - there)).toBeLessThan(0.5);
+  const watching = await signIn(await another(), school, 's-imke');
+  expect((await watching.request.get(`${school.url}${await shown.getAttribute('src')}`)).status()).toBe(404);
 });

@@ -150,7 +150,6 @@ test('another go: remarks on words, shown beside them, done and answered one by 
 });
 
 test('a receipt: a page of its own, taken away as PDF and JSON, and checked by somebody who is nobody here', async ({
-  browser,
   another,
   school,
 }, info) => {
@@ -210,7 +209,7 @@ test('a receipt: a page of its own, taken away as PDF and JSON, and checked by s
   });
 
   await test.step('in Arabic the PDF is in Arabic, from right to left', async () => {
-    const arabic = await browser.newContext({ locale: 'ar' });
+    const arabic = await another({ locale: 'ar' });
     const there = await signIn(arabic, school, 's-imke');
     await there.goto(`${school.url}/receipts`);
     await there.getByRole('link', { name: /Storm words/ }).click();

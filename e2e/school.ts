@@ -4,7 +4,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { type BrowserContext, test as base, expect, type Page } from '@playwright/test';
 import { scratch } from '@/testing/scratch';
-import { Devices, pageOf } from './handed-on';
+import { Devices, PHONE, pageOf } from './handed-on';
 
 async function freePort(): Promise<number> {
   return new Promise((resolve) => {
@@ -136,10 +136,7 @@ export async function takeTool(page: Page, name: string): Promise<void> {
   await tool.or(page.getByRole('group', { name: 'More tools' }).getByRole('button', { name, exact: true })).click();
 }
 
-export const test = base.extend<
-  { devices: undefined; another: () => Promise<BrowserContext> },
-  { school: School; rack: Devices }
->({
+export const test = base.extend<{ devices: undefined; another: Devices['lend'] }, { school: School; rack: Devices }>({
   rack: [
     async ({ browser, school }, use) => {
       await use(new Devices(browser, school.url));
@@ -157,7 +154,7 @@ export const test = base.extend<
   ],
   context: async ({ rack }, use) => use(await rack.lend()),
   /** One more device than the first. */
-  another: async ({ rack }, use) => use(() => rack.lend()),
+  another: async ({ rack }, use) => use((how) => rack.lend(how)),
   school: [
     // biome-ignore lint/correctness/noEmptyPattern: the runner reads the names from the pattern
     async ({}, use) => {
@@ -170,4 +167,4 @@ export const test = base.extend<
   ],
 });
 
-export { expect, pageOf };
+export { expect, PHONE, pageOf };

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import type { Page } from '@playwright/test';
 import { found } from './axe';
-import { expect, saved, signIn, test, write } from './school';
+import { expect, PHONE, saved, signIn, test, write } from './school';
 
 /** A tool of the sheets. */
 const take = (page: Page, bar: string, tool: string) =>
@@ -26,7 +26,6 @@ async function draw(page: Page, places: readonly (readonly [number, number])[]) 
 const things = (page: Page) => page.locator('[data-thing]');
 
 test('a chart is set to be written on, written on by mouse and by key on two devices, handed in, marked where it stands, and read', async ({
-  browser,
   context,
   school,
   another,
@@ -105,11 +104,7 @@ test('a chart is set to be written on, written on by mouse and by key on two dev
   await expect(things(page)).toHaveCount(3);
   await page.keyboard.press('Control+z');
   await expect(things(page)).toHaveCount(4);
-  const device = await signIn(
-    await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true }),
-    school,
-    's-wren',
-  );
+  const device = await signIn(await another(PHONE), school, 's-wren');
   await device.goto(desk);
   await expect(things(device)).toHaveCount(4);
   await device.locator('textarea[data-box]').nth(1).tap();
