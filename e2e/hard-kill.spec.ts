@@ -97,8 +97,13 @@ class Hand {
   }
 
   async begin(): Promise<void> {
-    await this.page.locator('.answer').first().locator('p').click();
-    await this.page.keyboard.press('End');
+    const answer = this.page.locator('.answer').first().locator('p');
+    await answer.click();
+    // The end of the answer, and not of the line that was clicked.
+    await answer.evaluate((paragraph) => {
+      document.getSelection()?.selectAllChildren(paragraph);
+      document.getSelection()?.collapseToEnd();
+    });
     this.#on = true;
     this.#typing = this.#type();
   }

@@ -127,6 +127,18 @@ test('what is typed is sent after a moment, and what is typed meanwhile goes tog
   expect(textOf(line.server)).toContain('Three. Two. One. Given.');
 });
 
+test('whoever types without a pause is saved meanwhile', async () => {
+  await begun();
+  for (let i = 0; i < 40; i += 1) {
+    type(session, `${i} `);
+    await jest.advanceTimersByTimeAsync(50);
+  }
+  const [sent, ...more] = line.take('update');
+  expect(more).toEqual([]);
+  line.saves(sent as never);
+  expect(textOf(line.server)).toContain('9 8 7 6 5 4 3 2 1 0 Given.');
+});
+
 test('an answer to something else saves nothing', async () => {
   await begun();
   type(session, 'One. ');

@@ -22,7 +22,9 @@ export interface SessionState {
   readonly editable: boolean;
 }
 
+/** A pause in typing after which what was typed is sent, and how long it may wait for one, in milliseconds. */
 const SETTLE = 120;
+const LONGEST = 1000;
 /** How long to wait before the server is asked again after it has refused: longer each time, until it takes something. */
 const AGAIN = { first: 1000, most: 30_000 };
 const FROM_SERVER = 'server';
@@ -67,6 +69,8 @@ export class DocumentSession {
   #wait = AGAIN.first;
   #again: ReturnType<typeof setTimeout> | undefined;
   #timer: ReturnType<typeof setTimeout> | undefined;
+  /** By then what is pending is sent, whether there was a pause or not. */
+  #latest: number | null = null;
 
   constructor(
     readonly id: string,
@@ -171,11 +175,13 @@ export class DocumentSession {
     // What was too much may be less now.
     if (this.#isTooMuch()) this.#joinLater();
     else if (this.#state.safety !== 'away') this.#set({ safety: 'saving' });
+    this.#latest ??= Date.now() + LONGEST;
     clearTimeout(this.#timer);
-    this.#timer = setTimeout(() => this.#send(), SETTLE);
+    this.#timer = setTimeout(() => this.#send(), Math.min(SETTLE, this.#latest - Date.now()));
   };
 
   #send(): void {
+    this.#latest = null;
     if (!this.#joined || this.#inFlight || this.#pending.length === 0) return;
     const update = this.#pending.length === 1 ? (this.#pending[0] as Uint8Array) : Y.mergeUpdates(this.#pending);
     this.#pending = [];

@@ -1,12 +1,13 @@
 'use client';
 
-import { startTransition, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { CheckedFile } from '@/core/asks/checked';
 import type { Checked, ReadyCheck } from '@/core/asks/ready-check';
 import type { DocumentName, Written } from '@/core/kinds/document';
 import { together } from '@/core/text/document-json';
 import type { Doc } from '@/core/text/nodes';
 import type { DeskView } from '@/server/reading/desk/desk';
+import { useInPieces } from '@/ui/common/in-pieces';
 import { keptOf } from '@/ui/kinds/step';
 import type { DocumentSession } from './document-session';
 import type { WritingHelp } from './writing-help';
@@ -45,7 +46,7 @@ export function useReadyCheck(
   fetchReaders = readers,
 ): { readonly check: ReadyCheck | null; readonly broken: boolean; readonly coming: boolean } {
   const [broken, setBroken] = useState(false);
-  const [check, setCheck] = useState<ReadyCheck | null>(null);
+  const [check, say] = useInPieces<ReadyCheck | null>(null);
   const along = view.pieces.map(({ id, removedAt }) => `${id}${removedAt === null}`).join(' ');
   // What the school keeps is another text as soon as anything was said.
   const kept = JSON.stringify(keptOf(view.steps));
@@ -85,8 +86,7 @@ export function useReadyCheck(
       };
       const own = n;
       const result = await help.check(checked);
-      // Drawn piece by piece: much of the Desk says what it says, and somebody may be typing.
-      if (own === n && !left) startTransition(() => setCheck(result));
+      if (own === n && !left) say(result);
     };
     const soon = () => {
       clearTimeout(timer);
@@ -105,7 +105,7 @@ export function useReadyCheck(
       for (const stop of stops) stop();
       left = true;
     };
-  }, [sessions, kinds, help, along, kept, fetchReaders]);
+  }, [sessions, kinds, help, along, kept, fetchReaders, say]);
   const some = kinds.size > 0 || along !== '' || kept !== '[]';
   return { check, broken, coming: check === null && !broken && some };
 }

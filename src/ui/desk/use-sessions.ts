@@ -1,8 +1,9 @@
 'use client';
 
-import { startTransition, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { apart } from '@/ui/common/apart';
 import { holdTheRest } from '@/ui/common/first-on-stage';
+import { useInPieces } from '@/ui/common/in-pieces';
 import { untilThere } from '@/ui/common/until-there';
 import type { DocumentSession, SessionState } from './document-session';
 import type { SaveLine } from './save-line';
@@ -63,16 +64,16 @@ export function useSessions(documents: readonly string[]): ReadonlyMap<string, D
   return sessions;
 }
 
-/** The state of one open document, as it changes. Much of a screen says it: it is drawn piece by piece. */
+/** The state of one open document, as it changes. */
 export function useSessionState(session: DocumentSession | undefined): SessionState {
-  const [heard, setHeard] = useState<{ readonly of: DocumentSession; readonly state: SessionState } | null>(null);
+  const [heard, say] = useInPieces<{ readonly of: DocumentSession; readonly state: SessionState } | null>(null);
   useEffect(() => {
     if (!session) return;
-    const hear = () => startTransition(() => setHeard({ of: session, state: session.state }));
+    const hear = () => say({ of: session, state: session.state });
     // It may have changed between being drawn and being listened to.
     hear();
     return session.subscribe(hear);
-  }, [session]);
+  }, [session, say]);
   if (heard && heard.of === session) return heard.state;
   return session?.state ?? OPENING;
 }
