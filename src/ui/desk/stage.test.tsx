@@ -116,7 +116,7 @@ test('by its buttons, each of which says whether it is the one that is shown', a
 const divider = () => document.querySelector('[role="separator"]') as HTMLElement;
 const share = () => [
   divider().getAttribute('aria-valuenow'),
-  (divider().previousSibling as HTMLElement).style.flexGrow,
+  /minmax\(0, (\d+)fr\)/.exec(divider().parentElement?.style.getPropertyValue('--sides') ?? '')?.[1],
 ];
 
 test('the divider moves by key, keeps within its bounds, and is where it was left', async () => {

@@ -4,7 +4,7 @@ import { useDirection } from '@mantine/core';
 import { useSplitter } from '@mantine/hooks';
 import { IconChevronLeft } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
-import { type ReactNode, type TouchEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { type CSSProperties, type ReactNode, type TouchEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { DIVIDER } from '@/ui/device/person-store';
 import classes from './stage.module.css';
 
@@ -76,6 +76,10 @@ function useSwipe(swiped: (onwards: boolean) => void) {
 const SIDE = { defaultSize: 50, min: 25, max: 75 };
 const SIDES = [SIDE, SIDE];
 
+/** Said of both sides together: a page that comes slowly shows the first as wide as it will be beside the second. */
+const sides = (share: number) =>
+  ({ '--sides': `minmax(0, ${share}fr) 12px minmax(0, ${100 - share}fr)` }) as CSSProperties;
+
 /** Where the divider was left on this device, if it was ever moved. */
 function keptShare(): number | null {
   try {
@@ -138,14 +142,10 @@ export function SideBySide({ beside, main }: Props) {
           </button>
         ))}
       </fieldset>
-      <div ref={ref} className={classes.group} data-moved={isMoved || undefined}>
-        <div className={classes.sideBeside} style={{ flexGrow: share }}>
-          {beside.pane}
-        </div>
+      <div ref={ref} className={classes.group} style={sides(share)} data-moved={isMoved || undefined}>
+        <div className={classes.sideBeside}>{beside.pane}</div>
         <div {...handle} className={classes.divider} />
-        <div className={classes.sideMain} style={{ flexGrow: 100 - share }}>
-          {main.pane}
-        </div>
+        <div className={classes.sideMain}>{main.pane}</div>
       </div>
     </div>
   );
