@@ -4,7 +4,15 @@ import { useDirection } from '@mantine/core';
 import { useSplitter } from '@mantine/hooks';
 import { IconChevronLeft } from '@tabler/icons-react';
 import { useTranslations } from 'next-intl';
-import { type CSSProperties, type ReactNode, type TouchEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import {
+  type CSSProperties,
+  type ReactNode,
+  type TouchEvent,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+} from 'react';
 import { DIVIDER } from '@/ui/device/person-store';
 import classes from './stage.module.css';
 
