@@ -1,11 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import next from 'next';
+import { leftAlone } from './scripts/left-alone.mjs';
 import { servedFiles } from './scripts/served-files.mjs';
 
 // The process around Next: what comes in is let in or stopped first, and the socket on which documents are saved is
 // answered here.
 process.env.NEXT_MANUAL_SIG_HANDLE = 'true';
+leftAlone();
 const dev = process.argv.includes('--dev');
 process.env.NODE_ENV ??= dev ? 'development' : 'production';
 const port = Number(process.env.PORT ?? 3000);
