@@ -28,10 +28,6 @@ export class Devices {
     private readonly site: string,
   ) {}
 
-  has(context: BrowserContext): boolean {
-    return this.#lent.has(context) || [...this.#resting.values()].flat().includes(context);
-  }
-
   #like(how: BrowserContextOptions): BrowserContext[] {
     const key = JSON.stringify(how);
     const like = this.#resting.get(key) ?? [];
@@ -45,11 +41,18 @@ export class Devices {
     return context;
   }
 
-  /** Takes back what was lent, as new. */
+  /** Takes back what was lent, as new, and puts away whatever else is open. */
   async takeBack(): Promise<void> {
-    const lent = [...this.#lent];
+    const resting = [...this.#resting.values()].flat();
+    const open = this.browser.contexts().filter((context) => !resting.includes(context));
+    await Promise.all(
+      open.map(async (context) => {
+        const how = this.#lent.get(context);
+        if (how) await this.#clear(context, how).catch(() => context.close());
+        else await context.close();
+      }),
+    );
     this.#lent.clear();
-    await Promise.all(lent.map(([context, how]) => this.#clear(context, how).catch(() => context.close())));
   }
 
   async #clear(context: BrowserContext, how: BrowserContextOptions): Promise<void> {

@@ -1,11 +1,11 @@
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Page } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
 import { openPglite } from '@/store/pglite-driver';
 import { scratch } from '@/testing/scratch';
+import config from '../playwright.config';
 import { found } from './axe';
-import { hearing } from './devices';
 import { expect, signIn, test } from './school';
 
 /** A voice for the microphone that is not there: a tone of twenty decibels below full scale, as WAVE (RIFF, 16 bits a sample). */
@@ -55,7 +55,9 @@ test('a letter is said with a pause, a tab closes over it, it is heard, kept, ha
   school,
   another,
 }) => {
-  const device = await hearing(tone());
+  // A browser like the others, whose microphone hears a file.
+  const { args = [], ...how } = config.use?.launchOptions ?? {};
+  const device = await chromium.launch({ ...how, args: [...args, `--use-file-for-fake-audio-capture=${tone()}`] });
   try {
     const context = await device.newContext({
       permissions: ['microphone'],

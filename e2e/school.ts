@@ -136,7 +136,10 @@ export async function takeTool(page: Page, name: string): Promise<void> {
   await tool.or(page.getByRole('group', { name: 'More tools' }).getByRole('button', { name, exact: true })).click();
 }
 
-export const test = base.extend<{ devices: undefined; another: Devices['lend'] }, { school: School; rack: Devices }>({
+export const test = base.extend<
+  { leavesNothing: undefined; another: Devices['lend'] },
+  { school: School; rack: Devices }
+>({
   rack: [
     async ({ browser, school }, use) => {
       await use(new Devices(browser, school.url));
@@ -144,10 +147,9 @@ export const test = base.extend<{ devices: undefined; another: Devices['lend'] }
     { scope: 'worker' },
   ],
   // Windows that a journey left open go on listening and drawing beside every journey after it.
-  devices: [
-    async ({ browser, rack }, use) => {
+  leavesNothing: [
+    async ({ rack }, use) => {
       await use(undefined);
-      for (const context of browser.contexts()) if (!rack.has(context)) await context.close();
       await rack.takeBack();
     },
     { auto: true },
