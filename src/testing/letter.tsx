@@ -1,6 +1,5 @@
 import { waitFor } from '@testing-library/react';
 import type { Editor } from '@tiptap/core';
-import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import * as Y from 'yjs';
 import { firstUpdate } from '@/core/documents/text-document';
 import type { Doc } from '@/core/text/nodes';
@@ -8,6 +7,7 @@ import { DocumentSession } from '@/ui/desk/document-session';
 import type { Joiner, Line } from '@/ui/desk/save-line';
 import { Writing } from '@/ui/desk/writing';
 import type { EditorProps } from '@/ui/kinds/document/kind';
+import { emptyDatabases } from './databases';
 import type { Screens } from './screen';
 
 /** Finds every word that begins with a z misspelt, and would write it without. */
@@ -48,11 +48,10 @@ export function readyForWriting(): void {
     postMessage(): void {}
     close(): void {}
   }
+  emptyDatabases();
   Object.assign(globalThis, {
     Worker: Speller,
     BroadcastChannel: Channel,
-    indexedDB: new IDBFactory(),
-    IDBKeyRange,
   });
   Object.assign(Range.prototype, { getClientRects: () => [], getBoundingClientRect: () => new DOMRect() });
   Object.assign(document, { elementFromPoint: () => null });

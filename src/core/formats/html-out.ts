@@ -11,17 +11,12 @@ import {
   visit,
 } from '../text/nodes';
 import { glowOnPaper, inkOnPaper } from '../text/tones';
+import { toBase64 } from './base64';
 import type { Picture, Pictures } from './pictures-out';
 import { safeAddress } from './safe-address';
 
 export const html = (text: string): string =>
   text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign);
-
-function base64(bytes: Uint8Array): string {
-  let binary = '';
-  for (let at = 0; at < bytes.length; at += 8192) binary += String.fromCharCode(...bytes.subarray(at, at + 8192));
-  return btoa(binary);
-}
 
 const TAGS = [
   ['code', 'code'],
@@ -57,7 +52,7 @@ export type PicturesAtHand = ReadonlyMap<string, Pick<Picture, 'bytes' | 'type'>
 
 /** A picture as an address that holds it (RFC 2397). */
 export const dataAddress = ({ type, bytes }: Pick<Picture, 'bytes' | 'type'>): string =>
-  `data:${type};base64,${base64(bytes)}`;
+  `data:${type};base64,${toBase64(bytes)}`;
 
 function picture(node: NodeOf<'image'>, pictures: PicturesAtHand): string {
   const { src, alt } = attrsOf(node);

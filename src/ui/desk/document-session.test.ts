@@ -1,9 +1,11 @@
 /** @jest-environment jsdom */
 import 'fake-indexeddb/auto';
 import { jest } from '@jest/globals';
+import { openDB } from 'idb';
 import * as Y from 'yjs';
 import type { FromBrowser, FromServer } from '@/core/documents/save-messages';
 import { firstUpdate, TEXT_FIELD } from '@/core/documents/text-document';
+import { NAMES, personKey } from '@/ui/device/person-store';
 import { DocumentSession } from './document-session';
 import type { Joiner, Line } from './save-line';
 
@@ -331,4 +333,118 @@ test('whatever kind of document was kept here can be seen while the server is aw
   expect(again.state).toMatchObject({ ready: true, editable: false });
   expect(again.ydoc.getMap('things').get('a')).toBe('a line');
   again.close();
+});
+
+/** A database of the browser answers nobody until it is let go: somebody holds up a change of it. */
+async function silentDatabase(id: string): Promise<() => void> {
+  const name = personKey(`${NAMES.document}${id}`);
+  const holds = await openDB(name, 1, {
+    upgrade: (db) => {
+      if (!db.objectStoreNames.contains('updates')) db.createObjectStore('updates', { autoIncrement: true });
+    },
+  });
+  const changing = indexedDB.open(name, 2);
+  changing.onupgradeneeded = () => changing.transaction?.abort();
+  return () => holds.close();
+}
+
+const left = () => Object.keys(localStorage).filter((key) => key.includes('typed'));
+
+test('a database of the browser that does not answer keeps nobody from writing', async () => {
+  const letGo = await silentDatabase(`d${n + 1}`);
+  await begun();
+  expect(session.state).toMatchObject({ safety: 'saved', ready: true, editable: true });
+  type(session, 'Typed without it. ');
+  await jest.advanceTimersByTimeAsync(200);
+  // Nothing else has it until the server does.
+  await jest.advanceTimersByTimeAsync(20_000);
+  expect(left()).toHaveLength(1);
+  line.saves(line.take('update')[0] as never);
+  expect(textOf(line.server)).toContain('Typed without it. Given.');
+  await jest.advanceTimersByTimeAsync(5000);
+  expect(left()).toEqual([]);
+  letGo();
+});
+
+test('what a database that answers late had kept goes to the server, what was deleted in it as well', async () => {
+  await begun();
+  type(session, 'Kept here. ');
+  await jest.advanceTimersByTimeAsync(200);
+  line.saves(line.take('update')[0] as never);
+  line.cut();
+  const paragraph = session.ydoc.getXmlFragment(TEXT_FIELD).get(0) as Y.XmlElement;
+  (paragraph.get(0) as Y.XmlText).delete(0, 'Kept '.length);
+  await jest.advanceTimersByTimeAsync(4000);
+  session.close();
+  const { server } = line;
+  const letGo = await silentDatabase(`d${n}`);
+  line = new MadeUpLine();
+  Y.applyUpdate(line.server, Y.encodeStateAsUpdate(server));
+  session = new DocumentSession(`d${n}`, line);
+  for (let look = 0; look < 200 && line.said.length === 0; look += 1) await jest.advanceTimersByTimeAsync(10);
+  expect(line.take('join')).toHaveLength(1);
+  const before = Y.encodeStateVector(new Y.Doc());
+  line.hear({
+    kind: 'joined',
+    update: base64(Y.encodeStateAsUpdate(line.server)),
+    vector: base64(before),
+    editable: true,
+  } as never);
+  for (const sent of line.take('update')) line.saves(sent);
+  expect(session.state.safety).toBe('saved');
+  letGo();
+  for (let look = 0; look < 200 && line.said.length === 0; look += 1) await jest.advanceTimersByTimeAsync(10);
+  expect(line.take('join')).toHaveLength(1);
+  line.joined();
+  line.saves(line.take('update')[0] as never);
+  expect(textOf(line.server)).toContain('here. Given.');
+  expect(textOf(line.server)).not.toContain('Kept');
+});
+
+test('a browser that cannot open its database is served at once', async () => {
+  jest.spyOn(indexedDB, 'open').mockImplementationOnce(() => {
+    throw new DOMException('forbidden', 'SecurityError');
+  });
+  line = new MadeUpLine();
+  session = new DocumentSession('broken', line);
+  await jest.advanceTimersByTimeAsync(50);
+  expect(line.take('join')).toHaveLength(1);
+  line.joined();
+  type(session, 'Typed. ');
+  await jest.advanceTimersByTimeAsync(200);
+  line.saves(line.take('update')[0] as never);
+  expect(session.state.safety).toBe('saved');
+});
+
+test('what is typed after the data of the browser were cleared is sent, and kept meanwhile', async () => {
+  await begun();
+  line.cut();
+  for (const { name = '' } of await indexedDB.databases()) indexedDB.deleteDatabase(name);
+  await jest.advanceTimersByTimeAsync(100);
+  expect(() => type(session, 'Typed afterwards. ')).not.toThrow();
+  await jest.advanceTimersByTimeAsync(20_000);
+  expect(session.state.safety).toBe('away');
+  expect(left()).toHaveLength(1);
+  line.back();
+  line.joined();
+  line.saves(line.take('update')[0] as never);
+  expect(textOf(line.server)).toContain('Typed afterwards. Given.');
+});
+
+test('what the database of a full device did not take in is kept beside it until the server has it', async () => {
+  await begun();
+  line.cut();
+  const full = jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(function (this: IDBObjectStore) {
+    const request = this.count();
+    this.transaction.abort();
+    return request as IDBRequest<IDBValidKey>;
+  });
+  type(session, 'On a full device. ');
+  await jest.advanceTimersByTimeAsync(20_000);
+  full.mockRestore();
+  expect(left()).toHaveLength(1);
+  line.back();
+  line.joined();
+  line.saves(line.take('update')[0] as never);
+  expect(textOf(line.server)).toContain('On a full device.');
 });

@@ -1,7 +1,8 @@
-import { IndexeddbPersistence } from 'y-indexeddb';
 import * as Y from 'yjs';
 import type { FromServer } from '@/core/documents/save-messages';
+import { fromBase64, toBase64 } from '@/core/formats/base64';
 import { holdsUnsaved } from '@/ui/common/unsaved';
+import { KeptDocument } from '@/ui/device/kept-document';
 import { NAMES, personKey } from '@/ui/device/person-store';
 import type { Line } from './save-line';
 import { TypedJournal } from './typed-journal';
@@ -25,19 +26,13 @@ export interface SessionState {
 /** A pause in typing after which what was typed is sent, and how long it may wait for one, in milliseconds. */
 const SETTLE = 120;
 const LONGEST = 1000;
+/** How long the server waits for the browser's own database before it is asked without what that one kept, in milliseconds. */
+const PATIENCE = 1500;
 /** How long to wait before the server is asked again after it has refused: longer each time, until it takes something. */
 const AGAIN = { first: 1000, most: 30_000 };
 const FROM_SERVER = 'server';
 const FROM_TAB = 'tab';
 const FROM_JOURNAL = 'journal';
-
-const decode = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
-
-function encode(bytes: Uint8Array): string {
-  let letters = '';
-  for (let i = 0; i < bytes.length; i += 8192) letters += String.fromCharCode(...bytes.subarray(i, i + 8192));
-  return btoa(letters);
-}
 
 /** Does a document hold anything that a state vector does not know? */
 function hasMoreThan(ydoc: Y.Doc, vector: Uint8Array): boolean {
@@ -54,7 +49,7 @@ function hasMoreThan(ydoc: Y.Doc, vector: Uint8Array): boolean {
  */
 export class DocumentSession {
   readonly ydoc = new Y.Doc();
-  readonly #kept: IndexeddbPersistence;
+  readonly #kept: KeptDocument;
   readonly #tabs: BroadcastChannel;
   readonly #journal: TypedJournal;
   readonly #unsavedKey: string;
@@ -66,6 +61,9 @@ export class DocumentSession {
   #inFlight: { readonly n: number; readonly update: Uint8Array } | null = null;
   #n = 0;
   #joined = false;
+  #isOnLine = false;
+  #isClosed = false;
+  #patience: ReturnType<typeof setTimeout>;
   #wait = AGAIN.first;
   #again: ReturnType<typeof setTimeout> | undefined;
   #timer: ReturnType<typeof setTimeout> | undefined;
@@ -77,26 +75,28 @@ export class DocumentSession {
     private readonly line: Line,
   ) {
     const name = personKey(`${NAMES.document}${id}`);
-    this.#kept = new IndexeddbPersistence(name, this.ydoc);
+    this.#kept = new KeptDocument(name, this.ydoc);
     this.#tabs = new BroadcastChannel(name);
     this.#tabs.onmessage = ({ data }: MessageEvent<Uint8Array>) => this.#apply(data, FROM_TAB);
-    this.#journal = new TypedJournal(personKey(`${NAMES.typed}${id}`), localStorage);
+    this.#journal = new TypedJournal(
+      personKey(`${NAMES.typed}${id}`),
+      localStorage,
+      () => this.#kept.isKeeping || !this.#unsaved(),
+    );
     this.#unsavedKey = personKey(`${NAMES.unsaved}${id}`);
     this.#letGo = holdsUnsaved((within) => this.flush(within));
     this.ydoc.on('update', this.#changed);
     addEventListener('pagehide', this.#leaving);
-    void this.#kept.whenSynced.then(() => {
-      // Applied as something from this browser: its database takes it in, and the server is told of it.
-      for (const update of this.#journal.takeAll()) Y.applyUpdate(this.ydoc, decode(update), FROM_JOURNAL);
-      // Whatever was kept here can be written in before the server answers.
-      if (this.ydoc.store.clients.size > 0) this.#set({ ready: true });
-      this.line.join(this.id, {
-        opened: this.#sayWhatIsHere,
-        closed: this.#closed,
-        silent: this.#silent,
-        hear: this.#hear,
-      });
-    });
+    const wasLeftUnsaved = this.#wasLeftUnsaved();
+    this.#patience = setTimeout(this.#begin, PATIENCE);
+    this.#kept.whenRead.then(
+      () => {
+        // Something may have been saved before this was read: what it holds was not part of that.
+        if (wasLeftUnsaved) this.#mark(true);
+        this.#begin();
+      },
+      () => this.#begin(),
+    );
   }
 
   get state(): SessionState {
@@ -112,6 +112,26 @@ export class DocumentSession {
   beforeOthers = (read: () => void): (() => void) => {
     this.#readers.add(read);
     return () => this.#readers.delete(read);
+  };
+
+  /** With what was kept in this browser, or without it; and once more when that comes after all. */
+  readonly #begin = (): void => {
+    clearTimeout(this.#patience);
+    if (this.#isClosed) return;
+    // Applied as something from this browser: its database takes it in, and the server is told of it.
+    for (const update of this.#journal.takeAll()) Y.applyUpdate(this.ydoc, fromBase64(update), FROM_JOURNAL);
+    // Whatever was kept here can be written in before the server answers.
+    if (this.ydoc.store.clients.size > 0) this.#set({ ready: true });
+    if (this.#isOnLine) this.#sayWhatIsHere();
+    else {
+      this.#isOnLine = true;
+      this.line.join(this.id, {
+        opened: this.#sayWhatIsHere,
+        closed: this.#closed,
+        silent: this.#silent,
+        hear: this.#hear,
+      });
+    }
   };
 
   #apply(update: Uint8Array, origin: string): void {
@@ -132,6 +152,8 @@ export class DocumentSession {
   }
 
   close(): void {
+    this.#isClosed = true;
+    clearTimeout(this.#patience);
     clearTimeout(this.#timer);
     clearTimeout(this.#again);
     this.#send();
@@ -140,7 +162,7 @@ export class DocumentSession {
     this.ydoc.off('update', this.#changed);
     removeEventListener('pagehide', this.#leaving);
     this.#tabs.close();
-    void this.#kept.destroy().then(() => this.ydoc.destroy());
+    void this.#kept.close().then(() => this.ydoc.destroy());
   }
 
   #set(part: Partial<SessionState>): void {
@@ -168,7 +190,7 @@ export class DocumentSession {
 
   readonly #changed = (update: Uint8Array, origin: unknown): void => {
     if (origin === FROM_SERVER || origin === FROM_TAB || origin === this.#kept) return;
-    if (origin !== FROM_JOURNAL) this.#journal.write(encode(update));
+    if (origin !== FROM_JOURNAL) this.#journal.write(toBase64(update));
     this.#tabs.postMessage(update);
     this.#pending.push(update);
     this.#mark(true);
@@ -187,7 +209,7 @@ export class DocumentSession {
     this.#pending = [];
     this.#n += 1;
     this.#inFlight = { n: this.#n, update };
-    this.line.send({ kind: 'update', document: this.id, n: this.#n, update: encode(update) });
+    this.line.send({ kind: 'update', document: this.id, n: this.#n, update: toBase64(update) });
   }
 
   #isTooMuch(): boolean {
@@ -204,7 +226,7 @@ export class DocumentSession {
   readonly #leaving = (): void => this.#send();
 
   readonly #sayWhatIsHere = (): void => {
-    this.line.send({ kind: 'join', document: this.id, vector: encode(Y.encodeStateVector(this.ydoc)) });
+    this.line.send({ kind: 'join', document: this.id, vector: toBase64(Y.encodeStateVector(this.ydoc)) });
   };
 
   readonly #closed = (): void => {
@@ -223,7 +245,7 @@ export class DocumentSession {
   readonly #hear = (message: FromServer): void => {
     switch (message.kind) {
       case 'joined':
-        this.#meet(decode(message.update), decode(message.vector), message.editable);
+        this.#meet(fromBase64(message.update), fromBase64(message.vector), message.editable);
         break;
       case 'saved':
         if (this.#inFlight?.n !== message.n) break;
@@ -240,7 +262,7 @@ export class DocumentSession {
         else this.#refused(message.code);
         break;
       case 'changed':
-        this.#apply(decode(message.update), FROM_SERVER);
+        this.#apply(fromBase64(message.update), FROM_SERVER);
         break;
       case 'editable':
         this.#set({ editable: message.editable });

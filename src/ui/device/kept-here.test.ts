@@ -1,8 +1,9 @@
 /** @jest-environment ./scripts/window-environment.mjs */
+import { jest } from '@jest/globals';
 import { waitFor } from '@testing-library/dom';
-import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
-import { IndexeddbPersistence } from 'y-indexeddb';
 import * as Y from 'yjs';
+import { emptyDatabases } from '@/testing/databases';
+import { KeptDocument } from './kept-document';
 import { clearOthers, openLocked } from './kept-here';
 import { keyOf, NAMES, ownerOf, personKey, personTag } from './person-store';
 
@@ -19,7 +20,7 @@ beforeAll(async () => {
 });
 beforeEach(() => {
   localStorage.clear();
-  Object.assign(globalThis, { indexedDB: new IDBFactory(), IDBKeyRange });
+  emptyDatabases();
 });
 
 const lock = ({ kty, crv, x, y }: JsonWebKey) =>
@@ -28,18 +29,18 @@ const lock = ({ kty, crv, x, y }: JsonWebKey) =>
 /** Somebody has typed in a document here. */
 async function typed(tag: string, id: string, text: string, { sent = false } = {}): Promise<void> {
   const ydoc = new Y.Doc();
-  const kept = new IndexeddbPersistence(keyOf(tag, `${NAMES.document}${id}`), ydoc);
-  await kept.whenSynced;
+  const kept = new KeptDocument(keyOf(tag, `${NAMES.document}${id}`), ydoc);
+  await kept.whenRead;
   ydoc.getText('x').insert(0, text);
-  await kept.destroy();
+  await kept.close();
   if (!sent) localStorage.setItem(keyOf(tag, `${NAMES.unsaved}${id}`), '1');
 }
 async function textOf(tag: string, id: string): Promise<string> {
   const ydoc = new Y.Doc();
-  const kept = new IndexeddbPersistence(keyOf(tag, `${NAMES.document}${id}`), ydoc);
-  await kept.whenSynced;
+  const kept = new KeptDocument(keyOf(tag, `${NAMES.document}${id}`), ydoc);
+  await kept.whenRead;
   const text = ydoc.getText('x').toString();
-  await kept.destroy();
+  await kept.close();
   return text;
 }
 const owners = () =>
@@ -83,6 +84,20 @@ test('what the school does not have is locked, and only whose it is can open it'
   expect(await clearOthers(IMKE)).toBe(false);
 });
 
+test('what cannot be put back stays locked', async () => {
+  lock(imke);
+  await typed(IMKE, 'd1', 'Typed without a network.');
+  expect(await clearOthers(WREN)).toBe(true);
+  await waitFor(async () => expect(await databasesOf(IMKE)).toBe(0));
+  const full = jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+  await expect(openLocked(IMKE, async () => imke)).rejects.toThrow();
+  full.mockRestore();
+  expect(await openLocked(IMKE, async () => imke)).toEqual(['d1']);
+  expect(await textOf(IMKE, 'd1')).toBe('Typed without a network.');
+});
+
 test('letters that had not reached the kept document yet are locked along', async () => {
   lock(imke);
   await typed(IMKE, 'd1', 'First.');
@@ -93,10 +108,10 @@ test('letters that had not reached the kept document yet are locked along', asyn
   await clearOthers(null);
   expect(await openLocked(IMKE, async () => imke)).toEqual(['d1']);
   const ydoc = new Y.Doc();
-  const kept = new IndexeddbPersistence(keyOf(IMKE, `${NAMES.document}d1`), ydoc);
-  await kept.whenSynced;
+  const kept = new KeptDocument(keyOf(IMKE, `${NAMES.document}d1`), ydoc);
+  await kept.whenRead;
   expect([ydoc.getText('x').toString(), ydoc.getText('y').toString()]).toEqual(['First.', 'last letters']);
-  await kept.destroy();
+  await kept.close();
 });
 
 test('where nothing can be locked nothing is thrown away', async () => {

@@ -1,5 +1,6 @@
-import { IndexeddbPersistence } from 'y-indexeddb';
 import * as Y from 'yjs';
+import { fromBase64, toBase64 } from '@/core/formats/base64';
+import { KeptDocument } from './kept-document';
 import { DIVIDER, keyOf, NAMES, ownerOf } from './person-store';
 import { type Lock, type Sealed, seal, unseal } from './sealing';
 
@@ -10,13 +11,6 @@ interface Unsent {
 }
 
 const SEALED = 'kite-sealed';
-
-const encode = (bytes: Uint8Array): string => {
-  let letters = '';
-  for (let i = 0; i < bytes.length; i += 8192) letters += String.fromCharCode(...bytes.subarray(i, i + 8192));
-  return btoa(letters);
-};
-const decode = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
 
 const settled = <Value>(request: IDBRequest<Value>): Promise<Value> =>
   new Promise((resolve, reject) => {
@@ -40,19 +34,20 @@ async function sealedStore<Value>(
 
 const keysHere = (): string[] => Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '');
 
-/** Does something with a document as this browser keeps it, and closes it again. */
-async function withDocument<Value>(
-  tag: string,
-  id: string,
-  work: (ydoc: Y.Doc, kept: IndexeddbPersistence) => Value,
-): Promise<Value> {
+/**
+ * Does something with a document as this browser keeps it, and closes it again. Fails where it cannot be read, or what was
+ * done cannot be kept.
+ */
+async function withDocument<Value>(tag: string, id: string, work: (ydoc: Y.Doc) => Value): Promise<Value> {
   const ydoc = new Y.Doc();
-  const kept = new IndexeddbPersistence(keyOf(tag, `${NAMES.document}${id}`), ydoc);
-  await kept.whenSynced;
+  const kept = new KeptDocument(keyOf(tag, `${NAMES.document}${id}`), ydoc);
   try {
-    return work(ydoc, kept);
+    await kept.whenRead;
+    const value = work(ydoc);
+    if (!(await kept.close())) throw new Error('This browser did not keep it.');
+    return value;
   } finally {
-    await kept.destroy();
+    await kept.close();
     ydoc.destroy();
   }
 }
@@ -78,8 +73,8 @@ async function unsentOf(tag: string): Promise<Unsent> {
       .filter((one) => one.name.startsWith(`${NAMES.typed}${id}:`))
       .map(({ key }) => localStorage.getItem(key));
     const update = await withDocument(tag, id, (ydoc) => {
-      for (const one of typed) if (one) Y.applyUpdate(ydoc, decode(one));
-      return encode(Y.encodeStateAsUpdate(ydoc));
+      for (const one of typed) if (one) Y.applyUpdate(ydoc, fromBase64(one));
+      return toBase64(Y.encodeStateAsUpdate(ydoc));
     });
     documents.push({ id, update });
   }
@@ -155,7 +150,7 @@ export async function openLocked(tag: string, fetchKey: () => Promise<JsonWebKey
     const unsent = JSON.parse(new TextDecoder().decode(await unseal(own, sealed))) as Unsent;
     for (const { id, update } of unsent.documents) {
       localStorage.setItem(keyOf(tag, `${NAMES.unsaved}${id}`), '1');
-      await withDocument(tag, id, (ydoc) => Y.applyUpdate(ydoc, decode(update)));
+      await withDocument(tag, id, (ydoc) => Y.applyUpdate(ydoc, fromBase64(update)));
       documents.push(id);
     }
     for (const [name, text] of Object.entries(unsent.drafts)) localStorage.setItem(keyOf(tag, name), text);
