@@ -4,6 +4,7 @@ import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/literata';
 import '@fontsource-variable/readex-pro';
 import '@/ui/common/tokens.css';
+import '@/ui/common/stand-ins.css';
 import '@/ui/common/look.css';
 import '@/ui/common/texts.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';

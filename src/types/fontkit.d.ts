@@ -15,6 +15,9 @@ declare module 'fontkit' {
   }
   export interface Font {
     readonly unitsPerEm: number;
+    readonly ascent: number;
+    /** Below the line, where it is less than nothing. */
+    readonly descent: number;
     hasGlyphForCodePoint(point: number): boolean;
     /** The shapes of letters in the order in which they are drawn, from left to right. */
     layout(text: string): { readonly glyphs: readonly Glyph[]; readonly positions: readonly Position[] };
