@@ -17,8 +17,7 @@ async function freePort(): Promise<number> {
 
 // A school of a journey lives for a minute or two: only what runs very often is worth being compiled once more. It takes a fifth
 // of what the server costs. What measures one has it as it is.
-const SHORT_LIVED =
-  process.env.TEST_WORKER_INDEX === undefined ? [] : ['--interrupt-budget=1000000', '--wasm-tiering-budget=20000000'];
+const SHORT_LIVED = process.env.TEST_WORKER_INDEX === undefined ? [] : ['--interrupt-budget=1000000'];
 
 /** The built application on a copy of the demo school, as a process that can be killed and started again. */
 export class School {

@@ -1,6 +1,5 @@
 import { fdatasyncSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { setFlagsFromString } from 'node:v8';
 import { PGlite, types } from '@electric-sql/pglite';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
@@ -9,12 +8,6 @@ import { type Database, type Queryable, QueryFailed } from './database';
 import { lockFolder } from './folder-lock';
 import { Statements } from './pglite-statements';
 import { copyPrepared } from './prepared-cluster';
-
-// The database is nine megabytes of code, most of which a process never runs: what is run is checked as it is compiled, and
-// compiled once more when it has run for about as long as that takes. Left to itself the engine does it fifty times as early,
-// which is a third of all that a start costs, and nothing that is asked afterwards is answered sooner for it.
-setFlagsFromString('--wasm-lazy-validation');
-setFlagsFromString('--wasm-tiering-budget=100000000');
 
 interface SyncingModule {
   readonly NODEFS: { stream_ops: { fsync?: (stream: { nfd: number }) => void } };

@@ -374,7 +374,9 @@ test('what a database that answers late had kept goes to the server, what was de
   line.cut();
   const paragraph = session.ydoc.getXmlFragment(TEXT_FIELD).get(0) as Y.XmlElement;
   (paragraph.get(0) as Y.XmlText).delete(0, 'Kept '.length);
-  await jest.advanceTimersByTimeAsync(4000);
+  // The database alone has it.
+  await jest.advanceTimersByTimeAsync(10_000);
+  expect(left()).toEqual([]);
   session.close();
   const { server } = line;
   const letGo = await silentDatabase(`d${n}`);
@@ -383,15 +385,13 @@ test('what a database that answers late had kept goes to the server, what was de
   session = new DocumentSession(`d${n}`, line);
   for (let look = 0; look < 200 && line.said.length === 0; look += 1) await jest.advanceTimersByTimeAsync(10);
   expect(line.take('join')).toHaveLength(1);
-  const before = Y.encodeStateVector(new Y.Doc());
-  line.hear({
-    kind: 'joined',
-    update: base64(Y.encodeStateAsUpdate(line.server)),
-    vector: base64(before),
-    editable: true,
-  } as never);
+  line.joined();
   for (const sent of line.take('update')) line.saves(sent);
   expect(session.state.safety).toBe('saved');
+  const before: string[] = [];
+  session.beforeOthers(() => {
+    before.push(textOf(session.ydoc));
+  });
   letGo();
   for (let look = 0; look < 200 && line.said.length === 0; look += 1) await jest.advanceTimersByTimeAsync(10);
   expect(line.take('join')).toHaveLength(1);
@@ -399,6 +399,8 @@ test('what a database that answers late had kept goes to the server, what was de
   line.saves(line.take('update')[0] as never);
   expect(textOf(line.server)).toContain('here. Given.');
   expect(textOf(line.server)).not.toContain('Kept');
+  // What is typed meanwhile is read before it comes.
+  expect(before[0]).toContain('Kept here.');
 });
 
 test('a browser that cannot open its database is served at once', async () => {

@@ -1,4 +1,5 @@
 import * as Y from 'yjs';
+import { hasMoreThan } from '@/core/documents/more-than';
 import type { FromServer } from '@/core/documents/save-messages';
 import { fromBase64, toBase64 } from '@/core/formats/base64';
 import { holdsUnsaved } from '@/ui/common/unsaved';
@@ -34,15 +35,6 @@ const FROM_SERVER = 'server';
 const FROM_TAB = 'tab';
 const FROM_JOURNAL = 'journal';
 
-/** Does a document hold anything that a state vector does not know? */
-function hasMoreThan(ydoc: Y.Doc, vector: Uint8Array): boolean {
-  const known = Y.decodeStateVector(vector);
-  for (const [client, clock] of Y.decodeStateVector(Y.encodeStateVector(ydoc))) {
-    if ((known.get(client) ?? 0) < clock) return true;
-  }
-  return false;
-}
-
 /**
  * One document, open in this tab. Every change is kept in this browser at once, shown in its other tabs,
  * and sent to the server; what the server has not acknowledged is sent again, until it has.
@@ -75,7 +67,7 @@ export class DocumentSession {
     private readonly line: Line,
   ) {
     const name = personKey(`${NAMES.document}${id}`);
-    this.#kept = new KeptDocument(name, this.ydoc);
+    this.#kept = new KeptDocument(name, this.ydoc, this.#readTyped);
     this.#tabs = new BroadcastChannel(name);
     this.#tabs.onmessage = ({ data }: MessageEvent<Uint8Array>) => this.#apply(data, FROM_TAB);
     this.#journal = new TypedJournal(
@@ -119,7 +111,7 @@ export class DocumentSession {
     clearTimeout(this.#patience);
     if (this.#isClosed) return;
     // Applied as something from this browser: its database takes it in, and the server is told of it.
-    for (const update of this.#journal.takeAll()) Y.applyUpdate(this.ydoc, fromBase64(update), FROM_JOURNAL);
+    for (const update of this.#journal.takeAll()) this.#apply(fromBase64(update), FROM_JOURNAL);
     // Whatever was kept here can be written in before the server answers.
     if (this.ydoc.store.clients.size > 0) this.#set({ ready: true });
     if (this.#isOnLine) this.#sayWhatIsHere();
@@ -134,8 +126,12 @@ export class DocumentSession {
     }
   };
 
-  #apply(update: Uint8Array, origin: string): void {
+  readonly #readTyped = (): void => {
     for (const read of this.#readers) read();
+  };
+
+  #apply(update: Uint8Array, origin: string): void {
+    this.#readTyped();
     Y.applyUpdate(this.ydoc, update, origin);
   }
 

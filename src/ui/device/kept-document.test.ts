@@ -1,11 +1,14 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { jest } from '@jest/globals';
-import { waitFor } from '@testing-library/dom';
+import { configure, waitFor } from '@testing-library/dom';
 import { forceCloseDatabase } from 'fake-indexeddb';
 import { openDB } from 'idb';
 import * as Y from 'yjs';
 import { emptyDatabases } from '@/testing/databases';
 import { KeptDocument } from './kept-document';
+
+// On a machine that does something else.
+configure({ asyncUtilTimeout: 10_000 });
 
 const NAME = 'kite:tag:document:d1';
 const opened: { readonly kept: KeptDocument; readonly ydoc: Y.Doc }[] = [];

@@ -20,9 +20,11 @@ export class KeptDocument {
   #isClosed = false;
   #writing: Promise<void> = Promise.resolve();
 
+  /** @param before is called before what was kept comes into the document */
   constructor(
     name: string,
     private readonly ydoc: Y.Doc,
+    private readonly before: () => void = () => {},
   ) {
     ydoc.on('update', this.#changed);
     this.whenRead = this.#read(name);
@@ -58,6 +60,7 @@ export class KeptDocument {
   async #meet(db: IDBPDatabase): Promise<void> {
     const transaction = db.transaction(UPDATES, 'readwrite');
     const kept: Uint8Array[] = await transaction.store.getAll();
+    this.before();
     const holdsMore = this.ydoc.store.clients.size > 0 || this.ydoc.store.pendingStructs !== null;
     this.ydoc.transact(() => {
       for (const update of kept) Y.applyUpdate(this.ydoc, update, this);
@@ -79,7 +82,11 @@ export class KeptDocument {
   async #write(db: IDBPDatabase, update: Uint8Array): Promise<void> {
     try {
       // What it did not take in the last time, it may take now: with all that came before.
-      if (!this.#isKeeping || this.#count >= MOST) return await this.#meet(db);
+      if (!this.#isKeeping || this.#count >= MOST) {
+        // What is written meanwhile need not do the same.
+        this.#count = 0;
+        return await this.#meet(db);
+      }
       this.#count += 1;
       await db.add(UPDATES, update);
     } catch {

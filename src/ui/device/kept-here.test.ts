@@ -1,11 +1,14 @@
 /** @jest-environment ./scripts/window-environment.mjs */
 import { jest } from '@jest/globals';
-import { waitFor } from '@testing-library/dom';
+import { configure, waitFor } from '@testing-library/dom';
 import * as Y from 'yjs';
 import { emptyDatabases } from '@/testing/databases';
 import { KeptDocument } from './kept-document';
 import { clearOthers, openLocked } from './kept-here';
 import { keyOf, NAMES, ownerOf, personKey, personTag } from './person-store';
+
+// On a machine that does something else.
+configure({ asyncUtilTimeout: 10_000 });
 
 const [IMKE, WREN] = ['tag-of-imke', 'tag-of-wren'];
 
