@@ -15,7 +15,7 @@ async function freePort(): Promise<number> {
   });
 }
 
-// A school of a journey lives for a minute or two: only what runs very often is worth being compiled once more. It takes a fifth
+// A school of a journey lives for a minute or two: only what runs very often is worth being compiled once more. It takes a tenth
 // of what the server costs. What measures one has it as it is.
 const SHORT_LIVED = process.env.TEST_WORKER_INDEX === undefined ? [] : ['--interrupt-budget=1000000'];
 

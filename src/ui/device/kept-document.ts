@@ -67,11 +67,11 @@ export class KeptDocument {
     }, this);
     this.#count = kept.length;
     if (holdsMore || kept.length >= MOST) {
-      await transaction.store.clear();
-      await transaction.store.add(Y.encodeStateAsUpdate(this.ydoc));
+      // Made first: once it is asked for, what was kept goes and this comes together, or neither does.
+      const whole = Y.encodeStateAsUpdate(this.ydoc);
+      await Promise.all([transaction.store.clear(), transaction.store.add(whole), transaction.done]);
       this.#count = 1;
-    }
-    await transaction.done;
+    } else await transaction.done;
     this.#isKeeping = true;
   }
 
