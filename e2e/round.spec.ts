@@ -149,7 +149,7 @@ test('another go: remarks on words, shown beside them, done and answered one by 
   });
 });
 
-test('a receipt: a page of its own, taken away as PDF and JSON, and checked by somebody who is nobody here', async ({
+test('a receipt: a page of its own, taken away with what it is about, and checked by somebody who is nobody here', async ({
   another,
   school,
 }, info) => {
@@ -158,27 +158,17 @@ test('a receipt: a page of its own, taken away as PDF and JSON, and checked by s
   await page.goto(`${school.url}/receipts`);
   await page.getByRole('link', { name: /Storm words/ }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Receipt \d+$/);
-  const number = (await page.getByRole('heading', { level: 1 }).textContent())?.replace(/\D/g, '') ?? '';
 
-  const fetched = async (name: RegExp | string, from: Page = page) => {
-    const waiting = from.waitForEvent('download');
-    await from.getByRole('link', { name }).click();
+  const fetched = async (name: string) => {
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('link', { name }).click();
     const path = info.outputPath((await waiting).suggestedFilename());
     await (await waiting).saveAs(path);
     return path;
   };
   const json = await fetched('Take it away as JSON, to check it');
   const piece = await fetched('Fetch it as it was handed in');
-  const pdf = await fetched('Take it away as PDF');
 
-  await test.step('the PDF is sound and says what the page says', () => {
-    const sound = spawnSync('qpdf', ['--check', pdf], { encoding: 'utf8' });
-    expect([sound.status, sound.stderr]).toEqual([0, '']);
-    const words = spawnSync('pdftotext', ['-layout', pdf, '-'], { encoding: 'utf8' }).stdout;
-    const receipt = JSON.parse(readFileSync(json, 'utf8')) as { fingerprint: string; student: string };
-    for (const part of [`Receipt ${number}`, 'Storm words', 'Imke Aalders']) expect(words).toContain(part);
-    expect(words.replace(/\s/g, '')).toContain(receipt.fingerprint);
-  });
   await test.step('the piece has the SHA-256 of the receipt', () => {
     const sum = spawnSync('sha256sum', [piece], { encoding: 'utf8' }).stdout.slice(0, 64);
     const receipt = JSON.parse(readFileSync(json, 'utf8')) as { pieces: { sha256: string }[] };
@@ -204,19 +194,8 @@ test('a receipt: a page of its own, taken away as PDF and JSON, and checked by s
     writeFileSync(path, JSON.stringify(other));
     await nobody.getByLabel('The receipt (JSON)').setInputFiles(path);
     await expect(nobody.getByText('it was changed')).toBeVisible();
-    await nobody.getByLabel('The receipt (JSON)').setInputFiles(pdf);
+    await nobody.getByLabel('The receipt (JSON)').setInputFiles(piece);
     await expect(nobody.getByRole('alert').filter({ hasText: 'is no receipt' })).toBeVisible();
-  });
-
-  await test.step('in Arabic the PDF is in Arabic, from right to left', async () => {
-    const arabic = await another({ locale: 'ar' });
-    const there = await signIn(arabic, school, 's-imke');
-    await there.goto(`${school.url}/receipts`);
-    await there.getByRole('link', { name: /Storm words/ }).click();
-    const path = await fetched('خذه بصيغة PDF', there);
-    const words = spawnSync('pdftotext', [path, '-'], { encoding: 'utf8' }).stdout.normalize('NFKC');
-    // The program reads the ligature of lam and alef the wrong way round, so words without it are looked for.
-    for (const part of ['الواجب', 'الطالب', 'Storm words']) expect(words).toContain(part);
   });
 });
 

@@ -22,7 +22,7 @@ import { desk } from '@/server/reading/desk/desk';
 import { compareVersions } from '@/server/reading/documents/comparing';
 import { handedInFile } from '@/server/reading/documents/piece-view';
 import { markingDesk, soundOf } from '@/server/reading/marking/marking-desk';
-import { isGenuine, lossOf, receiptFile } from '@/server/reading/receipts/receipts';
+import { isGenuine, lossOf, receiptFile, takeReceipt } from '@/server/reading/receipts/receipts';
 import { asideAs, MENDABLE, openAsides } from '@/server/reading/talk/asides';
 import { studentsOn } from '@/server/reading/work/students-on';
 import { read } from '@/store/database';
@@ -32,6 +32,7 @@ import { handBacksOf } from '@/store/marking';
 import { newsFor } from '@/store/news';
 import { findSchool, type Person } from '@/store/people';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
+import { scratch } from '@/testing/scratch';
 
 const LADDER = 'cloud-ladder' as AssignmentId;
 const HOUR = 3_600_000;
@@ -201,6 +202,26 @@ describe('receipts', () => {
       });
     }
     expect(await isGenuine(school.db, { number: 1, fingerprint: '0'.repeat(64) })).toMatchObject({ known: false });
+  });
+
+  // The program reads the ligature of lam and alef the wrong way round, so words without it are looked for.
+  test.each([
+    ['en', ['Class', 'Student']],
+    ['ar', ['الواجب', 'الطالب']],
+  ])('are a sound PDF in the language of whoever takes one away: %s', async (locale, parts) => {
+    const imke = await school.person('s-imke');
+    const receipt = await findReceipt(school.db, await handInOf('s-imke', 'storm-words' as AssignmentId));
+    if (!receipt) throw new Error('there is no receipt');
+    const taken = await takeReceipt(school.db, imke, receipt.id, 'pdf', locale);
+    expect(taken.headers.get('content-disposition')).toBe(`attachment; filename="receipt-${receipt.number}.pdf"`);
+    const file = join(scratch('kite-'), 'receipt.pdf');
+    writeFileSync(file, new Uint8Array(await taken.arrayBuffer()));
+    const sound = spawnSync('qpdf', ['--check', file], { encoding: 'utf8' });
+    expect([sound.status, sound.stderr]).toEqual([0, '']);
+    const words = spawnSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).stdout.normalize('NFKC');
+    for (const part of [...parts, String(receipt.number), 'Storm words', 'Imke Aalders']) expect(words).toContain(part);
+    // A line of its own says how words run.
+    expect(words.replace(/[\s\u202a-\u202e]/g, '')).toContain(receipt.fingerprint);
   });
 
   test('a piece that is fetched has the SHA-256 of its receipt, as the program sha256sum finds it', async () => {

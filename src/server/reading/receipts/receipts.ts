@@ -1,7 +1,8 @@
-import { getTranslations } from 'next-intl/server';
 import type { HandInId, Instant } from '@/core/ids';
 import { lateLoss, lateness } from '@/core/work/lateness';
 import type { ReceiptFile } from '@/core/work/receipt';
+import { wordsIn } from '@/i18n/catalogues';
+import { localeOf } from '@/i18n/locales';
 import { workshop } from '@/server/workshop';
 import type { Queryable } from '@/store/database';
 import { allReceiptsOf, findReceipt, type Receipt, receiptByNumber } from '@/store/hand-ins';
@@ -64,7 +65,7 @@ export async function takeReceipt(
     return download(text, 'application/json; charset=utf-8', `${name}.json`);
   }
   if (format !== 'pdf') return Response.json({ ok: false, code: 'bad-input', field: 'as' }, { status: 422 });
-  const t = await getTranslations({ locale, namespace: 'receipt' });
+  const t = wordsIn(localeOf(locale), 'receipt');
   const dated = new Intl.DateTimeFormat(locale, { dateStyle: 'full', timeStyle: 'long', timeZone: school.zone });
   const when = (at: Instant | null) => (at === null ? '–' : dated.format(at));
   const loss = lossOf(receipt);
