@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { VOICE } from './e2e/voice';
 import { CHROMIUM } from './scripts/chromium.mjs';
 
 export default defineConfig({
@@ -30,8 +31,9 @@ export default defineConfig({
         '--disable-dev-shm-usage',
         '--disable-gpu',
         '--disable-background-networking',
-        // A microphone and a camera that are made up, and may be used: a tone that comes and goes, and a picture that moves.
+        // A microphone and a camera that are made up, and may be used: a tone, and a picture that moves.
         '--use-fake-device-for-media-stream',
+        `--use-file-for-fake-audio-capture=${VOICE}`,
         '--use-fake-ui-for-media-stream',
         // A page of a journey lives for seconds: only what runs very often is worth being compiled once more. It takes a tenth
         // of what the pages cost.

@@ -1,36 +1,10 @@
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { chromium, type Page } from '@playwright/test';
-import { openPglite } from '@/store/pglite-driver';
+import type { Page } from '@playwright/test';
 import { scratch } from '@/testing/scratch';
-import config from '../playwright.config';
 import { found } from './axe';
-import { expect, signIn, test } from './school';
-
-/** A voice for the microphone that is not there: a tone of twenty decibels below full scale, as WAVE (RIFF, 16 bits a sample). */
-function tone(): string {
-  const [rate, seconds] = [48_000, 4];
-  const samples = Buffer.alloc(rate * seconds * 2);
-  for (let i = 0; i < rate * seconds; i += 1)
-    samples.writeInt16LE(Math.round(4600 * Math.sin((2 * Math.PI * 220 * i) / rate)), 2 * i);
-  const head = Buffer.alloc(44);
-  head.write('RIFF', 0, 'latin1');
-  head.writeUInt32LE(36 + samples.length, 4);
-  head.write('WAVEfmt ', 8, 'latin1');
-  head.writeUInt32LE(16, 16);
-  head.writeUInt16LE(1, 20);
-  head.writeUInt16LE(1, 22);
-  head.writeUInt32LE(rate, 24);
-  head.writeUInt32LE(rate * 2, 28);
-  head.writeUInt16LE(2, 32);
-  head.writeUInt16LE(16, 34);
-  head.write('data', 36, 'latin1');
-  head.writeUInt32LE(samples.length, 40);
-  const file = join(scratch('kite-e2e-'), 'voice.wav');
-  writeFileSync(file, Buffer.concat([head, samples]));
-  return file;
-}
+import { expect, PHONE, saved, signIn, test } from './school';
 
 /** How long a file of sound is, in seconds, as an independent program reads it: by its marks, and by all that is in it. */
 function lengths(bytes: Uint8Array): readonly [said: number, there: number] {
@@ -52,111 +26,98 @@ async function keptSeconds(page: Page): Promise<number> {
 }
 
 test('a letter is said with a pause, a tab closes over it, it is heard, kept, handed in, and heard by the teacher', async ({
+  context,
   school,
   another,
 }) => {
-  // A browser like the others, whose microphone hears a file.
-  const { args = [], ...how } = config.use?.launchOptions ?? {};
-  const device = await chromium.launch({ ...how, args: [...args, `--use-file-for-fake-audio-capture=${tone()}`] });
-  try {
-    const context = await device.newContext({
-      permissions: ['microphone'],
-      locale: 'en-GB',
-      viewport: { width: 1280, height: 800 },
-    });
-    const page = await signIn(context, school, 's-imke');
-    await page.goto(`${school.url}/desk/spoken-letter`);
-    const said = async () =>
-      Number(/^(\d+)/.exec((await page.getByText(/^\d+ seconds? said/).textContent()) ?? '')?.[1]);
-    const until = (seconds: number) => expect.poll(said).toBeGreaterThanOrEqual(seconds);
-    await page.getByRole('button', { name: 'Begin', exact: true }).last().click();
-    await expect(page.getByText('Well heard.')).toBeVisible();
-    await until(3);
-    expect(await found(page)).toEqual([]);
-    await page.getByRole('button', { name: 'Pause' }).click();
-    await page.getByRole('button', { name: 'Go on' }).waitFor();
-    const first = await said();
-    await page.getByRole('button', { name: 'Go on' }).click();
-    await until(first + 5);
-    const before = await said();
-    // The tab goes in the middle of a word: what is lost is less than two seconds.
-    await page.reload();
-    await until(before - 2);
-    await page.getByRole('button', { name: 'Listen' }).click();
-    const player = page.getByLabel('What you recorded');
-    await expect
-      .poll(() => player.evaluate((audio) => Math.round((audio as HTMLAudioElement).duration)))
-      .toBeGreaterThanOrEqual(before - 2);
-    await page.getByRole('button', { name: 'Say it again from the last knot' }).click();
-    await expect.poll(said).toBe(first);
-    await page.getByRole('button', { name: 'Go on' }).click();
-    await until(first + 3);
-    await page.getByRole('button', { name: 'Pause' }).click();
-    await page.getByRole('button', { name: 'Keep it' }).click();
-    await keptSeconds(page);
-    expect(await found(page)).toEqual([]);
-    const address = await page.getByLabel('Your recording').getAttribute('src');
-    const bytes = await (await context.request.get(`${school.url}${address}`)).body();
-    const [marks, there] = lengths(bytes);
-    expect(marks).toBeGreaterThan(first + 2.5);
-    expect(Math.abs(marks - there)).toBeLessThan(0.2);
-    // What is said is written down while it is heard, by key.
-    await page.getByRole('button', { name: 'Write down what you say' }).click();
-    await page.getByRole('textbox', { name: 'What is said from 0:00' }).fill('Dear Captain.');
-    await page.getByLabel('Your recording').evaluate((audio) => {
-      (audio as HTMLAudioElement).currentTime = 2;
-    });
-    await expect(page.getByRole('button', { name: 'Another line from 0:02' })).toBeVisible();
-    await page.keyboard.press('Enter');
-    await page.keyboard.type('The gulls sit down.');
-    expect(await found(page)).toEqual([]);
-    await page.getByRole('button', { name: 'Keep the words' }).click();
-    await expect(page.getByRole('list', { name: 'What is said' }).getByRole('listitem')).toHaveText([
-      '0:00 Dear Captain.',
-      '0:02 The gulls sit down.',
-    ]);
-    // It is shorter than what was asked for, which is said.
-    await expect(page.getByText(/more seconds have to be recorded/)).toBeVisible();
+  await context.grantPermissions(['microphone']);
+  const page = await signIn(context, school, 's-imke');
+  await page.goto(`${school.url}/desk/spoken-letter`);
+  const said = async () => Number(/^(\d+)/.exec((await page.getByText(/^\d+ seconds? said/).textContent()) ?? '')?.[1]);
+  const until = (seconds: number) => expect.poll(said).toBeGreaterThanOrEqual(seconds);
+  await page.getByRole('button', { name: 'Begin', exact: true }).last().click();
+  await expect(page.getByText('Well heard.')).toBeVisible();
+  await until(3);
+  expect(await found(page, { contrast: true })).toEqual([]);
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('button', { name: 'Go on' }).waitFor();
+  const first = await said();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await until(first + 5);
+  const before = await said();
+  // The tab goes in the middle of a word: what is lost is less than two seconds.
+  await page.reload();
+  await until(before - 2);
+  await page.getByRole('button', { name: 'Listen' }).click();
+  const player = page.getByLabel('What you recorded');
+  await expect
+    .poll(() => player.evaluate((audio) => Math.round((audio as HTMLAudioElement).duration)))
+    .toBeGreaterThanOrEqual(before - 2);
+  await page.getByRole('button', { name: 'Say it again from the last knot' }).click();
+  await expect.poll(said).toBe(first);
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await until(first + 3);
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await keptSeconds(page);
+  expect(await found(page)).toEqual([]);
+  const address = await page.getByLabel('Your recording').getAttribute('src');
+  const bytes = await (await context.request.get(`${school.url}${address}`)).body();
+  const [marks, there] = lengths(bytes);
+  expect(marks).toBeGreaterThan(first + 2.5);
+  expect(Math.abs(marks - there)).toBeLessThan(0.2);
+  // What is said is written down while it is heard, by key.
+  await page.getByRole('button', { name: 'Write down what you say' }).click();
+  await page.getByRole('textbox', { name: 'What is said from 0:00' }).fill('Dear Captain.');
+  await page.getByLabel('Your recording').evaluate((audio) => {
+    (audio as HTMLAudioElement).currentTime = 2;
+  });
+  await expect(page.getByRole('button', { name: 'Another line from 0:02' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('The gulls sit down.');
+  expect(await found(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Keep the words' }).click();
+  await expect(page.getByRole('list', { name: 'What is said' }).getByRole('listitem')).toHaveText([
+    '0:00 Dear Captain.',
+    '0:02 The gulls sit down.',
+  ]);
+  // It is shorter than what was asked for, which is said.
+  await expect(page.getByText(/more seconds have to be recorded/)).toBeVisible();
 
-    await page.getByRole('button', { name: /^Hand in 1/ }).click();
-    await page
-      .getByRole('dialog')
-      .getByRole('button', { name: /^Hand in/ })
-      .last()
-      .click();
-    await expect(page.getByText(/^Receipt/).first()).toBeVisible();
+  await page.getByRole('button', { name: /^Hand in 1/ }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Hand in/ })
+    .last()
+    .click();
+  await expect(page.getByText(/^Receipt/).first()).toBeVisible();
 
-    const teacher = await signIn(await another(), school, 't-haddad');
-    await teacher.goto(`${school.url}/marking/spoken-letter?student=s-imke`);
-    await expect
-      .poll(() =>
-        teacher
-          .locator('audio')
-          .first()
-          .evaluate((audio) => Math.round((audio as HTMLAudioElement).duration)),
-      )
-      .toBe(Math.round(marks));
-    // A line that is pressed is heard.
-    await teacher.getByRole('button', { name: '0:02 The gulls sit down.' }).click();
-    await expect
-      .poll(() => teacher.locator('audio').evaluate((audio) => (audio as HTMLAudioElement).currentTime))
-      .toBeGreaterThanOrEqual(2);
-    await expect(teacher.getByRole('listitem').filter({ hasText: 'The gulls' })).toHaveAttribute(
-      'aria-current',
-      'true',
-    );
-  } finally {
-    await device.close();
-  }
+  const teacher = await signIn(await another(), school, 't-haddad');
+  await teacher.goto(`${school.url}/marking/spoken-letter?student=s-imke`);
+  await expect
+    .poll(() =>
+      teacher
+        .locator('audio')
+        .first()
+        .evaluate((audio) => Math.round((audio as HTMLAudioElement).duration)),
+    )
+    .toBe(Math.round(marks));
+  // A line that is pressed is heard.
+  await teacher.getByRole('button', { name: '0:02 The gulls sit down.' }).click();
+  await expect
+    .poll(() => teacher.locator('audio').evaluate((audio) => (audio as HTMLAudioElement).currentTime))
+    .toBeGreaterThanOrEqual(2);
+  await expect(teacher.getByRole('listitem').filter({ hasText: 'The gulls' })).toHaveAttribute('aria-current', 'true');
 });
 
 test('where there is no microphone, or it may not be used, it is said what to do; one large button records for a six-year-old', async ({
-  browser,
+  context,
   school,
+  another,
 }) => {
-  const page = await signIn(await browser.newContext(), school, 's-imke');
+  const page = await signIn(context, school, 's-imke');
   await page.goto(`${school.url}/desk/kite-story`);
-  await page.addInitScript(() => {
+  await page.evaluate(() => {
     navigator.mediaDevices.getUserMedia = async () => {
       throw new DOMException('no', sessionStorage.getItem('says') ?? 'NotAllowedError');
     };
@@ -167,16 +128,13 @@ test('where there is no microphone, or it may not be used, it is said what to do
     ['NotReadableError', /^Something else is using the microphone/],
   ] as const) {
     await page.evaluate((name) => sessionStorage.setItem('says', name), says);
-    await page.reload();
     await page.getByRole('button', { name: 'Speak' }).click();
     await expect(page.getByText(words)).toBeVisible();
   }
-  const context = await browser.newContext({
-    permissions: ['microphone'],
-    viewport: { width: 1024, height: 768 },
-    hasTouch: true,
-  });
-  const young = await signIn(context, school, 's-imke');
+  const tablet = await another(PHONE);
+  await tablet.grantPermissions(['microphone']);
+  const young = await signIn(tablet, school, 's-imke');
+  await young.setViewportSize({ width: 1024, height: 768 });
   await young.goto(`${school.url}/desk/kite-story`);
   const begun = Date.now();
   await young.getByRole('button', { name: 'Speak' }).tap();
@@ -192,26 +150,34 @@ test('where there is no microphone, or it may not be used, it is said what to do
 });
 
 test('voice and picture are recorded; a camera that is taken away in the middle leaves what was said until then', async ({
-  browser,
+  context,
   school,
   another,
 }) => {
-  await school.end();
-  const db = await openPglite(school.folder);
-  await db.query(
-    `UPDATE step SET settings = settings || '{"of": "video", "simple": false, "least": 0}' WHERE assignment_id = $1`,
-    ['kite-story'],
-  );
-  await db.close();
-  await school.start();
-  const context = await browser.newContext({ permissions: ['microphone', 'camera'] });
+  // What is asked for is changed where it was set.
+  const teacher = await signIn(await another(), school, 't-kerr');
+  await teacher.goto(`${school.url}/marking/kite-story`);
+  await teacher.getByRole('button', { name: 'Change what is set' }).click();
+  await teacher.waitForURL('**/set/*');
+  for (const [slot, choice] of [
+    [/^What is recorded/, 'One records voice and picture.'],
+    [/^How one records/, 'One can pause, listen, and say the last part again.'],
+  ] as const) {
+    await teacher.getByRole('button', { name: slot }).click();
+    await teacher.getByRole('button', { name: choice }).click();
+  }
+  await saved(teacher);
+  await teacher.getByRole('button', { name: 'Post the changes …' }).click();
+  await teacher.getByRole('button', { name: 'Post the changes', exact: true }).click();
+  await expect(teacher.getByText('It is posted. The class sees it now.')).toBeVisible();
+  await context.grantPermissions(['microphone', 'camera']);
   const page = await signIn(context, school, 's-wren');
+  await page.goto(`${school.url}/desk/kite-story`);
   // The camera of this device, for whoever pulls its plug.
-  await page.addInitScript(() => {
+  await page.evaluate(() => {
     const ask = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
     navigator.mediaDevices.getUserMedia = async (wanted) => Object.assign(window, { given: await ask(wanted) }).given;
   });
-  await page.goto(`${school.url}/desk/kite-story`);
   await page.getByRole('button', { name: 'Begin', exact: true }).last().click();
   await expect(page.getByText(/^[3-9] seconds said/)).toBeVisible();
   const sees = page.getByLabel('What the camera sees');
