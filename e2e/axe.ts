@@ -11,14 +11,14 @@ const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-prac
 /**
  * What axe finds, with the elements it found it on. It is asked for what is wrong alone, in the page itself, and comes there once
  * (to bring it each time, and all that is right back, takes three times as long).
- * `rules` looks for these alone; without `contrast` it does not look at colours, which takes as long as everything else;
- * `within` looks at one part of the page.
+ * `rules` looks for these alone; `contrast` looks at colours, too, which takes as long as everything else: what journeys meet has
+ * those that `look` sees on its way from screen to screen, but for what only they have; `within` looks at one part of the page.
  */
 export async function found(
   page: Page,
   {
     rules,
-    contrast = true,
+    contrast = false,
     within = null,
   }: { rules?: readonly string[] | undefined; contrast?: boolean; within?: string | null } = {},
 ): Promise<string[][]> {

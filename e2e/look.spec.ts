@@ -138,7 +138,7 @@ async function follow(page: Page, site: string, path: string): Promise<void> {
   await page.waitForURL(site + path);
 }
 
-/** A dialog over a screen, without the screen: what only a browser can tell. What else axe knows, its component's test has asked. */
+/** What opens over a screen, without the screen: what only a browser can tell. What else axe knows, its component's test has asked. */
 const OVER = {
   rules: ['color-contrast', 'link-in-text-block', 'scrollable-region-focusable', 'target-size'],
   within: '[role=dialog]',
@@ -193,7 +193,7 @@ test('what opens over a screen has nothing for axe in either scheme', async ({ c
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Imke A.', exact: true }).click();
   await page.getByLabel('Typeface').waitFor();
-  await inBoth(page, 'settings', { within: 'header' });
+  await inBoth(page, 'settings', { ...OVER, within: 'header' });
   await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
   await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
   await page.getByRole('dialog').getByText('What goes').waitFor();
@@ -202,13 +202,14 @@ test('what opens over a screen has nothing for axe in either scheme', async ({ c
   await page.locator('.answer p').first().click();
   for (const name of ['Spelling', 'Formula', 'Earlier versions']) {
     await takeTool(page, name);
-    await page.getByRole('group', { name }).or(page.getByRole('region', { name })).first().waitFor();
-    await inBoth(page, name);
+    const tool = page.getByRole('group', { name }).or(page.getByRole('region', { name })).first();
+    await tool.evaluate((part) => part.toggleAttribute('data-looked-at', true));
+    await inBoth(page, name, { ...OVER, within: '[data-looked-at]' });
   }
   await page.goto(`${school.url}/desk/ten-mornings#sheet=feedback`);
   await page.getByText('As a picture').first().click();
   await page.getByRole('img', { name: 'Points won and lost, by criterion' }).waitFor();
-  await inBoth(page, 'the marks as a picture');
+  await inBoth(page, 'the marks as a picture', { ...OVER, within: 'aside' });
 });
 
 test('what opens over the Marking desk has nothing for axe in either scheme', async ({ context, school }) => {

@@ -90,7 +90,7 @@ test('pages are set to be photographed, photographed with a phone, put in order 
   await page.getByRole('button', { name: 'grey', exact: true }).click();
   await expect(page.getByText('Faint lines')).toHaveCount(0);
   await page.getByRole('button', { name: 'black and white' }).click();
-  expect(await found(page)).toEqual([]);
+  expect(await found(page, { contrast: true })).toEqual([]);
   await page.getByRole('button', { name: 'Put 2 pages together' }).click();
   const sheets = page.locator('[data-sheet]');
   await expect(sheets).toHaveCount(2);

@@ -27,7 +27,7 @@ test('an exam is sat: begun with its word, answered offline too, left, gone on w
   await expect(page.getByText('read as 3.8 m')).toBeVisible();
   await page.getByRole('radio', { name: /12:30 to 19:00/ }).check();
   await expect(page.getByText('1 of 9 answered.')).toBeVisible();
-  expect(await found(page)).toEqual([]);
+  expect(await found(page, { contrast: true })).toEqual([]);
 
   // By key alone: to the next question, and a loop to come back to it.
   await page.getByRole('button', { name: 'Next question' }).press('Enter');
@@ -106,7 +106,7 @@ test('a class answers and sees how it answered, live; a further answer that is a
   const count = wren.getByText(/\d+ of 23 have answered/);
   const before = Number.parseInt((await count.textContent()) ?? '', 10);
   await expect(wren.getByText('yours among them')).toBeVisible();
-  expect(await found(wren)).toEqual([]);
+  expect(await found(wren, { contrast: true })).toEqual([]);
   const yusuf = await open('s-yusuf');
   await finish(yusuf, 'It crawls after the water', 'because of the waves!');
   // What another answered is there without anybody asking.

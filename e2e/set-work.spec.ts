@@ -65,7 +65,7 @@ test('work is set on the Desk itself, posted, done, and changed without touching
     .click();
   await expect(page.getByText('A student meets a reading and a document with 4 places to answer')).toBeVisible();
   await expect(page.getByText('Nothing is missing.')).toBeVisible();
-  expect(await found(page)).toEqual([]);
+  expect(await found(page, { contrast: true })).toEqual([]);
   await page.getByRole('button', { name: 'Post to Weather & Sky …' }).click();
   await page.getByLabel('Tide-pool Science').check();
   await page.getByRole('button', { name: 'Post it', exact: true }).click();
@@ -91,7 +91,7 @@ test('work is set on the Desk itself, posted, done, and changed without touching
   for (const sheet of ['What to do', 'Rubric', 'Rules']) {
     await page.getByRole('button', { name: sheet, exact: true }).click();
     await expect(page.getByRole('complementary', { name: sheet })).toBeVisible();
-    expect(await found(page)).toEqual([]);
+    expect(await found(page, { within: 'aside' })).toEqual([]);
   }
   await page.getByRole('button', { name: 'Close', exact: true }).click();
 

@@ -89,7 +89,7 @@ test('a chart is set to be written on, written on by mouse and by key on two dev
   );
   expect(beside).toHaveLength(2);
   expect(Math.max(...beside)).toBeLessThan(4);
-  expect(await found(page)).toEqual([]);
+  expect(await found(page, { contrast: true })).toEqual([]);
   await saved(page);
 
   // By key alone: a tick is put down, moved, taken off and brought back; another device has all of it, and adds to it.
