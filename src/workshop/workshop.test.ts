@@ -179,8 +179,8 @@ describe('nobody is held up by', () => {
   });
 
   // Thousands of them are tried by the bench.
-  test('half a dozen files made by chance from what hurts', async () => {
-    for (const { name, bytes } of madeFiles(6)) {
+  test('a few files made by chance from what hurts', async () => {
+    for (const { name, bytes } of madeFiles(3)) {
       const path = put(name, bytes);
       const done = await shop.do('x', 'importText', { path, name });
       const said = done.ok ? (done.made.ok ? 'read' : done.made.code) : done.code;
