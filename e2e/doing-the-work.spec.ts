@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { toDocx } from '@/core/formats/docx-out';
 import { found } from './axe';
-import { expect, PHONE, saved, signIn, takeTool, test, typeAnswer, write } from './school';
+import { expect, PHONE, putAway, saved, signIn, takeTool, test, typeAnswer, write } from './school';
 
 const PHOTO = readFileSync('docs/screenshots/today.png');
 const photo = (name: string) => ({ name, mimeType: 'image/png', buffer: PHOTO });
@@ -143,7 +143,7 @@ test('help with words: spelling with suggestions and own words, a meaning, a for
   await expect(other.locator('.misspelt')).toHaveText(['teh']);
   // What it has not sent yet stays with it.
   await saved(other);
-  await other.close();
+  await putAway(other);
 
   await page.keyboard.press('Escape');
   await takeTool(page, 'What a word means');

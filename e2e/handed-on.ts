@@ -13,10 +13,16 @@ export async function pageOf(context: BrowserContext): Promise<Page> {
   return first && !second && first.url().endsWith(REST) ? first : context.newPage();
 }
 
+/** Puts a page away: whoever used it does nothing there any more, and their device is handed on as it is. */
+export async function putAway(page: Page): Promise<void> {
+  await page.goto(new URL(REST, page.url()).href);
+}
+
 /**
  * Devices that go from one journey to the next. What they have read and compiled of the application they keep, which is half
  * of what a screen costs; what somebody left on them they do not: all is as on a new one. What a page never gets rid of (a
- * script for whatever it opens, a line that is taken apart) wants a device of its own.
+ * line that is taken apart) wants a page of its own, a second one, which is closed with its journey; what a device never gets rid of
+ * (a script for whatever it opens) a device of its own.
  */
 export class Devices {
   /** By what they are. */

@@ -1,4 +1,4 @@
-import type { Browser, Page } from '@playwright/test';
+import type { BrowserContext, Page } from '@playwright/test';
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';
 import { onServer } from '../bench/on-server';
@@ -68,7 +68,7 @@ async function inFolder<Made>(work: (school: School) => Promise<Made>): Promise<
 const TOLD = `the server is killed ${ROUNDS} times while ${WRITERS.length} browsers type: that is said, nothing is handed in meanwhile, nothing acknowledged is lost, and they go on by themselves`;
 
 // Beside all other tests the school is that of the journeys; else its own, in a folder and on a PostgreSQL server.
-if (ROUNDS === 1) test(TOLD, async ({ browser, school }) => killed(browser, school));
+if (ROUNDS === 1) test(TOLD, async ({ another, school }) => killed(another, school));
 else {
   for (const [where, inSchool] of [
     ['in its folder', inFolder],
@@ -76,7 +76,7 @@ else {
   ] as const) {
     test(`${TOLD}, with the school ${where}`, async ({ browser }) => {
       test.setTimeout(120_000 + ROUNDS * 90_000);
-      await inSchool((school) => killed(browser, school));
+      await inSchool((school) => killed(() => browser.newContext(), school));
     });
   }
 }
@@ -131,11 +131,13 @@ async function refused(page: Page): Promise<void> {
   await dialog.getByRole('button', { name: 'Not yet' }).last().click();
 }
 
-async function killed(browser: Browser, school: School): Promise<void> {
+async function killed(device: () => Promise<BrowserContext>, school: School): Promise<void> {
   const writers = await Promise.all(
     WRITERS.map(async (id) => {
-      const context = await browser.newContext();
-      const page = await signIn(context, school, id);
+      const context = await device();
+      await signIn(context, school, id);
+      // What listens to its line stays with its page: a second one.
+      const page = await context.newPage();
       const wire = new Wire(page);
       await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
       await expect(page.locator('.answer').first()).toBeVisible();

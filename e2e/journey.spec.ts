@@ -179,8 +179,6 @@ test('a student finds work, writes it, hands it in, takes it back and hears back
     await expect(page.getByRole('complementary', { name: 'Quiet word' })).toContainText('The thin ones over the hill.');
     await expect(desk.getByText('The thin ones over the hill.')).toBeVisible();
   });
-  await student.close();
-  await staff.close();
 });
 
 test('an assignment that is only ticked off', async ({ context, school }) => {

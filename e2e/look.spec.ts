@@ -5,93 +5,103 @@ import { expect, pageOf, signIn, takeTool, test } from './school';
 // Each of these only looks, so they may be looked at side by side.
 test.describe.configure({ mode: 'parallel' });
 
-/** `coloured`: it has colours that no other screen shows; they are looked at, in either scheme. */
-const SCREENS: { name: string; path: string; who: string | null; ready?: string; coloured?: true }[] = [
-  { name: 'sign in', path: '/sign-in', who: null, coloured: true },
-  { name: 'Today', path: '/today', who: 's-imke', coloured: true },
-  { name: 'Classes', path: '/classes', who: 's-imke' },
-  { name: 'Class line', path: '/classes/weather', who: 's-imke', coloured: true },
-  { name: 'Class line, newest first', path: '/classes/maths?order=newest', who: 's-imke' },
-  { name: 'All work', path: '/work', who: 's-imke' },
-  { name: 'Shelf', path: '/shelf', who: 's-imke' },
-  { name: 'What’s new', path: '/whats-new', who: 's-imke' },
-  { name: 'Help', path: '/help', who: 's-imke' },
-  { name: 'a text', path: '/classes/weather/materials/material-1', who: 's-imke' },
-  {
-    name: 'a PDF',
-    path: '/classes/tide-pool/materials/shore-guide',
-    who: 's-imke',
-    ready: '[data-drawn]',
-    coloured: true,
-  },
-  { name: 'a sheet', path: '/classes/maths/materials/harbour-tides', who: 's-imke', coloured: true },
-  { name: 'a video', path: '/classes/workshop/materials/kite-goes-up', who: 's-imke' },
-  { name: 'a book', path: '/classes/stories/materials/two-moths', who: 's-imke', ready: '[data-print]' },
-  { name: 'a link', path: '/classes/tide-pool/materials/tide-station', who: 's-imke' },
-  { name: 'a picture', path: '/classes/maths/materials/harbour-picture', who: 's-imke' },
-  { name: 'what opens later', path: '/classes/weather/materials/new-moon-text', who: 's-imke' },
-  { name: 'Desk, to agree', path: '/desk/shed-rules', who: 's-imke' },
-  { name: 'Desk, slides', path: '/desk/spar-measure', who: 's-imke', ready: '[data-drawn]' },
-  {
-    name: 'Desk, writing',
-    path: '/desk/cloud-ladder#step=cloud-ladder-2',
-    who: 's-imke',
-    ready: '.answer',
-    coloured: true,
-  },
-  { name: 'Desk, rubric', path: '/desk/cloud-ladder#sheet=rubric', who: 's-imke', ready: '.answer' },
-  { name: 'Desk, aside', path: '/desk/bearings#sheet=aside', who: 's-imke', ready: '.answer' },
-  {
-    name: 'Desk, feedback',
-    path: '/desk/ten-mornings#sheet=feedback',
-    who: 's-imke',
-    ready: 'aside q',
-    coloured: true,
-  },
-  { name: 'Desk, receipts', path: '/desk/storm-words#step=hand-in', who: 's-imke' },
-  { name: 'Desk, pieces', path: '/desk/food-web#sheet=pieces', who: 's-imke' },
-  { name: 'Desk, notes', path: '/desk/cloud-ladder#sheet=notes', who: 's-imke', ready: '.ProseMirror' },
-  { name: 'Desk, remarks', path: '/desk/bearings#sheet=feedback', who: 's-imke', ready: '.remarked', coloured: true },
-  { name: 'Compare', path: '/desk/bearings/compare', who: 's-imke', coloured: true },
-  { name: 'Receipts', path: '/receipts', who: 's-imke' },
-  { name: 'Check a receipt', path: '/check', who: 's-imke' },
-  { name: 'Desk, brief', path: '/desk/storm-log#sheet=brief', who: 's-imke', ready: '.answer' },
-  {
-    name: 'Desk, before it begins',
-    path: '/desk/cloud-names',
-    who: 's-imke',
-    ready: 'button:has-text("Begin"), section li',
-  },
-  { name: 'Desk, to tick off', path: '/desk/tide-walk', who: 's-imke' },
-  { name: 'Desk, closed', path: '/desk/postcards', who: 's-imke', coloured: true },
-  { name: 'Today of a teacher', path: '/today', who: 't-bello', coloured: true },
-  { name: 'Class line of a teacher', path: '/classes/weather', who: 't-bello' },
-  { name: 'Marking desk', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello', coloured: true },
-  { name: 'Marking desk, handed back', path: '/marking/ten-mornings?student=s-imke', who: 't-bello' },
-  { name: 'How a class answers', path: '/answers/pool-falls-dry-1', who: 't-bello', coloured: true },
-  { name: 'Asides', path: '/asides', who: 't-bello' },
-  {
-    name: 'Desk, discussion',
-    path: '/desk/old-lamp#step=old-lamp-2',
-    who: 's-imke',
-    ready: '[data-post]',
-    coloured: true,
-  },
-  { name: 'Messages', path: '/messages?with=t-kerr', who: 's-imke', ready: '[role=textbox]', coloured: true },
-  { name: 'Open floor of a class', path: '/classes/weather/floor', who: 's-imke', ready: 'article', coloured: true },
-  { name: 'Messages of a teacher', path: '/messages', who: 't-bello' },
-  { name: 'what was reported', path: '/office/reports', who: 'o-quill' },
-  { name: 'nothing here', path: '/desk/nothing', who: 's-imke' },
-  { name: 'people', path: '/office/people?person=s-imke', who: 'o-quill' },
-  { name: 'classes of the office', path: '/office/classes', who: 'o-quill' },
-  { name: 'a class of the office', path: '/office/classes/weather', who: 'o-quill' },
-  { name: 'lessons', path: '/office/lessons', who: 'o-quill' },
-  { name: 'the year', path: '/office/year', who: 'o-quill' },
-  { name: 'rosters', path: '/office/rosters', who: 'o-quill' },
-  { name: 'Today of the office', path: '/today', who: 'o-quill' },
-  { name: 'who did what', path: '/office/log', who: 'o-quill' },
-  { name: 'in with a slip', path: '/slip', who: null },
-];
+/**
+ * `coloured`: it has colours that no other screen shows; they are looked at, in either scheme. `within`: the rest of it is another
+ * screen, too.
+ */
+const SCREENS: { name: string; path: string; who: string | null; ready?: string; coloured?: true; within?: string }[] =
+  [
+    { name: 'sign in', path: '/sign-in', who: null, coloured: true },
+    { name: 'Today', path: '/today', who: 's-imke', coloured: true },
+    { name: 'Classes', path: '/classes', who: 's-imke' },
+    { name: 'Class line', path: '/classes/weather', who: 's-imke', coloured: true },
+    { name: 'Class line, newest first', path: '/classes/maths?order=newest', who: 's-imke' },
+    { name: 'All work', path: '/work', who: 's-imke' },
+    { name: 'Shelf', path: '/shelf', who: 's-imke' },
+    { name: 'What’s new', path: '/whats-new', who: 's-imke' },
+    { name: 'Help', path: '/help', who: 's-imke' },
+    { name: 'a text', path: '/classes/weather/materials/material-1', who: 's-imke' },
+    {
+      name: 'a PDF',
+      path: '/classes/tide-pool/materials/shore-guide',
+      who: 's-imke',
+      ready: '[data-drawn]',
+      coloured: true,
+    },
+    { name: 'a sheet', path: '/classes/maths/materials/harbour-tides', who: 's-imke', coloured: true },
+    { name: 'a video', path: '/classes/workshop/materials/kite-goes-up', who: 's-imke' },
+    { name: 'a book', path: '/classes/stories/materials/two-moths', who: 's-imke', ready: '[data-print]' },
+    { name: 'a link', path: '/classes/tide-pool/materials/tide-station', who: 's-imke' },
+    { name: 'a picture', path: '/classes/maths/materials/harbour-picture', who: 's-imke' },
+    { name: 'what opens later', path: '/classes/weather/materials/new-moon-text', who: 's-imke' },
+    { name: 'Desk, to agree', path: '/desk/shed-rules', who: 's-imke' },
+    { name: 'Desk, slides', path: '/desk/spar-measure', who: 's-imke', ready: '[data-drawn]' },
+    {
+      name: 'Desk, writing',
+      path: '/desk/cloud-ladder#step=cloud-ladder-2',
+      who: 's-imke',
+      ready: '.answer',
+      coloured: true,
+    },
+    { name: 'Desk, rubric', path: '/desk/cloud-ladder#sheet=rubric', who: 's-imke', ready: 'aside', within: 'aside' },
+    { name: 'Desk, aside', path: '/desk/bearings#sheet=aside', who: 's-imke', ready: 'aside', within: 'aside' },
+    {
+      name: 'Desk, feedback',
+      path: '/desk/ten-mornings#sheet=feedback',
+      who: 's-imke',
+      ready: 'aside q',
+      coloured: true,
+    },
+    { name: 'Desk, receipts', path: '/desk/storm-words#step=hand-in', who: 's-imke' },
+    { name: 'Desk, pieces', path: '/desk/food-web#sheet=pieces', who: 's-imke', ready: 'aside', within: 'aside' },
+    {
+      name: 'Desk, notes',
+      path: '/desk/cloud-ladder#sheet=notes',
+      who: 's-imke',
+      ready: 'aside .ProseMirror',
+      within: 'aside',
+    },
+    { name: 'Desk, remarks', path: '/desk/bearings#sheet=feedback', who: 's-imke', ready: '.remarked', coloured: true },
+    { name: 'Compare', path: '/desk/bearings/compare', who: 's-imke', coloured: true },
+    { name: 'Receipts', path: '/receipts', who: 's-imke' },
+    { name: 'Check a receipt', path: '/check', who: 's-imke' },
+    { name: 'Desk, brief', path: '/desk/storm-log#sheet=brief', who: 's-imke', ready: 'aside', within: 'aside' },
+    {
+      name: 'Desk, before it begins',
+      path: '/desk/cloud-names',
+      who: 's-imke',
+      ready: 'button:has-text("Begin"), section li',
+    },
+    { name: 'Desk, to tick off', path: '/desk/tide-walk', who: 's-imke' },
+    { name: 'Desk, closed', path: '/desk/postcards', who: 's-imke', coloured: true },
+    { name: 'Today of a teacher', path: '/today', who: 't-bello', coloured: true },
+    { name: 'Class line of a teacher', path: '/classes/weather', who: 't-bello' },
+    { name: 'Marking desk', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello', coloured: true },
+    { name: 'Marking desk, handed back', path: '/marking/ten-mornings?student=s-imke', who: 't-bello' },
+    { name: 'How a class answers', path: '/answers/pool-falls-dry-1', who: 't-bello', coloured: true },
+    { name: 'Asides', path: '/asides', who: 't-bello' },
+    {
+      name: 'Desk, discussion',
+      path: '/desk/old-lamp#step=old-lamp-2',
+      who: 's-imke',
+      ready: '[data-post]',
+      coloured: true,
+    },
+    { name: 'Messages', path: '/messages?with=t-kerr', who: 's-imke', ready: '[role=textbox]', coloured: true },
+    { name: 'Open floor of a class', path: '/classes/weather/floor', who: 's-imke', ready: 'article', coloured: true },
+    { name: 'Messages of a teacher', path: '/messages', who: 't-bello' },
+    { name: 'what was reported', path: '/office/reports', who: 'o-quill' },
+    { name: 'nothing here', path: '/desk/nothing', who: 's-imke' },
+    { name: 'people', path: '/office/people?person=s-imke', who: 'o-quill' },
+    { name: 'classes of the office', path: '/office/classes', who: 'o-quill' },
+    { name: 'a class of the office', path: '/office/classes/weather', who: 'o-quill' },
+    { name: 'lessons', path: '/office/lessons', who: 'o-quill' },
+    { name: 'the year', path: '/office/year', who: 'o-quill' },
+    { name: 'rosters', path: '/office/rosters', who: 'o-quill' },
+    { name: 'Today of the office', path: '/today', who: 'o-quill' },
+    { name: 'who did what', path: '/office/log', who: 'o-quill' },
+    { name: 'in with a slip', path: '/slip', who: null },
+  ];
 
 /** Everybody who looks, with the screens that are theirs: one browser visits them all, one after the other. */
 const VISITS = [...new Set(SCREENS.map(({ who }) => who))].flatMap((who) => {
@@ -110,7 +120,7 @@ const VISITS = [...new Set(SCREENS.map(({ who }) => who))].flatMap((who) => {
 async function inBoth(
   page: Page,
   name: string,
-  { coloured = true, within, rules: asked }: { coloured?: boolean; within?: string; rules?: string[] } = {},
+  { coloured = true, within, rules: asked }: { coloured?: boolean; within?: string | undefined; rules?: string[] } = {},
 ): Promise<void> {
   for (const [colorScheme, rules] of [
     ['light', asked],
@@ -165,7 +175,7 @@ for (const { who, how, direction, screens } of VISITS) {
       before = address;
       if (screen.ready) await page.locator(screen.ready).first().waitFor();
       await expect(page.locator('html')).toHaveAttribute('dir', direction);
-      await inBoth(page, screen.name, { coloured: screen.coloured ?? false });
+      await inBoth(page, screen.name, { coloured: screen.coloured ?? false, within: screen.within });
       await page.setViewportSize({ width: 360, height: 740 });
       for (const dir of direction === 'ltr' ? ['rtl', 'ltr'] : ['ltr', 'rtl']) {
         await page.locator('html').evaluate((html, to) => html.setAttribute('dir', to), dir);

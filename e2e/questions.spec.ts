@@ -1,5 +1,5 @@
 import { found } from './axe';
-import { expect, PHONE, signIn, test } from './school';
+import { expect, PHONE, putAway, signIn, test } from './school';
 
 // The whole job of somebody who sits an exam: preparation in order, the start word, answers of every kind, a network that
 // fails, leaving and coming back, what to come back to, and one act that hands it in.
@@ -50,7 +50,7 @@ test('an exam is sat: begun with its word, answered offline too, left, gone on w
   await expect(page.locator('[data-safety="saved"]').first()).toBeVisible();
   await page.getByRole('button', { name: 'Leave, go on later' }).click();
   await page.waitForURL('**/today');
-  await context.close();
+  await putAway(page);
 
   // A phone of their own: the same paper, the same answers, the time has run on.
   const phone = await another(PHONE);

@@ -200,13 +200,14 @@ test('a receipt: a page of its own, taken away with what it is about, and checke
 });
 
 test('two devices, one of them without a network for a while: both end up with all that was typed, and what comes after the hand-in comes along after taking back', async ({
-  browser,
   school,
   another,
 }) => {
   const here = await signIn(await another(), school, 's-goran');
-  // Its line is taken apart, which stays with its page.
-  const there = await signIn(await browser.newContext(), school, 's-goran');
+  // Its line is taken apart, which stays with its page: a second one.
+  const device = await another();
+  await signIn(device, school, 's-goran');
+  const there = await device.newPage();
   let away = false;
   const lines = new Set<{ close: () => Promise<void> }>();
   await there.routeWebSocket(/\/api\/save/, (line) => {

@@ -4,7 +4,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { type BrowserContext, test as base, expect, type Page } from '@playwright/test';
 import { scratch } from '@/testing/scratch';
-import { Devices, PHONE, pageOf } from './handed-on';
+import { Devices, PHONE, pageOf, putAway } from './handed-on';
 
 async function freePort(): Promise<number> {
   return new Promise((resolve) => {
@@ -168,4 +168,4 @@ export const test = base.extend<
   ],
 });
 
-export { expect, PHONE, pageOf };
+export { expect, PHONE, pageOf, putAway };

@@ -52,12 +52,13 @@ const kept = (page: Page): Promise<string> =>
 const DESK = '/desk/cloud-ladder#step=cloud-ladder-2';
 
 test('one device, two people: nothing that is saved stays, what is not is locked, and comes back to whose it is', async ({
-  browser,
   school,
   another,
 }) => {
-  // Its line is taken apart, which stays with its page.
-  const page = await (await browser.newContext()).newPage();
+  // Its line is taken apart, which stays with its page: a second one.
+  const device = await another();
+  await pageOf(device);
+  const page = await device.newPage();
   await test.step('what has reached the school leaves no trace on the device', async () => {
     await enter(page, school, 'Yusuf Demir');
     await page.goto(`${school.url}${DESK}`);

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import type { Page } from '@playwright/test';
 import { found } from './axe';
-import { expect, PHONE, saved, signIn, test, write } from './school';
+import { expect, PHONE, putAway, saved, signIn, test, write } from './school';
 
 /** A tool of the sheets. */
 const take = (page: Page, bar: string, tool: string) =>
@@ -120,7 +120,7 @@ test('a chart is set to be written on, written on by mouse and by key on two dev
     .toBeGreaterThan(1.1);
   expect(await found(device)).toEqual([]);
   await saved(device);
-  await device.context().close();
+  await putAway(device);
   await expect(boxes.nth(1)).toHaveValue('The boat is in between.');
 
   // What leaves is a PDF with all of it.

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { found } from './axe';
-import { expect, signIn, test, write } from './school';
+import { expect, putAway, signIn, test, write } from './school';
 
 /** Types where a post is written, at its end. */
 async function type(page: Page, label: string | RegExp, words: string): Promise<void> {
@@ -27,7 +27,7 @@ test('a student asks the class, keeps what is private from it, and both are answ
   const device = await signIn(await another(), school, 's-wren');
   await device.goto(`${school.url}/desk/cloud-ladder#sheet=floor`);
   await expect(device.getByText('May I hand this in on Monday?')).toBeVisible();
-  await device.context().close();
+  await putAway(device);
   await page.getByRole('button', { name: 'Put it into a quiet word' }).click();
   const quiet = page.getByRole('textbox', { name: 'Write a quiet word' });
   await expect(quiet).toHaveValue(/My grandmother is in hospital/);
