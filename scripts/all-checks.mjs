@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { CHROMIUM } from './chromium.mjs';
 import { programs, startPostgres } from './postgres.mjs';
-import { build, installDebian, installPackages, program, run, runBeside } from './prepare.mjs';
+import { buildInBetween, installDebian, installPackages, program, run, runBeside, runShown } from './prepare.mjs';
 import { testFiles } from './test-groups.mjs';
 
 // Every check there is, in order, on a machine that may have nothing but Node, git and apt.
@@ -104,9 +104,9 @@ for (const file of ['.cache/unit.json', '.cache/unit-alone.json', '.cache/journe
 const SHORT_LIVED = ['--interrupt-budget=800000', '--min-semi-space-size=64', '--max-semi-space-size=64'];
 
 /** Runs the unit tests. */
-function unitTests(name, file, env) {
+async function unitTests(name, file, env) {
   const jest = ['--experimental-vm-modules', ...SHORT_LIVED, program('jest'), '--config', 'jest.groups.config.mjs'];
-  const ok = run('node', [...jest, '--json', `--outputFile=${file}`], env);
+  const ok = await runShown('node', [...jest, '--json', `--outputFile=${file}`], env);
   add(name, file, (report) => ({
     good: report.numPassedTests,
     bad: report.numFailedTests + report.numRuntimeErrorTestSuites,
@@ -118,21 +118,24 @@ function unitTests(name, file, env) {
 /** The unit tests below some folders that have to do with a school, whichever database it is kept in. */
 const ofSchools = (folders) => testFiles(folders).filter((file) => readFileSync(file, 'utf8').includes('testSchool'));
 
+// The unit tests wait for processes, files and a database: meanwhile the application is built.
+const built = buildInBetween();
+
 // All of them on a server with many connections; whatever keeps or runs something once more on the one that ships. What comes over
 // a line of its own, and what is handed in, the journeys do there again and again.
 const postgres = await startPostgres().catch((error) => console.error(error));
 if (count('a PostgreSQL server', Boolean(postgres))) {
-  unitTests('unit tests', '.cache/unit.json', { KITE_TEST_DATABASE: postgres.url });
+  await unitTests('unit tests', '.cache/unit.json', { KITE_TEST_DATABASE: postgres.url });
   await postgres.stop();
 }
-unitTests('unit tests without a server', '.cache/unit-alone.json', {
+await unitTests('unit tests without a server', '.cache/unit-alone.json', {
   KITE_TEST_DATABASE: '',
   KITE_TEST_FILES: ofSchools(['src/store', 'src/server/live'])
     .filter((path) => !path.endsWith('save-socket.test.ts'))
     .join('\n'),
 });
 
-if (count('build', build())) {
+if (count('build', await built())) {
   const journeys = run(program('playwright'), ['test']);
   add('journeys', '.cache/journeys.json', ({ stats, suites }) => ({
     good: stats.expected + stats.flaky,

@@ -17,6 +17,15 @@ export function run(command, args, env = {}) {
   return spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;
 }
 
+/** Runs a command with its output shown while others go on. Gives back whether it went well. */
+export function runShown(command, args, env = {}) {
+  return new Promise((resolve) => {
+    const started = spawn(command, args, { stdio: 'inherit', env: { ...process.env, ...env } });
+    started.once('error', () => resolve(false));
+    started.once('close', (code) => resolve(code === 0));
+  });
+}
+
 /** Runs a command beside others: what it says is shown in one piece when it has ended. Gives back whether it went well. */
 export async function runBeside(command, args, env = {}) {
   return (await saidBeside(command, args, env)) !== null;
@@ -162,14 +171,28 @@ export const built = (name) => join('.cache', 'workshop', `${name}.mjs`);
 /** Makes the empty database that every new one is a copy of. */
 export const makeCluster = () => run('node', [built('make-cluster')]);
 
+/** Builds all that stands beside the pages. */
+const buildBeside = () => copyParts() && buildWorkshop() && makeCluster();
+
+/** Builds the pages, by a command as it is given. */
+const buildPages = (by) => by(program('next'), ['build'], { NODE_ENV: 'production' });
+
+const packPages = () =>
+  run('node', ['scripts/eager-modules.mjs']) && run('node', ['scripts/pack-files.mjs', '.next/static', 'public']);
+
 /** Builds the application, with all that belongs to it. */
-export const build = () =>
-  copyParts() &&
-  buildWorkshop() &&
-  makeCluster() &&
-  run(program('next'), ['build'], { NODE_ENV: 'production' }) &&
-  run('node', ['scripts/eager-modules.mjs']) &&
-  run('node', ['scripts/pack-files.mjs', '.next/static', 'public']);
+export const build = () => buildBeside() && buildPages(run) && packPages();
+
+/**
+ * Builds the application whenever a processor has nothing else to do. What stands beside the pages is built when it is asked for,
+ * since whoever works meanwhile may use what is there.
+ *
+ * @returns {() => Promise<boolean>} waits for the end of it
+ */
+export function buildInBetween() {
+  const pages = buildPages((command, args, env) => runBeside('nice', ['-n', '19', command, ...args], env));
+  return async () => (await pages) && buildBeside() && packPages();
+}
 
 /** Builds the application where there is no build, or an older one than the sources. */
 export function buildIfNeeded() {
