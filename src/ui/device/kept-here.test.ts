@@ -124,6 +124,49 @@ test('where nothing can be locked nothing is thrown away', async () => {
   expect(localStorage.getItem(keyOf(IMKE, `${NAMES.unsaved}d1`))).toBe('1');
 });
 
+/** Lets this browser take something in that is to be locked, as `taken` does it. */
+function locking(taken: (store: IDBObjectStore, value: unknown) => IDBRequest<IDBValidKey>) {
+  const { add } = IDBObjectStore.prototype;
+  return jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(function (
+    this: IDBObjectStore,
+    ...given: Parameters<typeof add>
+  ) {
+    return this.name === 'kite-sealed' ? taken(this, given[0]) : add.apply(this, given);
+  });
+}
+
+test('what a browser took in to be locked and then did not keep is not thrown away', async () => {
+  lock(imke);
+  await typed(IMKE, 'd1', 'Not sent.');
+  const { put } = IDBObjectStore.prototype;
+  const full = locking((store, value) => {
+    const taken = put.call(store, value);
+    // Where there is no room it is often told at the end alone.
+    taken.addEventListener('success', () => store.transaction.abort());
+    return taken;
+  });
+  expect(await clearOthers(WREN)).toBe(false);
+  full.mockRestore();
+  expect(await textOf(IMKE, 'd1')).toBe('Not sent.');
+  expect(await clearOthers(WREN)).toBe(true);
+  expect(await openLocked(IMKE, async () => imke)).toEqual(['d1']);
+});
+
+test('whose words cannot be locked keeps nobody else’s here', async () => {
+  lock(imke);
+  await typed(IMKE, 'd1', 'Not sent.');
+  await typed('tag-of-otso', 'd2', 'Sent long ago.', { sent: true });
+  localStorage.setItem(keyOf('tag-of-otso', 'reading'), 'large');
+  const full = locking(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+  expect(await clearOthers(WREN)).toBe(false);
+  full.mockRestore();
+  await waitFor(async () => expect(await databasesOf('tag-of-otso')).toBe(0));
+  expect([owners().has(IMKE), owners().has('tag-of-otso')]).toEqual([true, false]);
+  expect(await textOf(IMKE, 'd1')).toBe('Not sent.');
+});
+
 test('who leaves leaves no trace that has no name', async () => {
   sessionStorage.setItem('where', 'here');
   localStorage.setItem('kite-stage', '60');

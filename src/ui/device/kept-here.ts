@@ -1,6 +1,8 @@
+import type { DBSchema, IDBPDatabase } from 'idb';
 import * as Y from 'yjs';
 import { fromBase64, toBase64 } from '@/core/formats/base64';
 import { KeptDocument } from './kept-document';
+import { openNamed } from './own-store';
 import { DIVIDER, keyOf, NAMES, ownerOf } from './person-store';
 import { type Lock, type Sealed, seal, unseal } from './sealing';
 
@@ -12,21 +14,19 @@ interface Unsent {
 
 const SEALED = 'kite-sealed';
 
-const settled = <Value>(request: IDBRequest<Value>): Promise<Value> =>
-  new Promise((resolve, reject) => {
-    request.onsuccess = () => resolve(request.result);
-    request.onerror = () => reject(request.error);
-  });
+interface Locked extends DBSchema {
+  readonly [SEALED]: { readonly key: number; readonly value: Sealed & { readonly tag: string } };
+}
 
-async function sealedStore<Value>(
-  mode: IDBTransactionMode,
-  work: (store: IDBObjectStore) => Promise<Value>,
-): Promise<Value> {
-  const opening = indexedDB.open(SEALED, 1);
-  opening.onupgradeneeded = () => opening.result.createObjectStore(SEALED, { autoIncrement: true });
-  const db = await settled(opening);
+/** Does something with what lies locked here. What is written is on the device when it has ended. */
+async function withLocked<Value>(work: (db: IDBPDatabase<Locked>) => Promise<Value>): Promise<Value> {
+  const db = await openNamed<Locked>(
+    SEALED,
+    (fresh) => fresh.createObjectStore(SEALED, { autoIncrement: true }),
+    () => {},
+  );
   try {
-    return await work(db.transaction(SEALED, mode).objectStore(SEALED));
+    return await work(db);
   } finally {
     db.close();
   }
@@ -90,8 +90,19 @@ async function lockAway(tag: string, unsent: Unsent): Promise<boolean> {
   // Without the platform's own cipher, which it gives only to pages that came safely, nothing is thrown away.
   if (!lock || !globalThis.crypto?.subtle) return false;
   const sealed = await seal(JSON.parse(lock) as Lock, new TextEncoder().encode(JSON.stringify(unsent)));
-  await sealedStore('readwrite', (store) => settled(store.add({ tag, ...sealed })));
+  await withLocked((db) => db.add(SEALED, { tag, ...sealed }));
   return true;
+}
+
+/** Is all that somebody has here at the school, or locked? Not where it cannot be read, or this browser does not keep it. */
+async function isSafe(tag: string): Promise<boolean> {
+  try {
+    const unsent = await unsentOf(tag);
+    const isAll = unsent.documents.length === 0 && Object.keys(unsent.drafts).length === 0;
+    return isAll || (await lockAway(tag, unsent));
+  } catch {
+    return false;
+  }
 }
 
 async function forget(tag: string): Promise<void> {
@@ -118,17 +129,13 @@ function forgetTraces(): void {
 export async function clearOthers(tag: string | null): Promise<boolean> {
   const clear = async () => {
     const found = await others(tag);
-    for (const other of found) {
-      const unsent = await unsentOf(other);
-      const isAll = unsent.documents.length === 0 && Object.keys(unsent.drafts).length === 0;
-      if (isAll || (await lockAway(other, unsent))) await forget(other);
-    }
+    for (const other of found) if (await isSafe(other)) await forget(other);
     if (tag === null || found.length > 0) forgetTraces();
   };
   // Two tabs that leave together clear one after the other.
   if (navigator.locks) await navigator.locks.request('kite-clear', clear);
   else await clear();
-  return (await sealedStore('readonly', (store) => settled(store.count()))) > 0;
+  return (await withLocked((db) => db.count(SEALED))) > 0;
 }
 
 /**
@@ -137,10 +144,10 @@ export async function clearOthers(tag: string | null): Promise<boolean> {
  * @returns the documents in which there is something to be saved
  */
 export async function openLocked(tag: string, fetchKey: () => Promise<JsonWebKey | null>): Promise<readonly string[]> {
-  const found = await sealedStore('readonly', async (store) => {
-    const [keys, values] = await Promise.all([settled(store.getAllKeys()), settled(store.getAll())]);
-    const all = values as ({ tag: string } & Sealed)[];
-    return keys.flatMap((key, i) => (all[i]?.tag === tag ? [{ key, sealed: all[i] as Sealed }] : []));
+  const found = await withLocked(async (db) => {
+    const { store } = db.transaction(SEALED);
+    const [keys, all] = await Promise.all([store.getAllKeys(), store.getAll()]);
+    return all.flatMap((sealed, i) => (sealed.tag === tag ? [{ key: keys[i] ?? 0, sealed }] : []));
   });
   if (found.length === 0) return [];
   const own = await fetchKey();
@@ -154,7 +161,7 @@ export async function openLocked(tag: string, fetchKey: () => Promise<JsonWebKey
       documents.push(id);
     }
     for (const [name, text] of Object.entries(unsent.drafts)) localStorage.setItem(keyOf(tag, name), text);
-    await sealedStore('readwrite', (store) => settled(store.delete(key)));
+    await withLocked((db) => db.delete(SEALED, key));
   }
   return [...new Set(documents)];
 }
