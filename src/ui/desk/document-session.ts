@@ -4,6 +4,7 @@ import type { FromServer } from '@/core/documents/save-messages';
 import { fromBase64, toBase64 } from '@/core/formats/base64';
 import { holdsUnsaved } from '@/ui/common/unsaved';
 import { KeptDocument } from '@/ui/device/kept-document';
+import { keepWords, wordsHere } from '@/ui/device/kept-words';
 import { NAMES, personKey } from '@/ui/device/person-store';
 import type { Line } from './save-line';
 import { TypedJournal } from './typed-journal';
@@ -172,16 +173,11 @@ export class DocumentSession {
 
   /** A mark in this browser that something has not been acknowledged: deletions alone leave no other trace. */
   #mark(unsaved: boolean): void {
-    try {
-      if (unsaved) localStorage.setItem(this.#unsavedKey, '1');
-      else localStorage.removeItem(this.#unsavedKey);
-    } catch {
-      // A full storage keeps nothing from being sent.
-    }
+    keepWords(this.#unsavedKey, unsaved ? '1' : null);
   }
 
   #wasLeftUnsaved(): boolean {
-    return localStorage.getItem(this.#unsavedKey) === '1';
+    return wordsHere(this.#unsavedKey) === '1';
   }
 
   readonly #changed = (update: Uint8Array, origin: unknown): void => {

@@ -13,6 +13,7 @@ import {
   useRef,
   useState,
 } from 'react';
+import { keepWords, wordsHere } from '@/ui/device/kept-words';
 import { DIVIDER } from '@/ui/device/person-store';
 import classes from './stage.module.css';
 
@@ -90,21 +91,11 @@ const sides = (share: number) =>
 
 /** Where the divider was left on this device, if it was ever moved. */
 function keptShare(): number | null {
-  try {
-    const share = Number(localStorage.getItem(DIVIDER) ?? Number.NaN);
-    return share >= SIDE.min && share <= SIDE.max ? share : null;
-  } catch {
-    return null;
-  }
+  const share = Number(wordsHere(DIVIDER) ?? Number.NaN);
+  return share >= SIDE.min && share <= SIDE.max ? share : null;
 }
 
-function keepShare(share: number): void {
-  try {
-    localStorage.setItem(DIVIDER, String(share));
-  } catch {
-    // A browser that is full, or keeps nothing, begins in the middle next time.
-  }
-}
+const keepShare = (share: number) => keepWords(DIVIDER, String(share));
 
 /** The shares of reading and writing, and the divider between them: where it was left, and moved by hand or by key. */
 function useDivider(label: string) {

@@ -3,6 +3,7 @@
 import { useTranslations } from 'next-intl';
 import { useEffect, useState } from 'react';
 import { afterwards } from '@/ui/common/first-on-stage';
+import { keepWords, wordsHere } from './kept-words';
 import { keyOf, NAMES } from './person-store';
 
 type Told = 'none' | 'saving' | 'saved' | 'kept';
@@ -19,11 +20,11 @@ async function fetchKey(): Promise<JsonWebKey | null> {
 /** Keeps what locks, and nothing that opens. */
 async function keepLock(tag: string): Promise<void> {
   const name = keyOf(tag, NAMES.lock);
-  if (localStorage.getItem(name) !== null) return;
+  if (wordsHere(name) !== null) return;
   const key = await fetchKey();
   if (!key) return;
   const { kty, crv, x, y } = key;
-  localStorage.setItem(name, JSON.stringify({ kty, crv, x, y }));
+  keepWords(name, JSON.stringify({ kty, crv, x, y }));
 }
 
 /** Sends documents that nobody has open. */

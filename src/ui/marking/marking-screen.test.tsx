@@ -1,4 +1,5 @@
 /** @jest-environment ./scripts/window-environment.mjs */
+import { jest } from '@jest/globals';
 import { waitFor, within } from '@testing-library/react';
 import type { AssignmentId } from '@/core/ids';
 import { HAND_BACK_JOB, UNDO_FOR } from '@/server/doing/marking/handing-back';
@@ -205,4 +206,19 @@ test('marks that the school took while the page was being read anew stand there,
   // By then the school has it, and nothing of it stays in the browser.
   const receipt = old.open?.receipts[0]?.id ?? '?';
   expect(Object.keys(localStorage).filter((key) => key.endsWith(`marks-${receipt}`))).toEqual([]);
+});
+
+test('a browser that takes nothing more in keeps no marks from the school', async () => {
+  const teacher = await screens.school.person('t-bello');
+  const look = (student: string | null) => markingDesk(screens.school.db, teacher, LADDER, student, Date.now());
+  const waits = (await look(null))?.students.find(({ list, draft }) => list === 'waiting' && draft === 'none');
+  const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+  const page = await open(waits?.key ?? '');
+  await page.hand.type(page.getAllByLabelText('Points')[0] as HTMLInputElement, '6.5');
+  await page.findByText(/^Kept/);
+  full.mockRestore();
+  page.leave();
+  expect((await look(waits?.key ?? ''))?.open?.draft?.marks[0]?.points).toBe(6.5);
 });

@@ -10,6 +10,7 @@ import { post } from '@/ui/common/client-request';
 import { draftKey } from '@/ui/common/kept-draft';
 import { holdsUnsaved } from '@/ui/common/unsaved';
 import { useRefresh } from '@/ui/common/use-refresh';
+import { keepWords, wordsHere } from '@/ui/device/kept-words';
 
 const SETTLE = 500;
 
@@ -97,9 +98,9 @@ export function useMarking(view: MarkingView) {
   known.current = open.draft?.at ?? 0;
 
   useEffect(() => {
-    const left = local === null ? null : readKept(localStorage.getItem(draftKey(local)));
+    const left = local === null ? null : readKept(wordsHere(draftKey(local)));
     if (local === null || !left) return;
-    if (left.at !== null && left.at <= known.current) return localStorage.removeItem(draftKey(local));
+    if (left.at !== null && left.at <= known.current) return void keepWords(draftKey(local), null);
     // What was taken already is not sent again.
     touched.current = left.at === null;
     setMarks(left.marks);
@@ -115,7 +116,7 @@ export function useMarking(view: MarkingView) {
     const own = latest.current;
     setKeptAt(null);
     const said = { marks, general, remarks, sound };
-    localStorage.setItem(draftKey(local), JSON.stringify(said));
+    keepWords(draftKey(local), JSON.stringify(said));
     const send = async () => {
       const answer = await post<{ at: number }>(`/api/hand-ins/${receiptId}/draft`, {
         ...said,
@@ -123,9 +124,9 @@ export function useMarking(view: MarkingView) {
       });
       if (answer.ok && own === latest.current) {
         const taken = JSON.stringify({ ...said, at: answer.at });
-        localStorage.setItem(draftKey(local), taken);
+        keepWords(draftKey(local), taken);
         setTimeout(() => {
-          if (localStorage.getItem(draftKey(local)) === taken) localStorage.removeItem(draftKey(local));
+          if (wordsHere(draftKey(local)) === taken) keepWords(draftKey(local), null);
         }, UNKNOWN_FOR);
         setKeptAt(answer.at);
       }
@@ -164,7 +165,7 @@ export function useMarking(view: MarkingView) {
     }
     latest.current += 1;
     touched.current = false;
-    if (local !== null) localStorage.removeItem(draftKey(local));
+    if (local !== null) keepWords(draftKey(local), null);
     setProblem(null);
     setUndone(false);
     refresh();

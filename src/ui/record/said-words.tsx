@@ -9,6 +9,7 @@ import { post } from '@/ui/common/client-request';
 import { draftKey, useKeptDraft } from '@/ui/common/kept-draft';
 import { keyOr } from '@/ui/common/key-or';
 import { PrimaryButton } from '@/ui/common/primary-button';
+import { wordsHere } from '@/ui/device/kept-words';
 import { placeWords } from '@/ui/material/read-along';
 import { Player } from './player';
 import classes from './said-words.module.css';
@@ -56,8 +57,7 @@ export function SaidWords({ piece, of, lang, done }: Props) {
         if (left) return;
         const kept = readVtt(text).map(({ from, words }) => ({ at: from, words }));
         // What was typed and not kept yet comes first.
-        const all =
-          fromDraft(localStorage.getItem(draftKey(name)) ?? '') ?? (kept.length > 0 ? kept : [{ at: 0, words: '' }]);
+        const all = fromDraft(wordsHere(draftKey(name)) ?? '') ?? (kept.length > 0 ? kept : [{ at: 0, words: '' }]);
         setLines(numbered(all));
       });
     return () => {

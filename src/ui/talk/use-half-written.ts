@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Doc } from '@/core/text/nodes';
 import { post } from '@/ui/common/client-request';
 import { draftKey } from '@/ui/common/kept-draft';
+import { keepWords, wordsHere } from '@/ui/device/kept-words';
 
 interface Kept {
   readonly body: Doc;
@@ -15,7 +16,7 @@ const PAUSE = 1200;
 
 function here(place: string): Kept | null {
   try {
-    return JSON.parse(localStorage.getItem(draftKey(`post ${place}`)) ?? 'null') as Kept | null;
+    return JSON.parse(wordsHere(draftKey(`post ${place}`)) ?? 'null') as Kept | null;
   } catch {
     return null;
   }
@@ -23,13 +24,7 @@ function here(place: string): Kept | null {
 
 /** Keeps what is to be sent from a place on this device. */
 export function keepHere(place: string, kept: Kept | null): void {
-  const key = draftKey(`post ${place}`);
-  try {
-    if (kept) localStorage.setItem(key, JSON.stringify(kept));
-    else localStorage.removeItem(key);
-  } catch {
-    // A store that is full keeps nothing more; what goes to the school is kept there.
-  }
+  keepWords(draftKey(`post ${place}`), kept && JSON.stringify(kept));
 }
 
 /**
