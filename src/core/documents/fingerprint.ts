@@ -6,6 +6,14 @@ export function sha256Hex(data: Uint8Array | string): string {
   return bytesToHex(sha256(typeof data === 'string' ? utf8ToBytes(data) : data));
 }
 
+/** The same of bytes as they come, however many they are: of a film no more than a part lies in memory. Fails where they cannot be read. */
+export async function sha256HexOf(bytes: ReadableStream<Uint8Array>): Promise<string> {
+  const sum = sha256.create();
+  const reader = bytes.getReader();
+  for (let part = await reader.read(); !part.done; part = await reader.read()) sum.update(part.value);
+  return bytesToHex(sum.digest());
+}
+
 /**
  * JSON with the keys of every object in order, so that equal values give equal bytes. What JSON cannot
  * hold (`undefined`) is left out, as `JSON.stringify` does.

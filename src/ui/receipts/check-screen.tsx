@@ -1,8 +1,9 @@
 'use client';
 
 import { useTranslations } from 'next-intl';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { z } from 'zod';
+import { sha256HexOf } from '@/core/documents/fingerprint';
 import { isWhole, piecesWith } from '@/core/work/receipt';
 import cards from '@/ui/common/cards.module.css';
 import { post } from '@/ui/common/client-request';
@@ -27,13 +28,14 @@ type Read = z.output<typeof shape>;
 
 interface Looked {
   readonly name: string;
-  readonly sha256: string;
+  /** Of one that could not be read there is none. */
+  readonly sha256: string | null;
 }
 
-async function fingerprintOf(file: File): Promise<Looked> {
-  const sum = new Uint8Array(await crypto.subtle.digest('SHA-256', await file.arrayBuffer()));
-  return { name: file.name, sha256: [...sum].map((byte) => byte.toString(16).padStart(2, '0')).join('') };
-}
+const lookAt = async (file: File): Promise<Looked> => ({
+  name: file.name,
+  sha256: await sha256HexOf(file.stream()).catch(() => null),
+});
 
 type Verdict = 'asking' | 'known' | 'unknown' | 'unreachable';
 
@@ -46,11 +48,24 @@ export function CheckScreen({ school, zone }: { school: string; zone: string }) 
   const [verdict, setVerdict] = useState<Verdict>('asking');
   const [at, setAt] = useState<number | null>(null);
   const [looked, setLooked] = useState<readonly Looked[]>([]);
+  // Which files are looked at: of those that were chosen before nothing more is said.
+  const looking = useRef(0);
+
+  const look = async (files: readonly File[]) => {
+    looking.current += 1;
+    const own = looking.current;
+    setLooked([]);
+    for (const file of files) {
+      const one = await lookAt(file);
+      if (own !== looking.current) return;
+      setLooked((before) => [...before, one]);
+    }
+  };
 
   const read = async (file: File | undefined) => {
     setReceipt(null);
     setProblem(null);
-    setLooked([]);
+    void look([]);
     if (!file) return;
     let value: unknown;
     try {
@@ -99,18 +114,16 @@ export function CheckScreen({ school, zone }: { school: string; zone: string }) 
           </ul>
           <label className={classes.choose}>
             {t('choose-files')}
-            <input
-              type="file"
-              multiple
-              onChange={async (event) => {
-                const found: Looked[] = [];
-                for (const file of event.target.files ?? []) found.push(await fingerprintOf(file));
-                setLooked(found);
-              }}
-            />
+            <input type="file" multiple onChange={(event) => void look([...(event.target.files ?? [])])} />
           </label>
           <ul className={classes.verdicts} aria-live="polite">
             {looked.map(({ name, sha256 }) => {
+              if (sha256 === null)
+                return (
+                  <li key={name} data-good={false}>
+                    {t('unread', { name })}
+                  </li>
+                );
               const matches = piecesWith(receipt, sha256).map((position) => receipt.pieces[position]?.title ?? '');
               return (
                 <li key={`${name} ${sha256}`} data-good={matches.length > 0}>
