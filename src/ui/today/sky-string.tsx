@@ -45,18 +45,18 @@ export function SkyString({ layout, items, zone, now }: Props) {
     const item = items.get(id);
     if (!item) return [];
     return [
-      {
+      [
         id,
-        title: item.title,
-        weave: item.weave,
-        state: item.state,
-        when: times.moment(item.dueAt ?? now, now),
-        length: times.length(item.minutes),
-        x: px(side === 'after' ? x - 14 : width - x - 14),
-        y: px(lineY + thread - 5),
-        ...(side === 'before' ? { before: true } : {}),
-        thread: strands.map(({ from, to }) => `M${px(x)} ${px(lineY + from)}v${px(to - from)}`).join(''),
-      },
+        item.title,
+        item.weave,
+        item.state,
+        times.moment(item.dueAt ?? now, now),
+        times.length(item.minutes),
+        strands.map(({ from, to }) => `M${px(x)} ${px(lineY + from)}v${px(to - from)}`).join(''),
+        px(side === 'after' ? x - 14 : width - x - 14),
+        px(lineY + thread - 5),
+        side === 'before',
+      ],
     ];
   });
   const days = layout.days.map(({ at, x, y, today, minutes }) => ({
@@ -73,7 +73,7 @@ export function SkyString({ layout, items, zone, now }: Props) {
       now={{ x: px(layout.now.x), y: px(layout.now.y), word: t('now', { clock: times.clock(now) }) }}
       days={days}
       kites={kites}
-      states={Object.fromEntries(kites.map((kite) => [kite.state, state(kite.state)]))}
+      states={Object.fromEntries(kites.map(([, , , of]) => [of, state(of)]))}
       words={{ label: t('label'), list: t('list'), earlier: t('earlier'), later: t('later'), back: t('back') }}
     />
   );

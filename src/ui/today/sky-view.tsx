@@ -8,21 +8,23 @@ import { PlaceLink } from '@/ui/common/place-link';
 import { hueOf } from '@/ui/common/sail';
 import classes from './sky-string.module.css';
 
-/** One kite as it hangs: where, and what stands beside it. */
-export interface HungKite {
-  readonly id: string;
-  readonly title: string;
-  readonly weave: string;
-  readonly state: State;
-  readonly when: string;
-  readonly length: string;
-  /** From the edge on the side where the line begins, or from the other where its label stands before it, in px. */
-  readonly x: number;
-  readonly y: number;
-  readonly before?: boolean;
-  /** What is seen of its thread, as a path. */
-  readonly thread: string;
-}
+/**
+ * One kite as it hangs: where, and what stands beside it. A list, since there are many of them: their parts named one by one are
+ * a twentieth of the page. `thread` is what is seen of it, as a path; `x` counts from the edge on the side where the line begins,
+ * or from the other where its label stands `before` it, and `y` from above, in px.
+ */
+export type HungKite = readonly [
+  id: string,
+  title: string,
+  weave: string,
+  state: State,
+  when: string,
+  length: string,
+  thread: string,
+  x: number,
+  y: number,
+  before: boolean,
+];
 
 interface Props {
   readonly size: readonly [width: number, height: number];
@@ -72,7 +74,7 @@ export function SkyView({ size: [width, height], line, now, days, kites, states,
   useEffect(() => setWhole(true), []);
   const isSeen = (x: number) => whole || (x >= now.x - SEEN.before && x <= now.x + SEEN.after);
   const seenDays = days.filter(({ x }) => isSeen(x));
-  const seenKites = kites.filter(({ before, x }) => isSeen(before ? width - x : x));
+  const seenKites = kites.filter(([, , , , , , , x, , before]) => isSeen(before ? width - x : x));
   return (
     <div className={classes.frame}>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key */}
@@ -81,7 +83,7 @@ export function SkyView({ size: [width, height], line, now, days, kites, states,
           <svg className={classes.drawn} width={width} height={height} aria-hidden="true">
             <path d={line} className={classes.line} />
             <path d={seenDays.map(({ x, y }) => `M${x} ${y - 5}v10`).join('')} className={classes.line} />
-            <path d={seenKites.map(({ thread }) => thread).join('')} className={classes.hanging} />
+            <path d={seenKites.map(([, , , , , , thread]) => thread).join('')} className={classes.hanging} />
             <circle cx={now.x} cy={now.y} r="5.5" className={classes.now} />
           </svg>
           {seenDays.map(({ x, y, today, word, load }) => (
@@ -103,19 +105,19 @@ export function SkyView({ size: [width, height], line, now, days, kites, states,
             {now.word}
           </span>
           <ol className={classes.kites} aria-label={words.list}>
-            {seenKites.map((kite) => (
+            {seenKites.map(([id, title, weave, state, when, length, , x, y, before]) => (
               <li
-                key={kite.id}
-                {...(kite.before ? { 'data-before': '' } : {})}
-                style={{ [kite.before ? 'insetInlineEnd' : 'insetInlineStart']: kite.x, insetBlockStart: kite.y }}
+                key={id}
+                {...(before ? { 'data-before': '' } : {})}
+                style={{ [before ? 'insetInlineEnd' : 'insetInlineStart']: x, insetBlockStart: y }}
               >
-                <PlaceLink to={{ at: 'desk', assignment: kite.id }} className={classes.kite}>
-                  <KiteShape state={kite.state} word={states[kite.state]} color={hueOf(kite.weave)} />
+                <PlaceLink to={{ at: 'desk', assignment: id }} className={classes.kite}>
+                  <KiteShape state={state} word={states[state]} color={hueOf(weave)} />
                   <span>
-                    <bdi className={kite.state === 'overdue' ? 'plum' : undefined}>{kite.title}</bdi>
+                    <bdi className={state === 'overdue' ? 'plum' : undefined}>{title}</bdi>
                     <small className="soft">
-                      <span className="visually-hidden">{`${kite.when}, `}</span>
-                      {kite.length}
+                      <span className="visually-hidden">{`${when}, `}</span>
+                      {length}
                     </small>
                   </span>
                 </PlaceLink>
