@@ -5,103 +5,109 @@ import { expect, pageOf, signIn, takeTool, test } from './school';
 // Each of these only looks, so they may be looked at side by side.
 test.describe.configure({ mode: 'parallel' });
 
-/**
- * `coloured`: it has colours that no other screen shows; they are looked at, in either scheme. `within`: the rest of it is another
- * screen, too.
- */
-const SCREENS: { name: string; path: string; who: string | null; ready?: string; coloured?: true; within?: string }[] =
-  [
-    { name: 'sign in', path: '/sign-in', who: null, coloured: true },
-    { name: 'Today', path: '/today', who: 's-imke', coloured: true },
-    { name: 'Classes', path: '/classes', who: 's-imke' },
-    { name: 'Class line', path: '/classes/weather', who: 's-imke', coloured: true },
-    { name: 'Class line, newest first', path: '/classes/maths?order=newest', who: 's-imke' },
-    { name: 'All work', path: '/work', who: 's-imke' },
-    { name: 'Shelf', path: '/shelf', who: 's-imke' },
-    { name: 'What’s new', path: '/whats-new', who: 's-imke' },
-    { name: 'Help', path: '/help', who: 's-imke' },
-    { name: 'a text', path: '/classes/weather/materials/material-1', who: 's-imke' },
-    {
-      name: 'a PDF',
-      path: '/classes/tide-pool/materials/shore-guide',
-      who: 's-imke',
-      ready: '[data-drawn]',
-      coloured: true,
-    },
-    { name: 'a sheet', path: '/classes/maths/materials/harbour-tides', who: 's-imke', coloured: true },
-    { name: 'a video', path: '/classes/workshop/materials/kite-goes-up', who: 's-imke' },
-    { name: 'a book', path: '/classes/stories/materials/two-moths', who: 's-imke', ready: '[data-print]' },
-    { name: 'a link', path: '/classes/tide-pool/materials/tide-station', who: 's-imke' },
-    { name: 'a picture', path: '/classes/maths/materials/harbour-picture', who: 's-imke' },
-    { name: 'what opens later', path: '/classes/weather/materials/new-moon-text', who: 's-imke' },
-    { name: 'Desk, to agree', path: '/desk/shed-rules', who: 's-imke' },
-    { name: 'Desk, slides', path: '/desk/spar-measure', who: 's-imke', ready: '[data-drawn]' },
-    {
-      name: 'Desk, writing',
-      path: '/desk/cloud-ladder#step=cloud-ladder-2',
-      who: 's-imke',
-      ready: '.answer',
-      coloured: true,
-    },
-    { name: 'Desk, rubric', path: '/desk/cloud-ladder#sheet=rubric', who: 's-imke', ready: 'aside', within: 'aside' },
-    { name: 'Desk, aside', path: '/desk/bearings#sheet=aside', who: 's-imke', ready: 'aside', within: 'aside' },
-    {
-      name: 'Desk, feedback',
-      path: '/desk/ten-mornings#sheet=feedback',
-      who: 's-imke',
-      ready: 'aside q',
-      coloured: true,
-    },
-    { name: 'Desk, receipts', path: '/desk/storm-words#step=hand-in', who: 's-imke' },
-    { name: 'Desk, pieces', path: '/desk/food-web#sheet=pieces', who: 's-imke', ready: 'aside', within: 'aside' },
-    {
-      name: 'Desk, notes',
-      path: '/desk/cloud-ladder#sheet=notes',
-      who: 's-imke',
-      ready: 'aside .ProseMirror',
-      within: 'aside',
-    },
-    { name: 'Desk, remarks', path: '/desk/bearings#sheet=feedback', who: 's-imke', ready: '.remarked', coloured: true },
-    { name: 'Compare', path: '/desk/bearings/compare', who: 's-imke', coloured: true },
-    { name: 'Receipts', path: '/receipts', who: 's-imke' },
-    { name: 'Check a receipt', path: '/check', who: 's-imke' },
-    { name: 'Desk, brief', path: '/desk/storm-log#sheet=brief', who: 's-imke', ready: 'aside', within: 'aside' },
-    {
-      name: 'Desk, before it begins',
-      path: '/desk/cloud-names',
-      who: 's-imke',
-      ready: 'button:has-text("Begin"), section li',
-    },
-    { name: 'Desk, to tick off', path: '/desk/tide-walk', who: 's-imke' },
-    { name: 'Desk, closed', path: '/desk/postcards', who: 's-imke', coloured: true },
-    { name: 'Today of a teacher', path: '/today', who: 't-bello', coloured: true },
-    { name: 'Class line of a teacher', path: '/classes/weather', who: 't-bello' },
-    { name: 'Marking desk', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello', coloured: true },
-    { name: 'Marking desk, handed back', path: '/marking/ten-mornings?student=s-imke', who: 't-bello' },
-    { name: 'How a class answers', path: '/answers/pool-falls-dry-1', who: 't-bello', coloured: true },
-    { name: 'Asides', path: '/asides', who: 't-bello' },
-    {
-      name: 'Desk, discussion',
-      path: '/desk/old-lamp#step=old-lamp-2',
-      who: 's-imke',
-      ready: '[data-post]',
-      coloured: true,
-    },
-    { name: 'Messages', path: '/messages?with=t-kerr', who: 's-imke', ready: '[role=textbox]', coloured: true },
-    { name: 'Open floor of a class', path: '/classes/weather/floor', who: 's-imke', ready: 'article', coloured: true },
-    { name: 'Messages of a teacher', path: '/messages', who: 't-bello' },
-    { name: 'what was reported', path: '/office/reports', who: 'o-quill' },
-    { name: 'nothing here', path: '/desk/nothing', who: 's-imke' },
-    { name: 'people', path: '/office/people?person=s-imke', who: 'o-quill' },
-    { name: 'classes of the office', path: '/office/classes', who: 'o-quill' },
-    { name: 'a class of the office', path: '/office/classes/weather', who: 'o-quill' },
-    { name: 'lessons', path: '/office/lessons', who: 'o-quill' },
-    { name: 'the year', path: '/office/year', who: 'o-quill' },
-    { name: 'rosters', path: '/office/rosters', who: 'o-quill' },
-    { name: 'Today of the office', path: '/today', who: 'o-quill' },
-    { name: 'who did what', path: '/office/log', who: 'o-quill' },
-    { name: 'in with a slip', path: '/slip', who: null },
-  ];
+interface Screen {
+  readonly name: string;
+  readonly path: string;
+  readonly who: string | null;
+  readonly ready?: string;
+  /** It has colours that no other screen shows; they are looked at, in either scheme. */
+  readonly coloured?: true;
+  /** The rest of it is another screen, too. */
+  readonly within?: string;
+}
+
+const SCREENS: readonly Screen[] = [
+  { name: 'sign in', path: '/sign-in', who: null, coloured: true },
+  { name: 'Today', path: '/today', who: 's-imke', coloured: true },
+  { name: 'Classes', path: '/classes', who: 's-imke' },
+  { name: 'Class line', path: '/classes/weather', who: 's-imke', coloured: true },
+  { name: 'Class line, newest first', path: '/classes/maths?order=newest', who: 's-imke' },
+  { name: 'All work', path: '/work', who: 's-imke' },
+  { name: 'Shelf', path: '/shelf', who: 's-imke' },
+  { name: 'What’s new', path: '/whats-new', who: 's-imke' },
+  { name: 'Help', path: '/help', who: 's-imke' },
+  { name: 'a text', path: '/classes/weather/materials/material-1', who: 's-imke' },
+  {
+    name: 'a PDF',
+    path: '/classes/tide-pool/materials/shore-guide',
+    who: 's-imke',
+    ready: '[data-drawn]',
+    coloured: true,
+  },
+  { name: 'a sheet', path: '/classes/maths/materials/harbour-tides', who: 's-imke', coloured: true },
+  { name: 'a video', path: '/classes/workshop/materials/kite-goes-up', who: 's-imke' },
+  { name: 'a book', path: '/classes/stories/materials/two-moths', who: 's-imke', ready: '[data-print]' },
+  { name: 'a link', path: '/classes/tide-pool/materials/tide-station', who: 's-imke' },
+  { name: 'a picture', path: '/classes/maths/materials/harbour-picture', who: 's-imke' },
+  { name: 'what opens later', path: '/classes/weather/materials/new-moon-text', who: 's-imke' },
+  { name: 'Desk, to agree', path: '/desk/shed-rules', who: 's-imke' },
+  { name: 'Desk, slides', path: '/desk/spar-measure', who: 's-imke', ready: '[data-drawn]' },
+  {
+    name: 'Desk, writing',
+    path: '/desk/cloud-ladder#step=cloud-ladder-2',
+    who: 's-imke',
+    ready: '.answer',
+    coloured: true,
+  },
+  { name: 'Desk, rubric', path: '/desk/cloud-ladder#sheet=rubric', who: 's-imke', ready: 'aside', within: 'aside' },
+  { name: 'Desk, aside', path: '/desk/bearings#sheet=aside', who: 's-imke', ready: 'aside', within: 'aside' },
+  {
+    name: 'Desk, feedback',
+    path: '/desk/ten-mornings#sheet=feedback',
+    who: 's-imke',
+    ready: 'aside q',
+    coloured: true,
+  },
+  { name: 'Desk, receipts', path: '/desk/storm-words#step=hand-in', who: 's-imke' },
+  { name: 'Desk, pieces', path: '/desk/food-web#sheet=pieces', who: 's-imke', ready: 'aside', within: 'aside' },
+  {
+    name: 'Desk, notes',
+    path: '/desk/cloud-ladder#sheet=notes',
+    who: 's-imke',
+    ready: 'aside .ProseMirror',
+    within: 'aside',
+  },
+  { name: 'Desk, remarks', path: '/desk/bearings#sheet=feedback', who: 's-imke', ready: '.remarked', coloured: true },
+  { name: 'Compare', path: '/desk/bearings/compare', who: 's-imke', coloured: true },
+  { name: 'Receipts', path: '/receipts', who: 's-imke' },
+  { name: 'Check a receipt', path: '/check', who: 's-imke' },
+  { name: 'Desk, brief', path: '/desk/storm-log#sheet=brief', who: 's-imke', ready: 'aside', within: 'aside' },
+  {
+    name: 'Desk, before it begins',
+    path: '/desk/cloud-names',
+    who: 's-imke',
+    ready: 'button:has-text("Begin"), section li',
+  },
+  { name: 'Desk, to tick off', path: '/desk/tide-walk', who: 's-imke' },
+  { name: 'Desk, closed', path: '/desk/postcards', who: 's-imke', coloured: true },
+  { name: 'Today of a teacher', path: '/today', who: 't-bello', coloured: true },
+  { name: 'Class line of a teacher', path: '/classes/weather', who: 't-bello' },
+  { name: 'Marking desk', path: '/marking/cloud-ladder?student=s-abena', who: 't-bello', coloured: true },
+  { name: 'Marking desk, handed back', path: '/marking/ten-mornings?student=s-imke', who: 't-bello' },
+  { name: 'How a class answers', path: '/answers/pool-falls-dry-1', who: 't-bello', coloured: true },
+  { name: 'Asides', path: '/asides', who: 't-bello' },
+  {
+    name: 'Desk, discussion',
+    path: '/desk/old-lamp#step=old-lamp-2',
+    who: 's-imke',
+    ready: '[data-post]',
+    coloured: true,
+  },
+  { name: 'Messages', path: '/messages?with=t-kerr', who: 's-imke', ready: '[role=textbox]', coloured: true },
+  { name: 'Open floor of a class', path: '/classes/weather/floor', who: 's-imke', ready: 'article', coloured: true },
+  { name: 'Messages of a teacher', path: '/messages', who: 't-bello' },
+  { name: 'what was reported', path: '/office/reports', who: 'o-quill' },
+  { name: 'nothing here', path: '/desk/nothing', who: 's-imke' },
+  { name: 'people', path: '/office/people?person=s-imke', who: 'o-quill' },
+  { name: 'classes of the office', path: '/office/classes', who: 'o-quill' },
+  { name: 'a class of the office', path: '/office/classes/weather', who: 'o-quill' },
+  { name: 'lessons', path: '/office/lessons', who: 'o-quill' },
+  { name: 'the year', path: '/office/year', who: 'o-quill' },
+  { name: 'rosters', path: '/office/rosters', who: 'o-quill' },
+  { name: 'Today of the office', path: '/today', who: 'o-quill' },
+  { name: 'who did what', path: '/office/log', who: 'o-quill' },
+  { name: 'in with a slip', path: '/slip', who: null },
+];
 
 /** Everybody who looks, with the screens that are theirs: one browser visits them all, one after the other. */
 const VISITS = [...new Set(SCREENS.map(({ who }) => who))].flatMap((who) => {
@@ -148,7 +154,7 @@ async function follow(page: Page, site: string, path: string): Promise<void> {
   await page.waitForURL(site + path);
 }
 
-/** What opens over a screen, without the screen: what only a browser can tell. What else axe knows, its component's test has asked. */
+/** A dialog over a screen, without the screen: what only a browser can tell. What else axe knows, its component's test has asked. */
 const OVER = {
   rules: ['color-contrast', 'link-in-text-block', 'scrollable-region-focusable', 'target-size'],
   within: '[role=dialog]',
@@ -203,7 +209,7 @@ test('what opens over a screen has nothing for axe in either scheme', async ({ c
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Imke A.', exact: true }).click();
   await page.getByLabel('Typeface').waitFor();
-  await inBoth(page, 'settings', { ...OVER, within: 'header' });
+  await inBoth(page, 'settings', { within: 'header' });
   await page.goto(`${school.url}/desk/cloud-ladder#step=cloud-ladder-2`);
   await page.getByRole('button', { name: 'Hand in 1 piece' }).click();
   await page.getByRole('dialog').getByText('What goes').waitFor();
@@ -214,12 +220,12 @@ test('what opens over a screen has nothing for axe in either scheme', async ({ c
     await takeTool(page, name);
     const tool = page.getByRole('group', { name }).or(page.getByRole('region', { name })).first();
     await tool.evaluate((part) => part.toggleAttribute('data-looked-at', true));
-    await inBoth(page, name, { ...OVER, within: '[data-looked-at]' });
+    await inBoth(page, name, { within: '[data-looked-at]' });
   }
   await page.goto(`${school.url}/desk/ten-mornings#sheet=feedback`);
   await page.getByText('As a picture').first().click();
   await page.getByRole('img', { name: 'Points won and lost, by criterion' }).waitFor();
-  await inBoth(page, 'the marks as a picture', { ...OVER, within: 'aside' });
+  await inBoth(page, 'the marks as a picture', { within: 'aside' });
 });
 
 test('what opens over the Marking desk has nothing for axe in either scheme', async ({ context, school }) => {
