@@ -68,6 +68,7 @@ test('a recording: speed, captions, on from where one left off, and the knot fil
   await expect.poll(() => video.evaluate((media: HTMLVideoElement) => media.ended)).toBe(true);
   const knot = page.getByRole('button', { name: /Watch: a kite goes up.*done/s });
   await expect(knot).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'I have seen it' })).toBeVisible();
   await video.evaluate((media: HTMLVideoElement) => {
     media.currentTime = 0;
     media.playbackRate = 6;

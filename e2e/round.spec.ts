@@ -168,6 +168,8 @@ test('a receipt: a page of its own, taken away with what it is about, and checke
   };
   const json = await fetched('Take it away as JSON, to check it');
   const piece = await fetched('Fetch it as it was handed in');
+  // What stands in it is tested where it is made.
+  await expect(page.getByRole('link', { name: 'Take it away as PDF' })).toHaveAttribute('href', /as=pdf$/);
 
   await test.step('the piece has the SHA-256 of the receipt', () => {
     const sum = spawnSync('sha256sum', [piece], { encoding: 'utf8' }).stdout.slice(0, 64);

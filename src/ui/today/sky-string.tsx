@@ -46,16 +46,16 @@ export function SkyString({ layout, items, zone, now }: Props) {
     if (!item) return [];
     return [
       [
+        px(side === 'after' ? x - 14 : width - x - 14),
+        side === 'before',
+        strands.map(({ from, to }) => `M${px(x)} ${px(lineY + from)}v${px(to - from)}`).join(''),
+        item.state,
+        px(lineY + thread - 5),
         id,
         item.title,
         item.weave,
-        item.state,
         times.moment(item.dueAt ?? now, now),
         times.length(item.minutes),
-        strands.map(({ from, to }) => `M${px(x)} ${px(lineY + from)}v${px(to - from)}`).join(''),
-        px(side === 'after' ? x - 14 : width - x - 14),
-        px(lineY + thread - 5),
-        side === 'before',
       ],
     ];
   });

@@ -14,16 +14,16 @@ import classes from './sky-string.module.css';
  * or from the other where its label stands `before` it, and `y` from above, in px.
  */
 export type HungKite = readonly [
+  x: number,
+  before: boolean,
+  thread: string,
+  state: State,
+  y: number,
   id: string,
   title: string,
   weave: string,
-  state: State,
   when: string,
   length: string,
-  thread: string,
-  x: number,
-  y: number,
-  before: boolean,
 ];
 
 interface Props {
@@ -74,7 +74,7 @@ export function SkyView({ size: [width, height], line, now, days, kites, states,
   useEffect(() => setWhole(true), []);
   const isSeen = (x: number) => whole || (x >= now.x - SEEN.before && x <= now.x + SEEN.after);
   const seenDays = days.filter(({ x }) => isSeen(x));
-  const seenKites = kites.filter(([, , , , , , , x, , before]) => isSeen(before ? width - x : x));
+  const seenKites = kites.filter(([x, before]) => isSeen(before ? width - x : x));
   return (
     <div className={classes.frame}>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reachable by key */}
@@ -83,7 +83,7 @@ export function SkyView({ size: [width, height], line, now, days, kites, states,
           <svg className={classes.drawn} width={width} height={height} aria-hidden="true">
             <path d={line} className={classes.line} />
             <path d={seenDays.map(({ x, y }) => `M${x} ${y - 5}v10`).join('')} className={classes.line} />
-            <path d={seenKites.map(([, , , , , , thread]) => thread).join('')} className={classes.hanging} />
+            <path d={seenKites.map(([, , thread]) => thread).join('')} className={classes.hanging} />
             <circle cx={now.x} cy={now.y} r="5.5" className={classes.now} />
           </svg>
           {seenDays.map(({ x, y, today, word, load }) => (
@@ -105,7 +105,7 @@ export function SkyView({ size: [width, height], line, now, days, kites, states,
             {now.word}
           </span>
           <ol className={classes.kites} aria-label={words.list}>
-            {seenKites.map(([id, title, weave, state, when, length, , x, y, before]) => (
+            {seenKites.map(([x, before, , state, y, id, title, weave, when, length]) => (
               <li
                 key={id}
                 {...(before ? { 'data-before': '' } : {})}
