@@ -7,8 +7,14 @@ import { ResponsiveContainer } from 'recharts';
 export function Chart({ height, label, children }: { height: number; label: string; children: ReactElement }) {
   const box = useRef<HTMLDivElement>(null);
   const [wide, setWide] = useState(false);
-  // Drawn once there is a width, so that nothing jumps.
-  useEffect(() => setWide((box.current?.clientWidth ?? 0) > 0), []);
+  // Drawn once there is a width, so that nothing jumps; what is folded away has none in some browsers until it is opened.
+  useEffect(() => {
+    const drawn = box.current;
+    if (!drawn) return;
+    const watch = new ResizeObserver(() => setWide(drawn.clientWidth > 0));
+    watch.observe(drawn);
+    return () => watch.disconnect();
+  }, []);
   return (
     <div ref={box} role="img" aria-label={label} dir="ltr" style={{ inlineSize: '100%', blockSize: height }}>
       {wide ? (
