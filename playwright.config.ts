@@ -35,9 +35,8 @@ export default defineConfig({
         '--use-fake-device-for-media-stream',
         `--use-file-for-fake-audio-capture=${VOICE}`,
         '--use-fake-ui-for-media-stream',
-        // A page of a journey lives for seconds: only what runs very often is worth being compiled once more. It takes a tenth
-        // of what the pages cost.
-        '--js-flags=--interrupt-budget=2000000 --interrupt-budget-for-maglev=1000000',
+        // A page of a journey is gone before what it has thrown away would fill this once or twice.
+        '--js-flags=--min-semi-space-size=16',
       ],
     },
   },

@@ -2,9 +2,10 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { cpSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { type BrowserContext, test as base, expect, type Page } from '@playwright/test';
+import { type BrowserContext, test as base, type Page } from '@playwright/test';
 import { scratch } from '@/testing/scratch';
 import { Devices, PHONE, pageOf, putAway } from './handed-on';
+import { expect } from './waited';
 
 async function freePort(): Promise<number> {
   return new Promise((resolve) => {
