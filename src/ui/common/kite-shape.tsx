@@ -6,7 +6,6 @@ export function KiteShape({ state, word, color }: { state: State; word?: string 
     // biome-ignore lint/a11y/noSvgWithoutTitle: it is labelled, or hidden where its word stands beside it
     <svg
       className="kite"
-      viewBox="0 0 24 31"
       {...(color ? { style: { color } } : {})}
       {...(word === undefined ? { 'aria-hidden': true } : { role: 'img', 'aria-label': word })}
     >

@@ -7,12 +7,7 @@ export const hueOf = (name: string): string => `var(--weave-${weaveOf(name)})`;
 /** The swatch of a class: its weave on a small sail, drawn by `Shapes`. */
 export function Sail({ weave, size = 17 }: { weave: string; size?: number }) {
   return (
-    <svg
-      className="sail"
-      viewBox="0 0 17 20"
-      aria-hidden="true"
-      {...(size === 17 ? {} : { style: { inlineSize: size } })}
-    >
+    <svg className="sail" aria-hidden="true" {...(size === 17 ? {} : { style: { inlineSize: size } })}>
       <use href={`#sail-${weaveOf(weave)}`} />
     </svg>
   );

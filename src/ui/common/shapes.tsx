@@ -83,16 +83,16 @@ const PATTERNS: Record<Weave, React.ReactNode> = {
 
 /**
  * The shapes of kites and the weaves of classes, once a page: every kite and sail on it is one of them. They are drawn by the
- * browser's own program, so that a page need not carry them a second time as data.
+ * browser's own program, so that a page need not carry them a second time as data, and say themselves in what they are measured.
  */
 export function Shapes() {
   return (
     <svg className="shapes" aria-hidden="true">
       <defs>
         {STATES.map((state) => (
-          <g key={state} id={`kite-${state}`}>
+          <symbol key={state} id={`kite-${state}`} viewBox="0 0 24 31">
             {DRAWN[state]}
-          </g>
+          </symbol>
         ))}
         {(Object.keys(WEAVE_HUES) as Weave[]).map((name) => (
           <pattern
@@ -109,7 +109,9 @@ export function Shapes() {
         ))}
         <path id="sail" d="M1.5 19C2 10 5 4 12 1c-1 7 0 12 4 18z" />
         {(Object.keys(WEAVE_HUES) as Weave[]).map((name) => (
-          <use key={name} id={`sail-${name}`} href="#sail" fill={`url(#weave-${name})`} stroke={hueOf(name)} />
+          <symbol key={name} id={`sail-${name}`} viewBox="0 0 17 20">
+            <use href="#sail" fill={`url(#weave-${name})`} stroke={hueOf(name)} />
+          </symbol>
         ))}
       </defs>
     </svg>

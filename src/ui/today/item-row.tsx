@@ -27,7 +27,7 @@ export function ItemRow({
 }) {
   const times = useTimes(zone);
   return (
-    <li className={classes.row}>
+    <li>
       <Kite state={item.state} labelled />
       <div {...(act ? { 'data-next': '' } : {})}>
         <PlaceLink to={{ at: 'desk', assignment: item.id }} className={classes.title}>

@@ -193,7 +193,7 @@ export function StudentToday({ today, unfolded, help, zone, now }: Props) {
           {today.lately.length === 0 ? <p className={classes.empty}>{t('lately-none')}</p> : null}
           <ul className={classes.rows}>
             {today.lately.map((event) => (
-              <li key={event.id} className={classes.row} data-unread={event.unread || undefined}>
+              <li key={event.id} data-unread={event.unread || undefined}>
                 {event.back ? (
                   <Kite state={event.anotherGo ? 'another-go' : 'handed-back'} labelled />
                 ) : (

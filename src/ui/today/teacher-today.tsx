@@ -15,7 +15,7 @@ function Rows({ items, zone, now }: { items: readonly TeacherItem[]; zone: strin
   return (
     <ul className={classes.rows}>
       {items.map((item) => (
-        <li key={item.id} className={classes.row}>
+        <li key={item.id}>
           <Sail weave={item.weave} />
           <div>
             <PlaceLink to={{ at: 'marking', assignment: item.id }} className={classes.title}>
