@@ -2,8 +2,8 @@ import type { NextConfig } from 'next';
 import createNextIntlPlugin from 'next-intl/plugin';
 
 const config: NextConfig = {
-  // All of these but the first are left as they are, since putting them together takes a third of the time of a build: what has
-  // no React in it may be. A browser is given them as before.
+  // What follows `yjs` is left as it is, since to put it together takes long: whatever has no React in it may stand here. A browser
+  // is given it as before.
   serverExternalPackages: [
     '@electric-sql/pglite',
     'fs-native-extensions',
