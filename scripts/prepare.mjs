@@ -141,11 +141,26 @@ export function copyParts() {
   return true;
 }
 
+/** What is native, or finds what it brings beside itself, is read from its package. */
+const AS_PACKAGES = [
+  'sharp',
+  'fs-native-extensions',
+  '@electric-sql/pglite',
+  'pdfjs-dist',
+  'dictionary-en',
+  'dictionary-en-gb',
+];
+
+/** What these programs are made of. */
+const OF_WORKSHOP = ['src', 'demo', 'scripts', 'package-lock.json'];
+
 /**
  * Puts together the programs that run as processes of their own: what reads what people send, what the terminal does, and
- * what makes a school.
+ * what makes a school. The packages go in, too: to find and read some hundred files of theirs one by one is most of what such a
+ * process would do before it reads its first document. Where nothing has changed, all of it stands there already.
  */
 export const buildWorkshop = () =>
+  changedAt(built('main')) > Math.max(...OF_WORKSHOP.map(newest)) ||
   run(program('esbuild'), [
     'src/workshop/main.ts',
     'scripts/school.ts',
@@ -159,8 +174,13 @@ export const buildWorkshop = () =>
     '--format=esm',
     '--platform=node',
     '--target=node20',
-    '--packages=external',
-    // Of this one little is needed, and its three hundred files would be read by each process that begins.
+    // Names stay, for what is said of an error.
+    '--minify-syntax',
+    '--minify-whitespace',
+    ...AS_PACKAGES.map((name) => `--external:${name}`),
+    // Some packages ask for parts of Node as modules did before there were any in the language.
+    "--banner:js=import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
+    // Of this one little is needed.
     `--alias:mathjs/number=${join(process.cwd(), 'node_modules', 'mathjs', 'lib', 'esm', 'number.js')}`,
     '--log-level=error',
   ]);
