@@ -1,19 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
-import { setFlagsFromString } from 'node:v8';
 import next from 'next';
+import { fewTiers } from './scripts/few-tiers.mjs';
 import { leftAlone } from './scripts/left-alone.mjs';
 import { servedFiles } from './scripts/served-files.mjs';
 
 // The process around Next: what comes in is let in or stopped first, and the socket on which documents are saved is
 // answered here.
 
-// The database is nine megabytes of code, most of which never runs: what does is checked as it is compiled, and compiled once more
-// when it has run for about as long as that takes. By itself the engine does it fifty times as early, which is a quarter of all that
-// a start costs, and nothing that is asked afterwards is answered sooner for it.
-setFlagsFromString('--wasm-lazy-validation');
-setFlagsFromString('--wasm-tiering-budget=100000000');
-
+fewTiers();
 process.env.NEXT_MANUAL_SIG_HANDLE = 'true';
 leftAlone();
 const dev = process.argv.includes('--dev');

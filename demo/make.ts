@@ -5,10 +5,12 @@ import { FolderInUse, lockFolder } from '@/store/folder-lock';
 import { migrate } from '@/store/migrate';
 import { openDatabase } from '@/store/open';
 import { countRows } from '@/store/tidying';
+import { fewTiers } from '../scripts/few-tiers.mjs';
 import { seedDemo } from './seed';
 
 // Makes the demo school in the data folder, unless there is a school in it already. `--fresh` clears it first.
 const began = Date.now();
+fewTiers();
 try {
   if (process.argv.includes('--fresh')) {
     const unlock = lockFolder(dataFolder());
