@@ -1,6 +1,6 @@
-import { spawn, spawnSync } from 'node:child_process';
 import { cpSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { ownProcess, saidBy } from '@/testing/own-process';
 import { scratch } from '@/testing/scratch';
 import { migrate } from './migrate';
 import { openPglite } from './pglite-driver';
@@ -16,28 +16,22 @@ afterAll(() => {
   for (const folder of folders) rmSync(folder, { recursive: true, force: true });
 });
 
-/** The source of a process of its own that opens the folder in its first argument. */
-const script = (body: string) => [
-  '--import',
-  'tsx',
-  '--input-type=module',
-  '-e',
-  `import fs from 'node:fs'; import { syncBuiltinESMExports } from 'node:module';
-   let syncs = 0; const real = fs.fdatasyncSync; fs.fdatasyncSync = (fd) => { syncs += 1; real(fd); }; syncBuiltinESMExports();
-   const { openPglite } = await import('./src/store/pglite-driver.ts');
-   const db = await openPglite(process.argv[1]);
-   const add = (i) => db.query('INSERT INTO guess (key, n, at, until) VALUES ($1, 1, now(), now())', ['test ' + i]);
-   ${body}`,
-];
-
-const plainEnv = { ...process.env, NODE_OPTIONS: '' };
+/** A process of its own that opens a folder. */
+const opening = (folder: string, body: string) =>
+  ownProcess(
+    `import fs from 'node:fs'; import { syncBuiltinESMExports } from 'node:module';
+     let syncs = 0; const real = fs.fdatasyncSync; fs.fdatasyncSync = (fd) => { syncs += 1; real(fd); }; syncBuiltinESMExports();
+     const { openPglite } = await import('./src/store/pglite-driver.ts');
+     const db = await openPglite(process.argv[2]);
+     const add = (i) => db.query('INSERT INTO guess (key, n, at, until) VALUES ($1, 1, now(), now())', ['test ' + i]);
+     ${body}`,
+    folder,
+  );
 
 describe('the data folder', () => {
   test('is for one process at a time, and free again when that one is killed', async () => {
     const folder = copy();
-    const holder = spawn('node', [...script("console.log('open'); setInterval(() => {}, 1000);"), folder], {
-      env: plainEnv,
-    });
+    const holder = opening(folder, "console.log('open'); setInterval(() => {}, 1000);");
     await new Promise<void>((resolve) => holder.stdout.once('data', () => resolve()));
     await expect(openPglite(folder)).rejects.toThrow(`The data folder ${folder} is in use`);
     const gone = new Promise((resolve) => holder.once('exit', resolve));
@@ -71,13 +65,7 @@ describe('the data folder', () => {
 
   test('keeps every row that was acknowledged before the process was killed', async () => {
     const folder = copy();
-    const writer = spawn(
-      'node',
-      [...script('for (let i = 0; ; i += 1) { await add(i); fs.writeSync(1, i + "\\n"); }'), folder],
-      {
-        env: plainEnv,
-      },
-    );
+    const writer = opening(folder, 'for (let i = 0; ; i += 1) { await add(i); fs.writeSync(1, i + "\\n"); }');
     let acknowledged = -1;
     await new Promise<void>((resolve) => {
       writer.stdout.on('data', (data: Buffer) => {
@@ -94,20 +82,10 @@ describe('the data folder', () => {
     await db.close();
   });
 
-  test('syncs the write-ahead log to the disk at every commit', () => {
-    const traced = spawnSync(
-      'node',
-      [
-        ...script(
-          'const before = syncs; for (let i = 0; i < 40; i += 1) await add(i); console.log(syncs - before); await db.close();',
-        ),
-        copy(),
-      ],
-      {
-        env: plainEnv,
-        encoding: 'utf8',
-      },
-    );
+  test('syncs the write-ahead log to the disk at every commit', async () => {
+    const adding =
+      'const before = syncs; for (let i = 0; i < 40; i += 1) await add(i); console.log(syncs - before); await db.close();';
+    const traced = await saidBy(opening(copy(), adding));
     expect(traced.stderr).toBe('');
     expect(Number(traced.stdout)).toBeGreaterThanOrEqual(40);
   });

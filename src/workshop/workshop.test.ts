@@ -8,6 +8,7 @@ import { firstUpdate } from '@/core/documents/text-document';
 import { measuredOf } from '@/core/kinds/document';
 import { plainText } from '@/core/text/document-json';
 import { Workshop } from '@/server/workshop';
+import { ownProcess, saidBy } from '@/testing/own-process';
 import { docx, gif, hostileUpdates, madeFiles, namedFiles } from '../../bench/hostile-inputs';
 
 let folder: string;
@@ -209,19 +210,15 @@ describe('pictures', () => {
   });
 });
 
-test('a program that waits for a job does not end before the job, even where that is given up by the clock', () => {
+test('a program that waits for a job does not end before the job, even where that is given up by the clock', async () => {
   const program = `
-    process.chdir(${JSON.stringify(process.cwd())});
     const { Workshop } = await import('./src/server/workshop.ts');
     const shop = new Workshop(0.2);
     const asked = shop.do('a', 'read', { updates: [] });
     process.kill(shop.processes[0], 'SIGSTOP');
     console.log(JSON.stringify(await asked));
     shop.close();`;
-  const { stdout, status } = spawnSync('node', ['--import', 'tsx', '--input-type=module', '-e', program], {
-    encoding: 'utf8',
-    env: { ...process.env, NODE_OPTIONS: '' },
-  });
+  const { stdout, status } = await saidBy(ownProcess(program));
   expect([status, stdout.trim()]).toEqual([0, '{"ok":false,"code":"too-intricate"}']);
 });
 

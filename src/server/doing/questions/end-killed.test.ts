@@ -1,4 +1,3 @@
-import { spawn } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import * as Y from 'yjs';
 import { answersMap } from '@/core/documents/answers-fields';
@@ -13,6 +12,7 @@ import { read } from '@/store/database';
 import { openDatabase } from '@/store/open';
 import { testSchool } from '@/store/test-school';
 import { appendUpdates } from '@/store/updates';
+import { ownProcess } from '@/testing/own-process';
 import { ATTEMPT_JOB } from './attempt-work';
 import { beginAttempt } from './beginning';
 
@@ -48,11 +48,9 @@ test('a process that is killed in the second of the end: the next one ends it, o
       console.log('in it');
       await new Promise((resolve) => setTimeout(resolve, 600_000));
     };
-    const db = await openDatabase(process.argv[1], process.argv[2]);
+    const db = await openDatabase(process.argv[2], process.argv[3]);
     await new Jobs(db, { '${ATTEMPT_JOB}': { ...kind, effect } }, () => ${over}).tick();`;
-  const child = spawn('node', ['--import', 'tsx', '--input-type=module', '-e', body, school.folder, school.url], {
-    env: { ...process.env, NODE_OPTIONS: '', DATABASE_URL: '' },
-  });
+  const child = ownProcess(body, school.folder, school.url);
   let said = '';
   child.stderr.on('data', (data) => {
     said += String(data);

@@ -1,4 +1,3 @@
-import { spawn } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { jest } from '@jest/globals';
 import * as Y from 'yjs';
@@ -14,6 +13,7 @@ import { openDatabase } from '@/store/open';
 import { loadDocument, type TestSchool, testSchool } from '@/store/test-school';
 import { countUpdates } from '@/store/updates';
 import { findAssignment } from '@/store/work';
+import { ownProcess } from '@/testing/own-process';
 import { Saving } from '../saving';
 import { Jobs, WAITS } from './jobs';
 import { type AnyJobKind, type JobKind, jobKind } from './kind';
@@ -265,7 +265,7 @@ describe('bad luck', () => {
     const body = `
       const { openDatabase } = await import('./src/store/open.ts');
       const { Jobs } = await import('./src/server/live/jobs/jobs.ts');
-      const db = await openDatabase(process.argv[1], process.argv[2]);
+      const db = await openDatabase(process.argv[2], process.argv[3]);
       const given = { parse: (value) => value };
       const effect = async (tx) => {
         await tx.query("INSERT INTO done (key) VALUES ('half')");
@@ -274,9 +274,7 @@ describe('bad luck', () => {
         return null;
       };
       await new Jobs(db, { note: { given, effect } }, () => ${NOW}).tick();`;
-    const child = spawn('node', ['--import', 'tsx', '--input-type=module', '-e', body, own.folder, own.url], {
-      env: { ...process.env, NODE_OPTIONS: '', DATABASE_URL: '' },
-    });
+    const child = ownProcess(body, own.folder, own.url);
     await new Promise<void>((resolve) => child.stdout.once('data', () => resolve()));
     const gone = new Promise((resolve) => child.once('exit', resolve));
     child.kill('SIGKILL');
