@@ -18,14 +18,16 @@ import { RULES, type Rule } from './rules';
 
 const APP = join(process.cwd(), 'src', 'app');
 
-/** Every page and every method of every route handler, as the table names them. */
+/** Every page and every method of all handlers, as the table names them. */
 function entriesOnDisk(): string[] {
   const files = readdirSync(APP, { recursive: true, encoding: 'utf8' });
   return files.flatMap((file) => {
     const path =
-      `/${relative(APP, join(APP, file)).replace(/\(\w+\)\//g, '')}`.replace(/\/(page|route)\.tsx?$/, '') || '/';
+      `/${relative(APP, join(APP, file)).replace(/\(\w+\)\//g, '')}`.replace(/\/(page\.tsx|handlers\.ts)$/, '') || '/';
     if (file.endsWith('page.tsx')) return [`PAGE ${path}`];
-    if (!file.endsWith('route.ts')) return [];
+    // Another route would answer without having been looked for in the table.
+    if (file.endsWith('route.ts')) expect(file).toBe(join('api', '[...path]', 'route.ts'));
+    if (!file.endsWith('handlers.ts')) return [];
     const source = readFileSync(join(APP, file), 'utf8');
     return [...source.matchAll(/export const (GET|POST|PUT|PATCH|DELETE|HEAD|OPTIONS) = route\(\s*'([^']+)'/g)].map(
       ([, method, entry]) => {
@@ -44,7 +46,7 @@ test('every page and route is in the table, and the table has no others', () => 
 test('every exported method of a route goes through the table, and every page but the way in asks it', () => {
   for (const file of readdirSync(APP, { recursive: true, encoding: 'utf8' })) {
     const source = /\.tsx?$/.test(file) ? readFileSync(join(APP, file), 'utf8') : '';
-    if (file.endsWith('route.ts')) {
+    if (file.endsWith('handlers.ts')) {
       expect([file, /export (async )?function|export const \w+ = (?!route\()/.test(source)]).toEqual([file, false]);
     }
     if (file.endsWith('page.tsx') && !/^(page|(sign-in|check|slip|begin)\/page)\.tsx$/.test(file)) {

@@ -1,6 +1,3 @@
-import { existsSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { MantineProvider } from '@mantine/core';
 import ar from '@messages/ar';
 import en from '@messages/en';
@@ -11,16 +8,20 @@ import { AppRouterContext } from 'next/dist/shared/lib/app-router-context.shared
 import { PathnameContext, SearchParamsContext } from 'next/dist/shared/lib/hooks-client-context.shared-runtime';
 import { NextIntlClientProvider } from 'next-intl';
 import type { ReactNode } from 'react';
+import { ADDRESSES } from '@/app/api/addresses';
 import type { AssignmentId, PersonId } from '@/core/ids';
 import type { Locale } from '@/i18n/locales';
 import { EVERYWHERE, LATER, SCREEN_WORDS, type ScreenName } from '@/i18n/screen-words';
 import { signInToDemo } from '@/server/doing/accounts/signing-in';
+import { answering } from '@/server/http/answering';
+import { finder } from '@/server/http/find-address';
 import { whoIs } from '@/server/http/who-is';
 import { type DeskView, desk } from '@/server/reading/desk/desk';
 import { type TestSchool, testSchool } from '@/store/test-school';
 
 const SITE = 'http://localhost:3000';
-const ROUTES = join(process.cwd(), 'src', 'app', 'api');
+const answer = answering(ADDRESSES);
+const find = finder(Object.keys(ADDRESSES));
 const MESSAGES = { en, ar };
 
 configure({
@@ -28,22 +29,6 @@ configure({
   // Without everything that is on the screen.
   getElementError: (message) => new Error(String(message).split('\n\n')[0]),
 });
-
-/** The route handler of an address, and what stands in the address for its parameters. */
-function routeOf(path: string): { readonly file: string; readonly params: Record<string, string> } | null {
-  let folder = ROUTES;
-  const params: Record<string, string> = {};
-  for (const part of path.replace(/^\/api\//, '').split('/')) {
-    const open = readdirSync(folder).find((name) => name.startsWith('['));
-    if (existsSync(join(folder, part))) folder = join(folder, part);
-    else if (open) {
-      folder = join(folder, open);
-      params[open.slice(1, -1)] = decodeURIComponent(part);
-    } else return null;
-  }
-  const file = join(folder, 'route.ts');
-  return existsSync(file) ? { file, params } : null;
-}
 
 /**
  * Components in a window of their own, whose requests go to the real route handlers on a copy of the demo school: what
@@ -107,21 +92,14 @@ export class Screens {
     if (request.method !== 'GET') this.asked.push(`${request.method} ${pathname}`);
     const made = this.instead?.(request);
     if (made) return made;
-    const route = routeOf(pathname);
-    if (!route) throw new TypeError(`nothing is at ${pathname}`);
+    if (!find(pathname)) throw new TypeError(`nothing is at ${pathname}`);
     const headers = new Headers(request.headers);
     for (const [name, value] of Object.entries({ origin: SITE, host: new URL(SITE).host, cookie: this.#cookie }))
       headers.set(name, value);
-    const handlers = (await import(pathToFileURL(route.file).href)) as Record<
-      string,
-      (...given: unknown[]) => Promise<Response>
-    >;
-    const handler = handlers[request.method];
-    if (!handler) return new Response(null, { status: 405 });
-    const answer = await handler(new Request(request, { headers }), { params: Promise.resolve(route.params) });
-    for (const cookie of answer.headers.getSetCookie())
+    const answered = await answer(new Request(request, { headers }));
+    for (const cookie of answered.headers.getSetCookie())
       if (cookie.startsWith('kite_session=')) this.#cookie = cookie.split(';')[0] ?? '';
-    return answer;
+    return answered;
   }
 
   /**

@@ -46,7 +46,7 @@ async function ask({ body = '{"note":"ok"}', headers = {}, assignment = 'cloud-l
       ...headers,
     },
   });
-  const response = await handler(request, { params: Promise.resolve({ assignment }) });
+  const response = await handler(request, { assignment });
   return {
     status: response.status,
     body: (await response.json()) as Record<string, unknown>,

@@ -28,7 +28,7 @@ const LARGEST_BODY = 256 * 1024;
 const answer = (status: number, value: unknown): Response =>
   Response.json(value, { status, headers: { 'cache-control': 'no-store' } });
 
-const refuse = (status: number, code: string, more: object = {}): Response =>
+export const refuse = (status: number, code: string, more: object = {}): Response =>
   answer(status, { ok: false, code, ...more });
 
 /** Is everything that is said in a value text, and nothing that no database keeps? Where it is not, by which names. */
@@ -110,7 +110,11 @@ const SENDS_BYTES = /^application\/(octet-stream|offset\+octet-stream)\s*(;|$)/i
 /** What is refused now and taken later says when, in the way of the protocol, too. */
 const statusOf = (result: object): number => ('seconds' in result ? 429 : 409);
 
-type Context = { readonly params: Promise<Params | undefined> };
+/** Answers what is asked under an entry of the table; what stands for its parameters has been read from the address. */
+export interface Handler<Of extends Entry> {
+  (request: Request, given: Params): Promise<Response>;
+  readonly entry: Of;
+}
 
 /**
  * A route handler behind the permission table: origin, session, permission and body are checked in that
@@ -121,8 +125,8 @@ export function route<Of extends Entry, Body extends z.ZodType = z.ZodObject<Rec
   entry: Of,
   handle: (visit: Visit<Of, z.output<Body>>) => Promise<Response | { readonly ok: boolean }>,
   shape?: Body | 'raw',
-) {
-  return async (request: Request, context: Context): Promise<Response> => {
+): Handler<Of> {
+  const answered = async (request: Request, given: Params): Promise<Response> => {
     try {
       const writes = request.method !== 'GET' && request.method !== 'HEAD';
       if (writes && !sameOrigin(Object.fromEntries(request.headers))) return refuse(403, 'wrong-origin');
@@ -131,8 +135,6 @@ export function route<Of extends Entry, Body extends z.ZodType = z.ZodObject<Rec
       const token = sessionToken(request.headers.get('cookie'));
       const person = await whoIs(db, token, now);
       if (person && token) gate().know(token);
-      // Routes without parameters are given none at all.
-      const given = (await context.params) ?? {};
       const params = paramsOf(entry, given);
       if (!params || !isAskable(request.url)) return refuse(404, 'not-found');
       const verdict = await may(db, entry, person, given, now);
@@ -156,4 +158,5 @@ export function route<Of extends Entry, Body extends z.ZodType = z.ZodObject<Rec
       return refuse(500, 'broke', { request: id });
     }
   };
+  return Object.assign(answered, { entry });
 }
