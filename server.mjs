@@ -24,7 +24,8 @@ if (!dev) {
   process.env.__NEXT_PRIVATE_STANDALONE_CONFIG = JSON.stringify(config);
 }
 
-const app = next({ dev, port, hostname: 'localhost', turbopack: dev });
+// Next ends every line for which it finds a route: it listens to a server of its own, and hears of what is not ours from us.
+const app = next({ dev, port, hostname: 'localhost', turbopack: dev, httpServer: createServer() });
 await app.prepare();
 
 // Next loads src/instrumentation.ts beside its own start and does not wait for it.

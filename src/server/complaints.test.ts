@@ -39,8 +39,7 @@ test('when a query with private words fails, the log has the route, the kind and
       cookie: `kite_session=${entered.ok ? entered.token : ''}`,
     },
   });
-  const params = Promise.resolve({ assignment: 'cloud-ladder', student: 's-imke' });
-  const answer = await handler(request, { params });
+  const answer = await handler(request, { assignment: 'cloud-ladder', student: 's-imke' });
   expect(answer.status).toBe(500);
   const said = log.mock.calls.map((call) => call.map(String).join(' ')).join('\n');
   log.mockRestore();
