@@ -152,7 +152,7 @@ const AS_PACKAGES = [
 ];
 
 /** What these programs are made of. */
-const OF_WORKSHOP = ['src', 'demo', 'scripts', 'package-lock.json'];
+const OF_WORKSHOP = ['src', 'messages', 'demo', 'scripts', 'package-lock.json'];
 
 /**
  * Puts together the programs that run as processes of their own: what reads what people send, what the terminal does, and
